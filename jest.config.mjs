@@ -1,0 +1,18 @@
+/** Native ESM, TypeScript transformed by SWC; run with NODE_OPTIONS=--experimental-vm-modules. */
+const swc = [
+  '<rootDir>/tests/support/transform.mjs',
+  {
+    jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } },
+    module: { type: 'es6' },
+  },
+];
+export default {
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/tests/**/*.test.ts'],
+  testPathIgnorePatterns: ['/node_modules/', '<rootDir>/tests/end-to-end/'],
+  modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist/', '<rootDir>/.data/'],
+  transform: { '^.+\\.tsx?$': swc },
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  testTimeout: 60_000,
+};

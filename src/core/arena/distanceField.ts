@@ -1,0 +1,90 @@
+import { CellHeap } from './cellHeap';
+import {
+  canStep,
+  DIAGONAL_COST,
+  NEIGHBOUR_COLUMNS,
+  NEIGHBOUR_ROWS,
+  STRAIGHT_COST,
+  type WalkGrid,
+} from './walkGrid';
+
+/** Length of the shortest way, in cells, from every cell to the nearest goal; Infinity where there is none. */
+export type DistanceField = Float64Array;
+
+const heap = new CellHeap();
+
+/**
+ * Shortest ways from everywhere to any of the goal cells, by Dijkstra's method. Goals that are blocked count as open. With
+ * `cellCosts` (at least 1 each), a step costs its length times the cost of the cell that is left towards the goal.
+ */
+export function computeDistanceField(walk: WalkGrid, goalCells: readonly number[], cellCosts?: Float64Array): DistanceField {
+  const field = new Float64Array(walk.width * walk.height).fill(Infinity);
+  const neighbours = walk.diagonals ? 8 : 4;
+  heap.clear();
+  for (const goal of goalCells) {
+    field[goal] = 0;
+    heap.push(goal, 0);
+  }
+  while (heap.size > 0) {
+    const cost = heap.peekCost();
+    const cell = heap.pop();
+    if (cost > field[cell]) continue;
+    const column = cell % walk.width;
+    const row = (cell - column) / walk.width;
+    for (let neighbour = 0; neighbour < neighbours; neighbour++) {
+      if (!canStep(walk, column, row, neighbour)) continue;
+      const next = cell + NEIGHBOUR_ROWS[neighbour] * walk.width + NEIGHBOUR_COLUMNS[neighbour];
+      const length = neighbour < 4 ? STRAIGHT_COST : DIAGONAL_COST;
+      const nextCost = cost + (cellCosts ? length * cellCosts[next] : length);
+      if (nextCost < field[next]) {
+        field[next] = nextCost;
+        heap.push(next, nextCost);
+      }
+    }
+  }
+  return field;
+}
+
+/** The neighbour on a shortest way to the goal, or −1 at the goal and where no way leads there. */
+export function nextCellDownhill(walk: WalkGrid, field: DistanceField, cell: number): number {
+  const column = cell % walk.width;
+  const row = (cell - column) / walk.width;
+  const neighbours = walk.diagonals ? 8 : 4;
+  let best = -1;
+  let bestCost = Infinity;
+  for (let neighbour = 0; neighbour < neighbours; neighbour++) {
+    if (!canStep(walk, column, row, neighbour)) continue;
+    const next = cell + NEIGHBOUR_ROWS[neighbour] * walk.width + NEIGHBOUR_COLUMNS[neighbour];
+    const cost = field[next] + (neighbour < 4 ? STRAIGHT_COST : DIAGONAL_COST);
+    if (field[next] < field[cell] && cost < bestCost) {
+      best = next;
+      bestCost = cost;
+    }
+  }
+  return best;
+}
+
+const MOST_FIELD_BYTES = 24 * 1024 * 1024;
+
+/**
+ * Distance fields to single cells, kept as long as the ground does not change. A field depends on nothing but the ground
+ * and its goal, so sharing it between pieces and runs cannot change a result.
+ */
+export class FieldCache {
+  private readonly fields = new Map<number, DistanceField>();
+  private readonly mostFields: number;
+
+  constructor(private readonly walk: WalkGrid) {
+    this.mostFields = Math.max(8, Math.floor(MOST_FIELD_BYTES / (8 * walk.width * walk.height)));
+  }
+
+  toCell(goal: number): DistanceField {
+    let field = this.fields.get(goal);
+    if (!field) {
+      if (this.fields.size >= this.mostFields) this.fields.clear();
+      field = computeDistanceField(this.walk, [goal]);
+      this.fields.set(goal, field);
+    }
+    return field;
+  }
+}

@@ -1,0 +1,43 @@
+/**
+ * The ground of a level as arrays, one entry a cell, row by row. Cells are 1.0 wide; x grows to the east, y to the south.
+ * Everything outside the grid is solid and opaque.
+ */
+export interface ArenaGrid {
+  width: number;
+  height: number;
+  /** 1 where bodies are stopped. */
+  solid: Uint8Array;
+  /** 1 where sight is stopped. */
+  opaque: Uint8Array;
+}
+
+export function isSolidAt(grid: ArenaGrid, column: number, row: number): boolean {
+  if (column < 0 || row < 0 || column >= grid.width || row >= grid.height) return true;
+  return grid.solid[row * grid.width + column] === 1;
+}
+
+export function isOpaqueAt(grid: ArenaGrid, column: number, row: number): boolean {
+  if (column < 0 || row < 0 || column >= grid.width || row >= grid.height) return true;
+  return grid.opaque[row * grid.width + column] === 1;
+}
+
+/** Index of the cell that holds a point; points outside are drawn to the nearest cell of the grid. */
+export function cellIndexAt(grid: ArenaGrid, x: number, y: number): number {
+  const column = Math.min(grid.width - 1, Math.max(0, Math.floor(x)));
+  const row = Math.min(grid.height - 1, Math.max(0, Math.floor(y)));
+  return row * grid.width + column;
+}
+
+/** Whether a circle overlaps solid ground; touching does not count. */
+export function circleOverlapsSolid(grid: ArenaGrid, x: number, y: number, radius: number): boolean {
+  const reach = radius - 1e-9;
+  for (let row = Math.floor(y - radius); row <= Math.floor(y + radius); row++) {
+    for (let column = Math.floor(x - radius); column <= Math.floor(x + radius); column++) {
+      if (!isSolidAt(grid, column, row)) continue;
+      const gapX = x - Math.min(Math.max(x, column), column + 1);
+      const gapY = y - Math.min(Math.max(y, row), row + 1);
+      if (gapX * gapX + gapY * gapY < reach * reach) return true;
+    }
+  }
+  return false;
+}

@@ -1,0 +1,20 @@
+import type { GameDocument } from '../document/gameDocument';
+import type { Diagnostic } from '../foundation/diagnostic';
+import { checkKnobValues } from './checkKnobValues';
+import { compileLevel, type ScriptVerdict } from './compileLevel';
+import { NO_OVERRIDES } from './levelProgram';
+
+/** Faults of the cast and of every level, beside those of the scripts themselves. */
+export function checkCastAndLevels(game: GameDocument, scripts: ReadonlyMap<string, ScriptVerdict>): Diagnostic[] {
+  const cast = game.cast.flatMap((kind, index) => {
+    const verdict = kind.behavior ? scripts.get(kind.behavior) : undefined;
+    if (verdict && !verdict.behavior) return [];
+    return checkKnobValues(kind.name, kind.knobs, verdict?.knobs ?? [], ['cast', index, 'knobs']);
+  });
+  const levels = game.levels.flatMap((level) => compileLevel(game, level, scripts, NO_OVERRIDES).diagnostics);
+  const seen = new Set<string>();
+  return [...cast, ...levels].filter((fault) => {
+    const key = JSON.stringify(fault);
+    return !seen.has(key) && seen.add(key);
+  });
+}

@@ -1,0 +1,95 @@
+import { findNodeAtLocation, parseTree, printParseErrorCode, type ParseError } from 'jsonc-parser';
+import type { z } from 'zod';
+import { errorAt, hasErrors, type Diagnostic } from '../foundation/diagnostic';
+import { fail, succeed, type Result } from '../foundation/result';
+import { checkReferences } from './checkReferences';
+import { FORMAT_VERSION, gameShape, LIMITS, type GameDocument } from './gameDocument';
+
+/**
+ * Reads the text of a `.gorge.json` file. Faults carry the path in the document and the line and column in the file.
+ * Nothing is thrown for a bad text.
+ */
+export function readGame(text: string): Result<GameDocument, Diagnostic> {
+  if (text.length > LIMITS.fileBytes) {
+    return fail([errorAt({ path: [] }, 'file-too-large', `The file has ${megabytes(text.length)} MB.`, `A game may have ${megabytes(LIMITS.fileBytes)} MB at most.`)]);
+  }
+  const syntaxErrors: ParseError[] = [];
+  parseTree(text, syntaxErrors, { disallowComments: true, allowTrailingComma: false });
+  if (syntaxErrors.length > 0) return fail(syntaxErrors.slice(0, 10).map((error) => syntaxFault(text, error)));
+  const result = readGameValue(JSON.parse(text));
+  return result.ok ? result : fail(result.faults.map((fault) => locateInFile(text, fault)));
+}
+
+/** Reads a parsed value as a game document: shape first, then references between its parts. */
+export function readGameValue(value: unknown): Result<GameDocument, Diagnostic> {
+  const versionFault = checkVersion(value);
+  if (versionFault) return fail([versionFault]);
+  const parsed = gameShape.safeParse(value);
+  if (!parsed.success) return fail(parsed.error.issues.slice(0, 50).map(shapeFault));
+  const faults = checkReferences(parsed.data);
+  return hasErrors(faults) ? fail(faults) : succeed(parsed.data);
+}
+
+function megabytes(bytes: number): string {
+  return (bytes / 1024 / 1024).toFixed(1);
+}
+
+function checkVersion(value: unknown): Diagnostic | undefined {
+  const header = (typeof value === 'object' && value !== null ? value : {}) as { format?: unknown; version?: unknown };
+  if (header.format !== 'gorge') {
+    return errorAt({ path: ['format'] }, 'not-a-game', 'This is not a Gorge game document.', 'It must be an object with `"format": "gorge"`.');
+  }
+  if (typeof header.version === 'number' && header.version > FORMAT_VERSION) {
+    return errorAt(
+      { path: ['version'] },
+      'version-too-new',
+      `This document has format version ${header.version}; this program knows versions up to ${FORMAT_VERSION}.`,
+      'Open it with a newer Gorge.',
+    );
+  }
+  if (header.version !== FORMAT_VERSION) {
+    return errorAt({ path: ['version'] }, 'version-unknown', `The format version ${JSON.stringify(header.version)} is unknown.`, `Write \`"version": ${FORMAT_VERSION}\`.`);
+  }
+  return undefined;
+}
+
+function syntaxFault(text: string, error: ParseError): Diagnostic {
+  const inFile = lineAndColumn(text, error.offset);
+  const what = printParseErrorCode(error.error)
+    .replace(/([A-Z])/g, ' $1')
+    .trim()
+    .toLowerCase();
+  return errorAt({ path: [], inFile }, 'json-broken', `The JSON is broken at line ${inFile.line}, column ${inFile.column}: ${what}.`, 'Correct the text there; the rest could not be read.');
+}
+
+function shapeFault(issue: z.core.$ZodIssue): Diagnostic {
+  const path = issue.path.filter((step): step is string | number => typeof step !== 'symbol');
+  const place = describePath(path);
+  if (issue.code === 'unrecognized_keys') {
+    const keys = issue.keys.map((key) => `\`${key}\``).join(', ');
+    return errorAt({ path: [...path, issue.keys[0]] }, 'unknown-field', `${place} has ${keys}, which the format does not know.`, 'Remove it or check its spelling.');
+  }
+  return errorAt({ path }, 'wrong-shape', `${place}: ${issue.message}.`, 'See the file format in the documentation.');
+}
+
+/** `levels[0].map[3]` as people read it. */
+export function describePath(path: readonly (string | number)[]): string {
+  if (path.length === 0) return 'The document';
+  return path.map((step, index) => (typeof step === 'number' ? `[${step}]` : index === 0 ? step : `.${step}`)).join('');
+}
+
+/** Adds the line and column of a fault's path in the text of a file. */
+export function locateInFile(text: string, fault: Diagnostic): Diagnostic {
+  const tree = parseTree(text);
+  if (!tree) return fault;
+  for (let length = fault.where.path.length; length >= 0; length--) {
+    const found = findNodeAtLocation(tree, fault.where.path.slice(0, length));
+    if (found) return { ...fault, where: { ...fault.where, inFile: lineAndColumn(text, found.offset) } };
+  }
+  return fault;
+}
+
+function lineAndColumn(text: string, offset: number): { line: number; column: number } {
+  const before = text.slice(0, offset);
+  return { line: before.split('\n').length, column: offset - before.lastIndexOf('\n') };
+}

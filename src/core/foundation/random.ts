@@ -1,0 +1,33 @@
+import { uniformInt } from 'pure-rand/distribution/uniformInt';
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import type { RandomGenerator } from 'pure-rand/types/RandomGenerator';
+
+/** Spreads two 32-bit numbers into one, so that neighbouring seeds and streams do not resemble each other. */
+export function mixSeeds(seed: number, stream: number): number {
+  let mixed = (seed ^ Math.imul(stream + 0x9e3779b9, 0x85ebca6b)) | 0;
+  mixed = Math.imul(mixed ^ (mixed >>> 16), 0x21f0aaad);
+  mixed = Math.imul(mixed ^ (mixed >>> 15), 0x735a2d97);
+  return (mixed ^ (mixed >>> 15)) | 0;
+}
+
+/** Names of the separate streams of a run; changing what one of them draws never reshuffles the others. */
+export const STREAM = { standIn: 1, firstPiece: 1000 } as const;
+
+/** One stream of random numbers of a run. Same seed and stream, same numbers everywhere. */
+export class RandomStream {
+  private readonly generator: RandomGenerator;
+
+  constructor(seed: number, stream: number) {
+    this.generator = xoroshiro128plus(mixSeeds(seed, stream));
+  }
+
+  /** A number in [0, 1), in steps of 2⁻³². */
+  nextUnit(): number {
+    return (this.generator.next() >>> 0) / 4294967296;
+  }
+
+  /** A whole number in [low, high], both included. */
+  nextInteger(low: number, high: number): number {
+    return uniformInt(this.generator, low, high);
+  }
+}

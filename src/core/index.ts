@@ -1,0 +1,58 @@
+/** The only door of the core, in the order of the flow. */
+export { assertNever, bug, fail, succeed, type Result } from './foundation/result';
+export { errorAt, hasErrors, warningAt, type Diagnostic, type Place, type Span } from './foundation/diagnostic';
+export { nearestWord } from './foundation/nearestWord';
+export { cosDegrees, headingDegrees, sinDegrees } from './foundation/exactMath';
+export { DIMENSION_WORDS, UNIT_NAMES, type UnitName } from './foundation/units';
+
+export { cellIndexAt, isSolidAt, type ArenaGrid } from './arena/grid';
+export { isLineClear } from './arena/sight';
+export { outlineSightArea, type Eye } from './arena/sightArea';
+export { buildWalkGrid } from './arena/walkGrid';
+export { PathFinder, type PathAnswer } from './arena/findPath';
+
+export {
+  gameJsonSchema,
+  gameShape,
+  levelShape,
+  FORMAT_VERSION,
+  LIMITS,
+  type GameDocument,
+  type Kind,
+  type Level,
+  type Mark,
+  type Piece,
+  type Script,
+  type Terrain,
+} from './document/gameDocument';
+export { describePath, locateInFile, readGame, readGameValue } from './document/readGame';
+export { writeGame } from './document/writeGame';
+export { applyChange, makeChange, revertChange, type Change } from './document/edit';
+export * as commands from './document/commands';
+export type { Point } from './document/commands';
+
+export { checkScript, TARGETS, type CheckedScript } from './language/check/checkScript';
+export type { CheckedBehavior, KnobDefinition, StateDefinition } from './language/checkedBehavior';
+export { JOINING_WORDS, STATEMENT_WORDS, VOCABULARY, type VocabularyEntry } from './language/vocabulary';
+export { parser as scriptParser } from './language/syntax/gorge.parser';
+
+export { buildGrid } from './compile/buildGrid';
+export { resolveKnobs } from './compile/foldExpression';
+export { NO_OVERRIDES, type Area, type LevelProgram, type Overrides } from './compile/levelProgram';
+
+export { Runner, isAlarmed, type RunObserver, type Steering } from './simulate/run';
+export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
+export type { EndCause, Outcome, RunEvent } from './simulate/engine/runEvent';
+export { timeRoute, type RouteTimes } from './simulate/routeTimes';
+export { STAND_INS, type StandInTraits } from './simulate/standins/traits';
+
+export { mergeChunks, type ChunkResult } from './measure/chunk';
+export { describePacing, emptyPacing, mergePacing, type PacingPoint, type PacingSums } from './measure/pacing';
+export { summarise, summariseFully, type EndGroup, type FullSummary, type MeasuredLevel, type Summary } from './measure/summary';
+export { wilsonInterval, type ShareWithInterval } from './measure/statistics/wilsonInterval';
+
+export { describeSummary, headline, sayEnd, sayPercent, saySeconds, sayShare } from './report/sentences';
+export { RUN_JSON_VERSION, writeRunJson, type StandInSummary } from './report/runJson';
+export { writeRunCsv } from './report/runTable';
+
+export { checkGame, checkScripts, compileGameLevel, runChunk, runSeeds } from './pipeline';

@@ -1,0 +1,157 @@
+import { describe, expect, test } from '@jest/globals';
+import { RandomStream } from '../../foundation/random';
+import { VOCABULARY } from '../vocabulary';
+import { checkScript } from './checkScript';
+
+const SOUND = `behavior guard {
+  knob pace  = 2 cells/s in 0.5..6   # a comment
+  knob nerve = 2500 ms in 0..8000
+  start state rounds {
+    do patrol route, back and forth, at pace, pausing 0.4 s
+    go hunt when sees player within 6 cells, arc 110 deg, for 0.2 s
+  }
+  state hunt { do chase player by path at pace * 1.5, keep 0.4 cells   go search when unseen for nerve }
+  state search {
+    do travel to last sighting at pace
+    go rounds when arrived or (after 4 s and not sees player within 96 px)
+  }
+}`;
+
+function check(text: string) {
+  return checkScript(text, ['scripts', 0]);
+}
+
+/** Code and marked text of every fault. */
+function faultsOf(text: string): [string, string][] {
+  return check(text).diagnostics.map((fault) => [fault.code, text.slice(fault.where.span!.from, fault.where.span!.to)]);
+}
+
+describe('a sound behavior', () => {
+  test('has no faults and keeps knobs, states and transitions in written order', () => {
+    const { behavior, diagnostics } = check(SOUND);
+    expect(diagnostics).toEqual([]);
+    expect(behavior?.states.map((state) => state.name)).toEqual(['rounds', 'hunt', 'search']);
+    expect(behavior?.knobs.map(({ name, unit, value, low, high }) => [name, unit, value, low, high])).toEqual([
+      ['pace', 'cells/s', 2, 0.5, 6],
+      ['nerve', 'ms', 2500, 0, 8000],
+    ]);
+    expect(behavior?.states[0].motion.choices).toEqual({ order: 'back and forth' });
+  });
+
+  test('reads several statements on one line', () => {
+    expect(check('behavior a { start state b { do hold go c after 1 s } state c { do hold go b after 1 s } }').diagnostics).toEqual([]);
+  });
+
+  test('binds and tighter than or, and lets brackets change that', () => {
+    const condition = check(SOUND).behavior!.states[2].transitions[0].condition;
+    expect(condition.type).toBe('or');
+    const inner = condition.type === 'or' ? condition.parts[1] : undefined;
+    expect(inner?.type).toBe('and');
+  });
+});
+
+describe('every word of the vocabulary', () => {
+  test.each(VOCABULARY.map((entry) => [entry.words.join(' '), entry] as const))('has an example of `%s` that compiles', (_words, entry) => {
+    const states = ['hunt', 'search', 'rounds'].map((name) => `state ${name} { do hold go home after 1 s }`).join('\n');
+    const line = entry.role === 'motion' ? `${entry.example} go hunt after 1 s` : `do hold ${entry.example}`;
+    const reach = 'go hunt after 9 s go search after 9.5 s go rounds after 9.7 s';
+    const { diagnostics } = check(`behavior all { start state home { ${line} ${reach} } ${states} }`);
+    expect(diagnostics).toEqual([]);
+  });
+});
+
+describe('faults', () => {
+  test('five errors of one text are all found in one pass, each at its exact place', () => {
+    const text = `behavior guard {
+  knob pace = 9 cells/s in 0.5..6
+  start state rounds {
+    do patrul route at 2 cells/s
+    go hunt when sees player within 6 s
+  }
+  state hunt {
+    do chase player at 3 cells
+    go serch when unseen for 2 s
+  }
+}`;
+    expect(faultsOf(text)).toEqual([
+      ['knob-default-outside', '9 cells/s'],
+      ['unknown-motion', 'patrul'],
+      ['wrong-unit', '6 s'],
+      ['wrong-unit', '3 cells'],
+      ['unknown-state', 'serch'],
+    ]);
+    const hints = check(text).diagnostics.map((fault) => fault.hint);
+    expect(hints[1]).toBe('Did you mean `patrol`?');
+    expect(hints[4]).toBe('The states here are `rounds`, `hunt`.');
+  });
+
+  test('say line and column, counted from 1', () => {
+    const [fault] = check('behavior a {\n  start state b { do hover }\n}').diagnostics;
+    expect([fault.where.span?.line, fault.where.span?.column]).toEqual([2, 22]);
+  });
+
+  test('units that cannot be joined are named with what both sides measure', () => {
+    const [fault] = check('behavior a { knob pace = 1 cells/s in 0..2 knob nerve = 1 s in 0..2 start state b { do patrol route at pace + nerve } }').diagnostics;
+    expect(fault.code).toBe('units-do-not-fit');
+    expect(fault.message).toContain('a speed (cells/s, px/s) and a time (s, ms, ticks)');
+  });
+
+  test.each([
+    ['a number without its unit', 'start state b { do patrol route at 2 }', 'wrong-unit'],
+    ['an unknown unit', 'start state b { do patrol route at 2 cells/s, pausing 3 seconds }', 'unknown-unit'],
+    ['a knob that does not exist', 'start state b { do patrol route at speed }', 'unknown-knob'],
+    ['a clause twice', 'start state b { do patrol route at 1 cells/s, at 2 cells/s }', 'clause-twice'],
+    ['an unknown clause', 'start state b { do patrol route, quickly }', 'unknown-clause'],
+    ['a sight without range', 'start state b { do hold go b when sees player }', 'clause-missing'],
+    ['somebody who cannot be seen', 'start state b { do hold go b when sees nobody within 3 cells }', 'unknown-target'],
+    ['two motions', 'start state b { do hold do hold }', 'motion-twice'],
+    ['no motion', 'start state b { go b after 1 s }', 'motion-missing'],
+    ['no start', 'state b { do hold }', 'start-missing'],
+    ['two starts', 'start state b { do hold go c after 1 s } start state c { do hold go b after 1 s }', 'start-twice'],
+    ['two states of one name', 'start state b { do hold } state b { do hold }', 'state-twice'],
+    ['a range upside down', 'knob k = 2 s in 3..1 start state b { do hold }', 'knob-range-empty'],
+    ['a state without a block', 'start state b', 'block-missing'],
+    ['a condition without when', 'start state b { do hold go b arrived }', 'when-missing'],
+    ['an open bracket', 'start state b { do hold go b when (arrived or after 2 s }', 'bracket-open'],
+    ['a motion where a condition belongs', 'start state b { do hold go b when chase player }', 'unknown-condition'],
+    ['a misspelled state', 'start state b { do hold }\n stat c { do hold }', 'unexpected-text'],
+    ['a statement in the wrong place', 'start state b { do hold knob k = 1 s in 0..2 }', 'misplaced-statement'],
+  ])('%s is reported', (_what, body, code) => {
+    expect(faultsOf(`behavior a { ${body} }`).map(([found]) => found)).toContain(code);
+  });
+
+  test.each([
+    ['a knob that nothing reads', 'knob k = 1 s in 0..2 start state b { do hold }', 'knob-unread', 'k'],
+    ['a state that is never reached', 'start state b { do hold } state c { do hold go b after 1 s }', 'never-reached', 'c'],
+    ['a transition behind one with the same condition', 'start state b { do hold go b after 1 s go b after 1 s }', 'shadowed', 'go b after 1 s'],
+    ['a chase that never ends', 'start state b { do chase player }', 'never-left', 'b'],
+  ])('%s is a warning and the behavior still compiles', (_what, body, code, marked) => {
+    const text = `behavior a { ${body} }`;
+    expect(faultsOf(text)).toContainEqual([code, marked]);
+    expect(check(text).behavior).toBeDefined();
+  });
+
+  test('an unclosed brace is said once, near the end', () => {
+    const codes = faultsOf('behavior a { start state b { do hold').map(([code]) => code);
+    expect(codes).toContain('brace-open');
+  });
+});
+
+describe('any text whatever', () => {
+  test('gives diagnostics, never a crash: 3,000 mutated scripts', () => {
+    const pieces = ['{', '}', 'do', 'go', 'when', 'state', 'start', 'knob', '..', '5', 's', 'cells/s', '(', ')', ',', '#', '\n', 'or', '§', '"', '=', 'sees', 'player', ''];
+    for (let seed = 1; seed <= 3000; seed++) {
+      const random = new RandomStream(seed, 3);
+      let text = SOUND;
+      for (let cut = random.nextInteger(1, 6); cut > 0; cut--) {
+        const from = random.nextInteger(0, text.length);
+        const to = Math.min(text.length, from + random.nextInteger(0, 12));
+        text = text.slice(0, from) + pieces[random.nextInteger(0, pieces.length - 1)] + text.slice(to);
+      }
+      const { behavior, diagnostics } = check(text);
+      const isSaid = behavior !== undefined || diagnostics.some((fault) => fault.severity === 'error');
+      const placesFit = diagnostics.every(({ where }) => where.span!.from >= 0 && where.span!.to <= text.length + 1);
+      expect([`seed ${seed}`, isSaid, placesFit]).toEqual([`seed ${seed}`, true, true]);
+    }
+  });
+});

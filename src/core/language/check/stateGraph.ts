@@ -1,0 +1,71 @@
+import type { Condition, Expression, StateDefinition } from '../checkedBehavior';
+import type { FaultList } from './faultList';
+
+/** Faults of how the states hang together: no or two starts, never reached, never left, transitions that cannot fire. */
+export function checkStateGraph(states: StateDefinition[], isComplete: boolean, faults: FaultList): void {
+  if (states.length === 0) return;
+  const starts = states.filter((state) => state.isStart);
+  if (starts.length === 0 && isComplete) {
+    faults.error(states[0].span, 'start-missing', 'No state is marked as the start.', `Write \`start state ${states[0].name}\`.`);
+  }
+  for (const extra of starts.slice(1)) {
+    faults.error(extra.span, 'start-twice', 'Two states are marked as the start.', 'Keep one `start`.');
+  }
+  if (!isComplete) return;
+  noteUnreached(states, starts[0] ?? states[0], faults);
+  for (const state of states) {
+    noteShadowed(state, faults);
+    const isChase = state.motion.operation === 'chase' || state.motion.operation === 'travel';
+    if (state.transitions.length === 0 && isChase) {
+      faults.warning(state.span, 'never-left', `Once in \`${state.name}\`, a piece never leaves it.`, 'Add a `go`, for example `go … when unseen for 3 s`.');
+    }
+  }
+}
+
+function noteUnreached(states: StateDefinition[], start: StateDefinition, faults: FaultList): void {
+  const reached = new Set([start.name]);
+  for (const name of reached) {
+    for (const transition of states.find((state) => state.name === name)?.transitions ?? []) reached.add(transition.target);
+  }
+  for (const state of states) {
+    if (reached.has(state.name)) continue;
+    faults.warning(state.span, 'never-reached', `No transition leads to \`${state.name}\`.`, `Add \`go ${state.name} when …\` to another state, or remove it.`);
+  }
+}
+
+/** A later transition with the same condition as an earlier one can never fire. */
+function noteShadowed(state: StateDefinition, faults: FaultList): void {
+  const seen = new Map<string, string>();
+  for (const transition of state.transitions) {
+    const key = describeCondition(transition.condition);
+    const earlier = seen.get(key);
+    if (earlier) {
+      faults.warning(transition.span, 'shadowed', `This can never happen: \`go ${earlier}\` above it has the same condition and comes first.`, 'Remove one of them or change its condition.');
+    } else {
+      seen.set(key, transition.target);
+    }
+  }
+}
+
+/** A wording of a condition in which equal conditions are equal texts. */
+export function describeCondition(condition: Condition): string {
+  if (condition.type === 'not') return `not (${describeCondition(condition.part)})`;
+  if (condition.type !== 'test') return condition.parts.map((part) => `(${describeCondition(part)})`).join(` ${condition.type} `);
+  const { operation, target, quantities, choices } = condition.phrase;
+  const numbers = Object.keys(quantities).sort().map((name) => `${name} ${describeExpression(quantities[name])}`);
+  const words = Object.keys(choices).sort().map((name) => choices[name]);
+  return [operation, target ?? '', ...words, ...numbers].join(' ');
+}
+
+function describeExpression(expression: Expression): string {
+  switch (expression.type) {
+    case 'quantity':
+      return `${expression.value}${expression.unit ?? ''}`;
+    case 'knob':
+      return expression.name;
+    case 'negative':
+      return `-(${describeExpression(expression.operand)})`;
+    case 'binary':
+      return `(${describeExpression(expression.left)} ${expression.operator} ${describeExpression(expression.right)})`;
+  }
+}

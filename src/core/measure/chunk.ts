@@ -1,0 +1,17 @@
+import type { RunRecord } from '../simulate/runRecord';
+import { mergePacing, emptyPacing, type PacingSums } from './pacing';
+
+/** The result of a stretch of seeds: one row a run and sums that add up. */
+export interface ChunkResult {
+  firstSeed: number;
+  rows: RunRecord[];
+  pacing: PacingSums;
+}
+
+/** Joins chunks in the order of their seeds, whatever order they were finished in. */
+export function mergeChunks(chunks: readonly ChunkResult[]): ChunkResult {
+  const ordered = [...chunks].sort((a, b) => a.firstSeed - b.firstSeed);
+  const pacing = emptyPacing();
+  for (const chunk of ordered) mergePacing(pacing, chunk.pacing);
+  return { firstSeed: ordered[0]?.firstSeed ?? 0, rows: ordered.flatMap((chunk) => chunk.rows), pacing };
+}

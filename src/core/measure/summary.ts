@@ -1,0 +1,118 @@
+import { TraceHash } from '../foundation/traceHash';
+import type { RunRecord } from '../simulate/runRecord';
+import type { ChunkResult } from './chunk';
+import { describePacing, type PacingPoint } from './pacing';
+import { durationHistogram, type HistogramBin } from './statistics/histogram';
+import { survivalCurve, type SurvivalStep } from './statistics/survivalCurve';
+import { measureTimeSpread, type TimeSpread } from './statistics/timeSpread';
+import { wilsonInterval, type ShareWithInterval } from './statistics/wilsonInterval';
+
+/** Runs that ended in one way. */
+export interface EndGroup {
+  cause: RunRecord['cause'];
+  /** Id, name and kind of the piece that ended them; undefined for the clock and the exit. */
+  piece: string | undefined;
+  name: string | undefined;
+  kind: string | undefined;
+  count: number;
+  share: ShareWithInterval;
+  medianSeconds: number;
+}
+
+/** What many runs of one stand-in say about a level. Durations in seconds. */
+export interface Summary {
+  runs: number;
+  won: number;
+  lost: number;
+  outOfTime: number;
+  clearRate: ShareWithInterval;
+  timeToClear: TimeSpread | undefined;
+  /** Ways in which runs ended without being cleared, the commonest first. */
+  ends: EndGroup[];
+  /** Fingerprint of all runs in the order of their seeds. */
+  hash: string;
+}
+
+/** The longer account for reports. */
+export interface FullSummary extends Summary {
+  histogram: HistogramBin[];
+  survival: SurvivalStep[];
+  pacing: PacingPoint[];
+  /** For every cell in which runs were lost: how many. Row by row over the arena. */
+  endCells: { column: number; row: number; count: number }[];
+}
+
+/** What the measures need to know of a level. */
+export interface MeasuredLevel {
+  ticksPerSecond: number;
+  timeLimitTicks: number;
+  pieces: readonly { id: string; name: string; kind: string }[];
+}
+
+export function summarise(rows: readonly RunRecord[], level: MeasuredLevel): Summary {
+  const won = rows.filter((row) => row.outcome === 'won');
+  const lost = rows.filter((row) => row.outcome === 'lost').length;
+  return {
+    runs: rows.length,
+    won: won.length,
+    lost,
+    outOfTime: rows.length - won.length - lost,
+    clearRate: wilsonInterval(won.length, rows.length),
+    timeToClear: measureTimeSpread(won.map((row) => row.ticks / level.ticksPerSecond)),
+    ends: groupEnds(rows, level),
+    hash: hashRuns(rows),
+  };
+}
+
+export function summariseFully(chunk: ChunkResult, level: MeasuredLevel): FullSummary {
+  const timed = chunk.rows.map((row) => ({ seconds: row.ticks / level.ticksPerSecond, outcome: row.outcome, isLost: row.outcome === 'lost' }));
+  return {
+    ...summarise(chunk.rows, level),
+    histogram: durationHistogram(timed, level.timeLimitTicks / level.ticksPerSecond),
+    survival: survivalCurve(timed),
+    pacing: describePacing(chunk.pacing),
+    endCells: countEndCells(chunk.rows),
+  };
+}
+
+function groupEnds(rows: readonly RunRecord[], level: MeasuredLevel): EndGroup[] {
+  const groups = new Map<string, RunRecord[]>();
+  for (const row of rows) {
+    if (row.outcome === 'won') continue;
+    const key = `${row.cause} ${row.piece ?? ''}`;
+    groups.set(key, [...(groups.get(key) ?? []), row]);
+  }
+  return [...groups.values()]
+    .map((members): EndGroup => {
+      const piece = level.pieces.find((candidate) => candidate.id === members[0].piece);
+      const spread = measureTimeSpread(members.map((row) => row.ticks / level.ticksPerSecond));
+      return {
+        cause: members[0].cause,
+        piece: members[0].piece,
+        name: piece?.name,
+        kind: piece?.kind,
+        count: members.length,
+        share: wilsonInterval(members.length, rows.length),
+        medianSeconds: spread?.median ?? 0,
+      };
+    })
+    .sort((a, b) => b.count - a.count || (a.piece ?? '').localeCompare(b.piece ?? '', 'en'));
+}
+
+function countEndCells(rows: readonly RunRecord[]): FullSummary['endCells'] {
+  const counts = new Map<string, { column: number; row: number; count: number }>();
+  for (const { outcome, x, y } of rows) {
+    if (outcome === 'won') continue;
+    const [column, row] = [Math.floor(x), Math.floor(y)];
+    const cell = counts.get(`${column},${row}`) ?? { column, row, count: 0 };
+    counts.set(`${column},${row}`, { ...cell, count: cell.count + 1 });
+  }
+  return [...counts.values()].sort((a, b) => a.row - b.row || a.column - b.column);
+}
+
+/** One fingerprint for many runs; equal only if every run was equal in every tick. */
+export function hashRuns(rows: readonly RunRecord[]): string {
+  const hash = new TraceHash();
+  for (const row of rows) hash.addText(row.hash);
+  return hash.digest();
+}

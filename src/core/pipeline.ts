@@ -1,0 +1,62 @@
+import { checkCastAndLevels } from './compile/checkGame';
+import { checkOverrides, compileLevel, type ScriptVerdict } from './compile/compileLevel';
+import { NO_OVERRIDES, type LevelProgram, type Overrides } from './compile/levelProgram';
+import type { GameDocument } from './document/gameDocument';
+import { errorAt, hasErrors, type Diagnostic } from './foundation/diagnostic';
+import { nearestWord } from './foundation/nearestWord';
+import { fail, succeed, type Result } from './foundation/result';
+import { checkScript, type CheckedScript } from './language/check/checkScript';
+import type { ChunkResult } from './measure/chunk';
+import { addRunPacing, emptyPacing } from './measure/pacing';
+import { Runner } from './simulate/run';
+import { SAMPLES_PER_SECOND, type RunSamples } from './simulate/runRecord';
+import type { StandInTraits } from './simulate/standins/traits';
+
+/** Stage 2a: every script of a game, checked. */
+export function checkScripts(game: GameDocument): Map<string, CheckedScript> {
+  return new Map(game.scripts.map((script, index) => [script.id, checkScript(script.lines.join('\n'), ['scripts', index])]));
+}
+
+/** Everything that can be said about a game without running it, errors first. */
+export function checkGame(game: GameDocument): Diagnostic[] {
+  const scripts = checkScripts(game);
+  const all = [...[...scripts.values()].flatMap((script) => script.diagnostics), ...checkCastAndLevels(game, scripts)];
+  return [...all.filter((fault) => fault.severity === 'error'), ...all.filter((fault) => fault.severity === 'warning')];
+}
+
+/** Stages 2a and 2b: one level as a program, or the faults that prevent it. */
+export function compileGameLevel(game: GameDocument, levelId: string, overrides: Overrides = NO_OVERRIDES): Result<LevelProgram, Diagnostic> {
+  const level = game.levels.find((candidate) => candidate.id === levelId);
+  if (!level) return fail([unknownLevel(game, levelId)]);
+  const scripts = checkScripts(game);
+  const checkedOverrides = checkOverrides(game, scripts, overrides);
+  if (!checkedOverrides.ok) return checkedOverrides;
+  const { program, diagnostics } = compileLevel(game, level, scripts satisfies ReadonlyMap<string, ScriptVerdict>, overrides);
+  if (program && !hasErrors(diagnostics)) return succeed(program);
+  const usedScripts = new Set(level.pieces.map((piece) => game.cast.find((kind) => kind.id === piece.kind)?.behavior));
+  const scriptFaults = [...scripts].filter(([id]) => usedScripts.has(id)).flatMap(([, script]) => script.diagnostics);
+  return fail([...scriptFaults, ...diagnostics].filter((fault) => fault.severity === 'error'));
+}
+
+function unknownLevel(game: GameDocument, levelId: string): Diagnostic {
+  const ids = game.levels.map((level) => level.id);
+  const nearest = nearestWord(levelId, ids);
+  return errorAt({ path: ['levels'] }, 'unknown-level', `The game ${game.name} has no level \`${levelId}\`.`, nearest ? `Did you mean \`${nearest}\`?` : `Its levels are ${ids.join(', ') || 'none'}.`);
+}
+
+/** Stage 3 and the first half of 4: a stretch of seeds. The same in a browser worker, a server worker and the CLI. */
+export function runChunk(program: LevelProgram, traits: StandInTraits, firstSeed: number, count: number): ChunkResult {
+  return runSeeds(new Runner(program, { type: 'stand-in', traits }), firstSeed, count);
+}
+
+/** As {@link runChunk}, with a runner that is kept between chunks. */
+export function runSeeds(runner: Runner, firstSeed: number, count: number): ChunkResult {
+  const result: ChunkResult = { firstSeed, rows: [], pacing: emptyPacing() };
+  for (let seed = firstSeed; seed < firstSeed + count; seed++) {
+    const samples: RunSamples = { pressure: [], sighted: [] };
+    const { record } = runner.run(seed, { samples });
+    if (record) result.rows.push(record);
+    addRunPacing(result.pacing, samples, SAMPLES_PER_SECOND);
+  }
+  return result;
+}

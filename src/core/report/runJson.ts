@@ -1,0 +1,45 @@
+import type { Summary } from '../measure/summary';
+
+/** Version of the JSON that `gorge run --json` prints. */
+export const RUN_JSON_VERSION = 1;
+
+export interface StandInSummary {
+  standIn: string;
+  firstSeed: number;
+  summary: Summary;
+}
+
+/** The documented JSON of a batch of runs. Times in seconds, rates in 0..1. */
+export function writeRunJson(level: string, results: readonly StandInSummary[]): object {
+  return {
+    version: RUN_JSON_VERSION,
+    level,
+    standins: results.map(({ standIn, firstSeed, summary }) => ({
+      standin: standIn,
+      runs: summary.runs,
+      first_seed: firstSeed,
+      won: summary.won,
+      lost: summary.lost,
+      out_of_time: summary.outOfTime,
+      clear_rate: summary.clearRate,
+      time_to_clear: summary.timeToClear
+        ? {
+            median: summary.timeToClear.median,
+            q1: summary.timeToClear.q1,
+            q3: summary.timeToClear.q3,
+            median_low: summary.timeToClear.medianLow,
+            median_high: summary.timeToClear.medianHigh,
+          }
+        : { median: null, q1: null, q3: null, median_low: null, median_high: null },
+      ends: summary.ends.map((end) => ({
+        cause: end.cause,
+        kind: end.kind ?? null,
+        piece: end.piece ?? null,
+        count: end.count,
+        share: end.share,
+        median_seconds: end.medianSeconds,
+      })),
+      hash: summary.hash,
+    })),
+  };
+}

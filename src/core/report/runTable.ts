@@ -1,0 +1,20 @@
+import Papa from 'papaparse';
+import type { RunRecord } from '../simulate/runRecord';
+
+/** The table of runs as CSV with a header; times in seconds, places in cells. */
+export function writeRunCsv(standIn: string, rows: readonly RunRecord[], ticksPerSecond: number): string {
+  return Papa.unparse(
+    rows.map((row) => ({
+      standin: standIn,
+      seed: row.seed,
+      outcome: row.outcome,
+      cause: row.cause,
+      piece: row.piece ?? '',
+      seconds: (row.ticks / ticksPerSecond).toFixed(3),
+      x: row.x.toFixed(3),
+      y: row.y.toFixed(3),
+      hash: row.hash,
+    })),
+    { newline: '\n' },
+  );
+}

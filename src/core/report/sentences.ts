@@ -1,0 +1,62 @@
+import type { EndGroup, Summary } from '../measure/summary';
+import type { ShareWithInterval } from '../measure/statistics/wilsonInterval';
+
+/** Whole per cents, with one decimal where a whole one would hide something. */
+export function sayPercent(share: number): string {
+  const percent = share * 100;
+  return `${percent > 0 && percent < 1 ? percent.toFixed(1) : Math.round(percent)} %`;
+}
+
+export function sayShare(share: ShareWithInterval): string {
+  return `${sayPercent(share.value)} (${Math.round(share.low * 100)}–${Math.round(share.high * 100)} %)`;
+}
+
+export function saySeconds(seconds: number): string {
+  return `${seconds.toFixed(1)} s`;
+}
+
+/** "touched by East warden" */
+export function sayEnd(end: Pick<EndGroup, 'cause' | 'name' | 'piece'>): string {
+  switch (end.cause) {
+    case 'touched':
+      return `touched by ${end.name ?? end.piece ?? 'a piece'}`;
+    case 'clock':
+      return 'out of time';
+    case 'reached the exit':
+      return 'cleared';
+  }
+}
+
+/** What a batch found, in plain sentences, the most important first. */
+export function describeSummary(summary: Summary, standIn: string): string[] {
+  if (summary.runs === 0) return ['No run is finished yet.'];
+  const sentences = [
+    `The ${standIn} stand-in clears ${sayShare(summary.clearRate)} of ${summary.runs} runs; in brackets the 95 % interval.`,
+  ];
+  const time = summary.timeToClear;
+  if (time) {
+    sentences.push(
+      `A cleared run takes ${saySeconds(time.median)} in the median (${time.medianLow.toFixed(1)}–${saySeconds(time.medianHigh)}); the middle half takes ${time.q1.toFixed(1)} to ${saySeconds(time.q3)}.`,
+    );
+  } else {
+    sentences.push('No run was cleared.');
+  }
+  const commonest = summary.ends[0];
+  if (commonest) {
+    sentences.push(`The commonest end is "${sayEnd(commonest)}": ${sayShare(commonest.share)} of all runs, at ${saySeconds(commonest.medianSeconds)} in the median.`);
+  } else {
+    sentences.push('Every run was cleared.');
+  }
+  return sentences;
+}
+
+/** Headline of a report: how hard it is in a few words. */
+export function headline(summary: Summary, standIn: string): string {
+  const { low, high } = summary.clearRate;
+  if (summary.runs === 0) return 'Nothing measured yet.';
+  if (high < 0.1) return `Nearly nobody gets through: ${standIn} players fail almost always.`;
+  if (high < 0.35) return `Hard for ${standIn} players.`;
+  if (low > 0.9) return `No trouble for ${standIn} players.`;
+  if (low > 0.75) return `Easy for ${standIn} players.`;
+  return `A fair fight for ${standIn} players.`;
+}

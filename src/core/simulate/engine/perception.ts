@@ -1,0 +1,57 @@
+import { isLineClear } from '../../arena/sight';
+import { cosDegrees } from '../../foundation/exactMath';
+import type { World } from './world';
+
+/** A piece that saw its target in the tick before keeps seeing it this much farther and this many degrees wider in all. */
+export const LEAVE_RANGE_FACTOR = 1.2;
+export const LEAVE_EXTRA_ARC = 60;
+
+/** Range and arc prepared for the tick. */
+export interface SightLimits {
+  rangeSquare: number;
+  /** Cosine of half the arc; −2 for a full circle, which every direction passes. */
+  arcCosine: number;
+}
+
+export function prepareSight(range: number, arc: number): SightLimits {
+  return { rangeSquare: range * range, arcCosine: arc >= 360 ? -2 : cosDegrees(arc / 2) };
+}
+
+/** What each brain needs for looking: where it begins to see and where it ceases to. */
+export interface Eyes {
+  enter: SightLimits;
+  leave: SightLimits;
+}
+
+export function prepareEyes(range: number, arc: number): Eyes {
+  return { enter: prepareSight(range, arc), leave: prepareSight(range * LEAVE_RANGE_FACTOR, Math.min(360, arc + LEAVE_EXTRA_ARC)) };
+}
+
+/** Whether the player is within limits of range and arc, walls aside. */
+export function isWithin(world: World, piece: number, limits: SightLimits): boolean {
+  const square = world.playerSquare[piece];
+  if (square > limits.rangeSquare) return false;
+  if (limits.arcCosine <= -1) return true;
+  const ahead = (world.playerX - world.x[piece]) * world.facingX[piece] + (world.playerY - world.y[piece]) * world.facingY[piece];
+  return ahead >= limits.arcCosine * Math.sqrt(square);
+}
+
+/** Looks once for a piece. The ray is cast only when range and arc allow sight at all. */
+export function look(world: World, piece: number, eyes: Eyes): void {
+  const dx = world.playerX - world.x[piece];
+  const dy = world.playerY - world.y[piece];
+  world.playerSquare[piece] = dx * dx + dy * dy;
+  const sawBefore = world.sights[piece] === 1;
+  const mayBeSeen = isWithin(world, piece, sawBefore ? eyes.leave : eyes.enter);
+  const isOpen = mayBeSeen && isLineClear(world.level.program.grid, world.x[piece], world.y[piece], world.playerX, world.playerY);
+  world.isLineOpen[piece] = isOpen ? 1 : 0;
+  world.sights[piece] = isOpen ? 1 : 0;
+  if (isOpen) {
+    world.lastSeenTick[piece] = world.tick;
+    world.lastSeenX[piece] = world.playerX;
+    world.lastSeenY[piece] = world.playerY;
+  }
+  if (isOpen !== sawBefore && world.events) {
+    world.events.push({ type: isOpen ? 'sight' : 'sight lost', tick: world.tick, piece: world.level.program.pieces[piece].id });
+  }
+}

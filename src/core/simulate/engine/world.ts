@@ -1,0 +1,109 @@
+import { cosDegrees, sinDegrees } from '../../foundation/exactMath';
+import type { PreparedLevel } from './preparedLevel';
+import type { RunEvent } from './runEvent';
+
+/** How many tests with a duration one state may hold; the language has no limit, so it is computed for each level. */
+function mostSlots(level: PreparedLevel): number {
+  let most = 1;
+  for (const brain of level.program.brains) for (const state of brain.states) most = Math.max(most, state.slots);
+  return most;
+}
+
+/**
+ * Everything that changes during a run, as arrays with one entry a piece. Made once, reset for every run; the tick
+ * allocates nothing. Lengths in cells, durations in ticks, facings as unit vectors.
+ */
+export class World {
+  readonly pieceCount: number;
+  tick = 0;
+
+  playerX = 0;
+  playerY = 0;
+  playerBeforeX = 0;
+  playerBeforeY = 0;
+
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly beforeX: Float64Array;
+  readonly beforeY: Float64Array;
+  readonly facingX: Float64Array;
+  readonly facingY: Float64Array;
+
+  /** State of each piece's brain and since when it is in it. */
+  readonly state: Int16Array;
+  readonly stateSince: Int32Array;
+  readonly hasArrived: Uint8Array;
+
+  /** Whether the piece has the player in its (wide) sight in this tick. */
+  readonly sights: Uint8Array;
+  /** Whether nothing opaque stands between piece and player; only valid within the wide range. */
+  readonly isLineOpen: Uint8Array;
+  /** Squared distance to the player, centre to centre. */
+  readonly playerSquare: Float64Array;
+  readonly lastSeenTick: Int32Array;
+  readonly lastSeenX: Float64Array;
+  readonly lastSeenY: Float64Array;
+  /** For how many ticks on end each test with a duration has held. */
+  readonly heldTicks: Int32Array;
+  readonly slotsPerPiece: number;
+
+  readonly waypoint: Int16Array;
+  readonly waypointStep: Int8Array;
+  readonly pauseLeft: Int32Array;
+  /** Where a piece that goes by path is steering to, and the cells for which that was worked out. */
+  readonly steerX: Float64Array;
+  readonly steerY: Float64Array;
+  readonly steerFromCell: Int32Array;
+  readonly steerGoalCell: Int32Array;
+
+  /** The log of the run; undefined when nobody asked for it. */
+  events: RunEvent[] | undefined;
+
+  constructor(readonly level: PreparedLevel) {
+    const count = level.program.pieces.length;
+    const floats = () => new Float64Array(count);
+    const integers = () => new Int32Array(count);
+    this.pieceCount = count;
+    this.slotsPerPiece = mostSlots(level);
+    [this.x, this.y, this.beforeX, this.beforeY, this.facingX, this.facingY] = [floats(), floats(), floats(), floats(), floats(), floats()];
+    [this.playerSquare, this.lastSeenX, this.lastSeenY, this.steerX, this.steerY] = [floats(), floats(), floats(), floats(), floats()];
+    [this.stateSince, this.lastSeenTick, this.pauseLeft, this.steerFromCell, this.steerGoalCell] = [integers(), integers(), integers(), integers(), integers()];
+    this.heldTicks = new Int32Array(count * this.slotsPerPiece);
+    [this.state, this.waypoint] = [new Int16Array(count), new Int16Array(count)];
+    this.waypointStep = new Int8Array(count);
+    [this.hasArrived, this.sights, this.isLineOpen] = [new Uint8Array(count), new Uint8Array(count), new Uint8Array(count)];
+    this.reset();
+  }
+
+  /** Puts everything back to the start of a run. */
+  reset(): void {
+    const { program, brains } = this.level;
+    this.tick = 0;
+    this.playerX = this.playerBeforeX = program.player.x;
+    this.playerY = this.playerBeforeY = program.player.y;
+    program.pieces.forEach((piece, index) => {
+      this.x[index] = this.beforeX[index] = piece.x;
+      this.y[index] = this.beforeY[index] = piece.y;
+      this.facingX[index] = cosDegrees(piece.facing);
+      this.facingY[index] = sinDegrees(piece.facing);
+      this.state[index] = piece.brain >= 0 ? brains[piece.brain].startState : -1;
+    });
+    this.stateSince.fill(0);
+    this.hasArrived.fill(0);
+    this.sights.fill(0);
+    this.isLineOpen.fill(0);
+    this.playerSquare.fill(0);
+    this.lastSeenTick.fill(NEVER);
+    this.lastSeenX.fill(0);
+    this.lastSeenY.fill(0);
+    this.heldTicks.fill(0);
+    this.waypoint.fill(0);
+    this.waypointStep.fill(1);
+    this.pauseLeft.fill(0);
+    this.steerFromCell.fill(-1);
+    this.steerGoalCell.fill(-1);
+  }
+}
+
+/** A tick so long ago that every duration since then has passed. */
+export const NEVER = -1_000_000_000;

@@ -1,0 +1,122 @@
+import type { LevelProgram } from '../compile/levelProgram';
+import { RandomStream, STREAM } from '../foundation/random';
+import { TraceHash } from '../foundation/traceHash';
+import { prepareLevel, type PreparedLevel } from './engine/preparedLevel';
+import type { RunEvent } from './engine/runEvent';
+import { lookAndDecide, runTick, type DecideAll, type RunEnd } from './engine/tick';
+import { World } from './engine/world';
+import { measurePressure } from './pressure';
+import { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './runRecord';
+import { StandIn, prepareStandInGround } from './standins/standIn';
+import { ScreenMemory, type ScreenFrame } from './standins/standInView';
+import type { StandInTraits } from './standins/traits';
+
+/** Who steers the player: a stand-in, or inputs kept from a try (0..8, one a tick; then none). */
+export type Steering = { type: 'stand-in'; traits: StandInTraits } | { type: 'inputs'; inputs: readonly number[] };
+
+export interface RunObserver {
+  /** Called before the first tick and after every one. */
+  onTick?: (world: World, input: number) => void;
+  events?: RunEvent[];
+  samples?: RunSamples;
+  /** Stop after this many ticks even if the run goes on. */
+  mostTicks?: number;
+}
+
+/** Runs one level with one kind of steering, any number of times. Everything is prepared once; runs reuse it. */
+export class Runner {
+  private readonly level: PreparedLevel;
+  private readonly world: World;
+  private readonly standIn: StandIn | undefined;
+  private readonly memory: ScreenMemory | undefined;
+
+  constructor(
+    private readonly program: LevelProgram,
+    private readonly steering: Steering,
+    private readonly decideAll: DecideAll = lookAndDecide,
+  ) {
+    this.level = prepareLevel(program);
+    this.world = new World(this.level);
+    if (steering.type === 'stand-in') {
+      this.standIn = new StandIn(program, steering.traits, prepareStandInGround(program));
+      this.memory = new ScreenMemory(program, Math.ceil((steering.traits.reactionMs / 1000) * program.ticksPerSecond));
+    }
+  }
+
+  /** One run from its seed to its end. The record is undefined when `mostTicks` cut the run short. */
+  run(seed: number, observer: RunObserver = {}): { record: RunRecord | undefined; hash: string } {
+    const { world, program } = this;
+    world.reset();
+    world.events = observer.events;
+    const random = new RandomStream(seed, STREAM.standIn);
+    this.standIn?.reset(random);
+    this.memory?.reset();
+    const hash = new TraceHash();
+    const ticksPerSample = program.ticksPerSecond / SAMPLES_PER_SECOND;
+    const mostTicks = observer.mostTicks ?? Infinity;
+    let end: RunEnd | undefined;
+    observer.onTick?.(world, 0);
+    while (!end && world.tick < mostTicks) {
+      if (observer.samples && world.tick % ticksPerSample === 0) takeSample(world, observer.samples);
+      const input = this.nextInput(random);
+      end = runTick(world, input, this.decideAll);
+      addToHash(hash, world, input);
+      observer.onTick?.(world, input);
+    }
+    world.events = undefined;
+    return { record: end && this.record(seed, end, hash), hash: hash.digest() };
+  }
+
+  private nextInput(random: RandomStream): number {
+    const { world } = this;
+    if (this.steering.type === 'inputs') return this.steering.inputs[world.tick] ?? 0;
+    showScreen(world, this.memory!.next());
+    return this.standIn!.press(this.memory!.viewNow(world.playerX, world.playerY, world.tick), random);
+  }
+
+  private record(seed: number, end: RunEnd, hash: TraceHash): RunRecord {
+    return {
+      seed,
+      outcome: end.outcome,
+      cause: end.cause,
+      piece: end.piece >= 0 ? this.program.pieces[end.piece].id : undefined,
+      x: this.world.playerX,
+      y: this.world.playerY,
+      ticks: this.world.tick,
+      hash: hash.digest(),
+    };
+  }
+}
+
+function showScreen(world: World, frame: ScreenFrame): void {
+  frame.x.set(world.x);
+  frame.y.set(world.y);
+  frame.facingX.set(world.facingX);
+  frame.facingY.set(world.facingY);
+  for (let piece = 0; piece < world.pieceCount; piece++) frame.isAlarmed[piece] = isAlarmed(world, piece) ? 1 : 0;
+}
+
+/** Whether a piece is after the player. */
+export function isAlarmed(world: World, piece: number): boolean {
+  const { brains, program } = world.level;
+  const brain = program.pieces[piece].brain;
+  return brain >= 0 && brains[brain].states[world.state[piece]].motion.operation === 'chase';
+}
+
+function takeSample(world: World, samples: RunSamples): void {
+  samples.pressure.push(measurePressure(world));
+  let sighted = 0;
+  for (let piece = 0; piece < world.pieceCount; piece++) sighted += world.sights[piece];
+  samples.sighted.push(sighted);
+}
+
+function addToHash(hash: TraceHash, world: World, input: number): void {
+  hash.addInteger(input);
+  hash.addFloat(world.playerX);
+  hash.addFloat(world.playerY);
+  for (let piece = 0; piece < world.pieceCount; piece++) {
+    hash.addFloat(world.x[piece]);
+    hash.addFloat(world.y[piece]);
+    hash.addInteger(world.state[piece]);
+  }
+}

@@ -1,0 +1,26 @@
+import type { EndCause, Outcome } from './engine/runEvent';
+
+/** What is kept of a run. It is replayed from its seed, never stored as frames. */
+export interface RunRecord {
+  seed: number;
+  outcome: Outcome;
+  cause: EndCause;
+  /** Id of the piece that ended it. */
+  piece: string | undefined;
+  /** Where the player was at the end, cells. */
+  x: number;
+  y: number;
+  ticks: number;
+  /** Fingerprint of every position in every tick. */
+  hash: string;
+}
+
+/** How a run went over time, sampled ten times a second. */
+export interface RunSamples {
+  /** 0..1, from the time to contact of all threats. */
+  pressure: number[];
+  /** How many pieces had the player in sight. */
+  sighted: number[];
+}
+
+export const SAMPLES_PER_SECOND = 10;
