@@ -54,6 +54,19 @@ describe('swept bodies', () => {
     expect(x).toBeGreaterThan(3);
   });
 
+  test('a body pressed against a corner slides round it, from wherever it meets it', () => {
+    const grid = arenaOf(['....', '....', '.#..', '.###']);
+    for (let start = 1; start < 60; start++) {
+      let [x, y] = [0.4 + start / 100, 1.5];
+      for (let tick = 0; tick < 200; tick++) {
+        const length = Math.sqrt((0.5 - x) ** 2 + (2.9 - y) ** 2) || 1;
+        sweepCircle(grid, x, y, 0.38, ((0.5 - x) / length) * 0.03, ((2.9 - y) / length) * 0.03, result);
+        [x, y] = [result.x, result.y];
+      }
+      expect([start, y > 2.5]).toEqual([start, true]);
+    }
+  });
+
   test('a body exactly as wide as a corridor passes it', () => {
     const grid = arenaOf(['######', '......', '######']);
     sweepCircle(grid, 0.5, 1.5, 0.5, 4.5, 0, result);

@@ -3,6 +3,8 @@ import { isSolidAt, type ArenaGrid } from './grid';
 /** Gaps smaller than this many cells count as touching. */
 const TOUCH = 1e-9;
 const MOST_SLIDES = 4;
+/** Square of the least slant, as a sine times the radius, at which a move counts as coming nearer to a corner. */
+const SLANT_SQUARE = 1e-20;
 
 /** Where a sweep ended and whether solid ground was met. Reused by the caller, so that a tick allocates nothing. */
 export interface SweepResult {
@@ -130,10 +132,12 @@ function meetCorner(
   const fromY = y - cornerY;
   const approach = fromX * dx + fromY * dy;
   if (approach >= 0) return;
+  const moveSquare = dx * dx + dy * dy;
+  // A slide along the corner itself comes nearer by rounding only; taken for a contact, it would hold the body for ever.
+  if (approach * approach < moveSquare * SLANT_SQUARE) return;
   const gapSquare = fromX * fromX + fromY * fromY - radius * radius;
   let fraction = 0;
   if (gapSquare > TOUCH) {
-    const moveSquare = dx * dx + dy * dy;
     const discriminant = approach * approach - moveSquare * gapSquare;
     if (discriminant <= 0) return;
     fraction = (-approach - Math.sqrt(discriminant)) / moveSquare;
