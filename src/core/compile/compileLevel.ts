@@ -37,14 +37,16 @@ class LevelCompiler {
   private readonly path: (string | number)[];
   private readonly brains: BrainProgram[] = [];
   private readonly brainOfKey = new Map<string, number>();
+  private readonly level: Level;
 
   constructor(
     private readonly game: GameDocument,
-    private readonly level: Level,
+    level: Level,
     private readonly scripts: ReadonlyMap<string, ScriptVerdict>,
     private readonly overrides: Overrides,
   ) {
     this.path = ['levels', game.levels.indexOf(level)];
+    this.level = movePlayer(game, level, overrides);
   }
 
   compile(): CompiledLevel {
@@ -141,6 +143,13 @@ class LevelCompiler {
     this.brains.push(brain);
     return this.brains.length - 1;
   }
+}
+
+/** The level with its player where a try wants it; the document itself stays as it is. */
+function movePlayer(game: GameDocument, level: Level, { playerAt }: Overrides): Level {
+  if (!playerAt) return level;
+  const isPlayer = (kindId: string) => game.cast.some((kind) => kind.id === kindId && kind.control);
+  return { ...level, pieces: level.pieces.map((piece) => (isPlayer(piece.kind) ? { ...piece, at: playerAt } : piece)) };
 }
 
 /** Whether overrides name a kind, a knob and a value that exist; faults have an empty path, as they are in no document. */

@@ -97,6 +97,8 @@ export interface LevelProgram {
 /** What a try changes without touching the document. */
 export interface Overrides {
   knobs: { kind: string; knob: string; value: number }[];
+  /** Where the player starts instead, cells. */
+  playerAt?: [number, number];
 }
 
 export const NO_OVERRIDES: Overrides = { knobs: [] };

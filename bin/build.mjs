@@ -1,0 +1,54 @@
+// Bundles what runs outside the web server: the command line, the worker threads and the server's start-up parts.
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const PROJECT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
+const STAMP = path.join(PROJECT, 'dist/stamp.txt');
+const SOURCES = ['src/core', 'src/pool', 'src/cli', 'bin/build.mjs', 'package-lock.json'];
+
+/** Newest change and number of files below the sources: enough to know whether the bundles are still right. */
+function fingerprint(entry, seen = { newest: 0, files: 0 }) {
+  const status = statSync(entry, { throwIfNoEntry: false });
+  if (!status) return seen;
+  if (status.isDirectory()) {
+    for (const name of readdirSync(entry)) fingerprint(path.join(entry, name), seen);
+  } else {
+    seen.newest = Math.max(seen.newest, status.mtimeMs);
+    seen.files++;
+  }
+  return seen;
+}
+
+function currentStamp() {
+  const seen = { newest: 0, files: 0 };
+  for (const source of SOURCES) fingerprint(path.join(PROJECT, source), seen);
+  return `${seen.newest} ${seen.files}\n`;
+}
+
+/** Builds the bundles if a source is newer than they are. */
+export async function ensureBundles() {
+  const stamp = currentStamp();
+  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === stamp) return;
+  const { build } = await import('esbuild');
+  const requireForBundles = "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);";
+  await build({
+    absWorkingDir: PROJECT,
+    entryPoints: ['src/pool/chunk.worker.ts', 'src/cli/main.ts'],
+    outdir: 'dist',
+    outbase: 'src',
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    sourcemap: true,
+    external: ['piscina'],
+    mainFields: ['module', 'main'],
+    alias: { '@': path.join(PROJECT, 'src') },
+    banner: { js: requireForBundles },
+    logLevel: 'error',
+  });
+  mkdirSync(path.dirname(STAMP), { recursive: true });
+  writeFileSync(STAMP, stamp);
+}

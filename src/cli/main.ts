@@ -1,0 +1,71 @@
+import { availableParallelism } from 'node:os';
+import { Command, CommanderError, Option } from 'commander';
+import { check } from './commands/check';
+import { probe } from './commands/probe';
+import { run, type RunOptions } from './commands/run';
+import { trace, type TraceOptions } from './commands/trace';
+import { collectKnob, wholeNumber } from './options';
+import { CommandFault, EXIT, sayDiagnostic } from './output';
+
+const MOST_SEED = 2 ** 31 - 1;
+
+function buildProgram(projectFolder: string, finish: (code: number) => void): Command {
+  const program = new Command('gorge')
+    .description('Check, run and trace games of .gorge.json files. Needs no database.')
+    .showHelpAfterError('(gorge --help shows what there is)')
+    .exitOverride();
+  program
+    .command('check')
+    .argument('<game>', 'a .gorge.json file')
+    .option('--json', 'print the diagnostics as JSON')
+    .description('say everything that is wrong; exit 1 on errors')
+    .action(async (file: string, options: { json?: boolean }) => finish(await check(file, options)));
+  program
+    .command('run')
+    .argument('<game>', 'a .gorge.json file')
+    .requiredOption('--level <id>', 'the level to run')
+    .option('--standin <id>', 'a stand-in, or all', 'casual')
+    .option('--runs <n>', 'how many runs', wholeNumber(1, 1_000_000), 500)
+    .option('--seed <n>', 'seed of the first run', wholeNumber(0, MOST_SEED), 1)
+    .addOption(new Option('--set <kind.knob=value>', 'override a knob for this try; can be repeated').argParser(collectKnob).default([], 'none'))
+    .option('--from <condition>', 'start elsewhere, as in "player at 12,7"')
+    .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--json', 'print the numbers as JSON')
+    .option('--csv <file>', 'write the table of runs')
+    .description('run a level many times and say what came of it')
+    .action(async (file: string, options: RunOptions) => finish(await run(file, options, projectFolder)));
+  program
+    .command('trace')
+    .argument('<game>', 'a .gorge.json file')
+    .requiredOption('--level <id>', 'the level to run')
+    .requiredOption('--seed <n>', 'seed of the run', wholeNumber(0, MOST_SEED))
+    .option('--standin <id>', 'who plays', 'casual')
+    .option('--inputs <file>', 'play these inputs instead: a JSON list, one a tick, 0..8')
+    .option('--ticks <n>', 'stop after so many ticks', wholeNumber(1, 1_000_000))
+    .description('one run as JSON lines, one a tick')
+    .action(async (file: string, options: TraceOptions) => finish(await trace(file, options)));
+  program
+    .command('probe')
+    .argument('<what>', 'path or sight')
+    .argument('<game>', 'a .gorge.json file')
+    .requiredOption('--level <id>', 'the level whose ground is asked')
+    .description('answer queries on stdin, JSON lines, one by one')
+    .action(async (what: string, file: string, options: { level: string }) => finish(await probe(what, file, options)));
+  for (const command of program.commands) command.exitOverride();
+  return program;
+}
+
+/** Runs the command line and gives the exit code. Nothing that a user can do ends in a stack trace. */
+export async function main(args: string[], projectFolder: string): Promise<number> {
+  process.stdout.on('error', () => process.exit(EXIT.good));
+  let code: number = EXIT.good;
+  try {
+    await buildProgram(projectFolder, (result) => (code = result)).parseAsync(args, { from: 'user' });
+    return code;
+  } catch (error) {
+    if (error instanceof CommanderError) return error.exitCode === 0 ? EXIT.good : EXIT.badInput;
+    if (!(error instanceof CommandFault)) throw error;
+    process.stderr.write(`${error.message}\n  ${error.hint}\n${error.diagnostics.map(sayDiagnostic).join('')}`);
+    return EXIT.badInput;
+  }
+}
