@@ -20,15 +20,16 @@ function fingerprint(entry, seen = { newest: 0, files: 0 }) {
   return seen;
 }
 
-function currentStamp() {
+/** A text that changes when a file below the sources changes, comes or goes. */
+export function stampOf(sources) {
   const seen = { newest: 0, files: 0 };
-  for (const source of SOURCES) fingerprint(path.join(PROJECT, source), seen);
+  for (const source of sources) fingerprint(path.join(PROJECT, source), seen);
   return `${seen.newest} ${seen.files}\n`;
 }
 
 /** Builds the bundles if a source is newer than they are. */
 export async function ensureBundles() {
-  const stamp = currentStamp();
+  const stamp = stampOf(SOURCES);
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === stamp) return;
   const { build } = await import('esbuild');
   const requireForBundles = "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);";

@@ -33,22 +33,24 @@ export type { Point } from './document/commands';
 
 export { checkScript, TARGETS, type CheckedScript } from './language/check/checkScript';
 export type { CheckedBehavior, KnobDefinition, StateDefinition } from './language/checkedBehavior';
-export { JOINING_WORDS, STATEMENT_WORDS, VOCABULARY, type VocabularyEntry } from './language/vocabulary';
+export { JOINING_WORDS, STATEMENT_WORDS, VOCABULARY, type ClauseParameter, type VocabularyEntry } from './language/vocabulary';
 export { parser as scriptParser } from './language/syntax/gorge.parser';
 
 export { buildGrid } from './compile/buildGrid';
-export { resolveKnobs } from './compile/foldExpression';
+export { describePiece, type PieceInsight, type StateInsight } from './compile/pieceInsight';
 export { NO_OVERRIDES, type Area, type LevelProgram, type Overrides } from './compile/levelProgram';
 
 export { Runner, isAlarmed, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
 export type { EndCause, Outcome, RunEvent } from './simulate/engine/runEvent';
+export { PIECE_FIELDS, PLAYER_FIELDS, recordRun, type RecordedRun } from './simulate/recordRun';
 export { timeRoute, type RouteTimes } from './simulate/routeTimes';
 export { STAND_INS, type StandInTraits } from './simulate/standins/traits';
 
 export { mergeChunks, type ChunkResult } from './measure/chunk';
 export { describePacing, emptyPacing, mergePacing, type PacingPoint, type PacingSums } from './measure/pacing';
 export { summarise, summariseFully, type EndGroup, type FullSummary, type MeasuredLevel, type Summary } from './measure/summary';
+export { pairedDifference, type PairedDifference } from './measure/statistics/pairedDifference';
 export { wilsonInterval, type ShareWithInterval } from './measure/statistics/wilsonInterval';
 
 export { describeSummary, headline, sayEnd, sayPercent, saySeconds, sayShare } from './report/sentences';

@@ -45,7 +45,6 @@ export interface FullSummary extends Summary {
 /** What the measures need to know of a level. */
 export interface MeasuredLevel {
   ticksPerSecond: number;
-  timeLimitTicks: number;
   pieces: readonly { id: string; name: string; kind: string }[];
 }
 
@@ -68,7 +67,7 @@ export function summariseFully(chunk: ChunkResult, level: MeasuredLevel): FullSu
   const timed = chunk.rows.map((row) => ({ seconds: row.ticks / level.ticksPerSecond, outcome: row.outcome, isLost: row.outcome === 'lost' }));
   return {
     ...summarise(chunk.rows, level),
-    histogram: durationHistogram(timed, level.timeLimitTicks / level.ticksPerSecond),
+    histogram: durationHistogram(timed),
     survival: survivalCurve(timed),
     pacing: describePacing(chunk.pacing),
     endCells: countEndCells(chunk.rows),

@@ -6,6 +6,8 @@ import { World } from './engine/world';
 /** When a patrolling piece gets to its waypoints if nothing disturbs it. */
 export interface RouteTimes {
   piece: string;
+  /** The waypoints that this is about, as x, y, x, y, … */
+  waypoints: readonly number[];
   /** Seconds from the start at which each waypoint is first reached; undefined where it never is. */
   reachedAtSeconds: (number | undefined)[];
   /** Where it goes, as x, y, x, y, …, sampled ten times a second until it has been everywhere once. */
@@ -41,6 +43,6 @@ export function timeRoute(program: LevelProgram): RouteTimes[] {
       if (waypoints === 1 && isThere) break;
       if (isThere || tick % (program.ticksPerSecond / 10) === 0) track.push(world.x[index], world.y[index]);
     }
-    return [{ piece: piece.id, reachedAtSeconds, track }];
+    return [{ piece: piece.id, waypoints: piece.route, reachedAtSeconds, track }];
   });
 }

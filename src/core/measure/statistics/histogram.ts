@@ -13,13 +13,13 @@ export function niceBinWidth(spanSeconds: number): number {
   return NICE_WIDTHS.find((width) => spanSeconds / width <= 24) ?? 600;
 }
 
-/** Counts how long runs took, by outcome, over the whole time limit. */
+/** Counts how long runs took, by outcome, in bins of a round width from 0 to the end of the longest run. */
 export function durationHistogram(
   runs: readonly { seconds: number; outcome: 'won' | 'lost' | 'out of time' }[],
-  limitSeconds: number,
 ): HistogramBin[] {
-  const width = niceBinWidth(limitSeconds);
-  const bins = Array.from({ length: Math.max(1, Math.ceil(limitSeconds / width)) }, (_, index): HistogramBin => ({
+  const longest = runs.reduce((most, run) => Math.max(most, run.seconds), 0);
+  const width = niceBinWidth(longest);
+  const bins = Array.from({ length: Math.max(1, Math.ceil(longest / width)) }, (_, index): HistogramBin => ({
     fromSeconds: index * width,
     toSeconds: (index + 1) * width,
     won: 0,

@@ -1,10 +1,8 @@
 import { isLineClear } from '../../arena/sight';
+import { widenSight } from '../../compile/sight';
 import { cosDegrees } from '../../foundation/exactMath';
 import type { World } from './world';
 
-/** A piece that saw its target in the tick before keeps seeing it this much farther and this many degrees wider in all. */
-export const LEAVE_RANGE_FACTOR = 1.2;
-export const LEAVE_EXTRA_ARC = 60;
 
 /** Range and arc prepared for the tick. */
 export interface SightLimits {
@@ -24,7 +22,8 @@ export interface Eyes {
 }
 
 export function prepareEyes(range: number, arc: number): Eyes {
-  return { enter: prepareSight(range, arc), leave: prepareSight(range * LEAVE_RANGE_FACTOR, Math.min(360, arc + LEAVE_EXTRA_ARC)) };
+  const wide = widenSight({ range, arc });
+  return { enter: prepareSight(range, arc), leave: prepareSight(wide.range, wide.arc) };
 }
 
 /** Whether the player is within limits of range and arc, walls aside. */

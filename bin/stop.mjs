@@ -1,0 +1,14 @@
+// npm stop: ends what npm start began, also what a killed starter has left behind.
+import path from 'node:path';
+import { PROJECT } from './build.mjs';
+import { stopDatabase } from './database.mjs';
+import { endProcess, readState, removeFile } from './processes.mjs';
+
+const dataFolder = path.resolve(PROJECT, process.env.GORGE_DATA ?? '.data');
+const stateFile = path.join(dataFolder, 'server.json');
+const { starter, server } = readState(stateFile);
+await endProcess(starter, 'start.mjs', 40_000);
+await endProcess(server, 'next');
+await stopDatabase(dataFolder);
+removeFile(stateFile);
+console.log('Stopped.');

@@ -1,0 +1,44 @@
+// Builds and runs the web server.
+import { spawn } from 'node:child_process';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { PROJECT, stampOf } from './build.mjs';
+import { runQuietly, sleep } from './processes.mjs';
+
+const NEXT = path.join(PROJECT, 'node_modules/next/dist/bin/next');
+const STAMP = path.join(PROJECT, '.next/gorge-stamp.txt');
+const SOURCES = ['src', 'next.config.ts', 'package-lock.json', 'bin/webServer.mjs'];
+
+/** Builds the pages when a source is newer than the last finished build. */
+export function ensureWebBuild() {
+  const stamp = stampOf(SOURCES);
+  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === stamp) return;
+  console.log('Building the pages (about a minute) …');
+  runQuietly(process.execPath, [NEXT, 'build'], { cwd: PROJECT, env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' } });
+  writeFileSync(STAMP, stamp);
+}
+
+/** Starts the server process; its log goes to the given stream or descriptor. */
+export function launchWebServer({ host, port, dataFolder, output }) {
+  return spawn(process.execPath, [NEXT, 'start', '-H', host, '-p', String(port)], {
+    cwd: PROJECT,
+    env: { ...process.env, GORGE_DATA: dataFolder, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+    stdio: ['ignore', output, output],
+  });
+}
+
+/** Waits until server and database answer; false when the process ended or time is up. */
+export async function waitUntilHealthy(child, port, seconds = 60) {
+  for (let waited = 0; waited < seconds * 10; waited++) {
+    if (child.exitCode !== null) return false;
+    try {
+      // With a token set, the refusal is an answer too.
+      const reply = await fetch(`http://127.0.0.1:${port}/api/health`);
+      if (reply.ok || reply.status === 401) return true;
+    } catch {
+      // Not listening yet.
+    }
+    await sleep(100);
+  }
+  return false;
+}

@@ -1,0 +1,8 @@
+import { getGame, putGame } from '@/server/routes/games';
+
+interface Context {
+  params: Promise<{ game: string }>;
+}
+
+export const GET = async (_request: Request, { params }: Context) => getGame((await params).game);
+export const PUT = async (request: Request, { params }: Context) => putGame((await params).game, request);

@@ -1,0 +1,7 @@
+import { Shelf } from '@/ui/shelf/Shelf';
+
+export const dynamic = 'force-dynamic';
+
+export default function Page() {
+  return <Shelf />;
+}

@@ -1,0 +1,67 @@
+import type { GameDocument, Level, Piece } from '../document/gameDocument';
+import type { KnobDefinition } from '../language/checkedBehavior';
+import { compileBrain } from './compileBrain';
+import type { ScriptVerdict } from './compileLevel';
+import { resolveKnobs } from './foldExpression';
+import type { BrainProgram, ConditionProgram, StateProgram } from './levelProgram';
+import { widenSight, type Sight } from './sight';
+
+export interface StateInsight {
+  name: string;
+  /** The widest that it looks in this state; undefined when it does not look. */
+  sight: Sight | undefined;
+  isChase: boolean;
+}
+
+/** What can be said of one placed piece without compiling the level: for cards and previews, also while the level has faults. */
+export interface PieceInsight {
+  knobs: KnobDefinition[];
+  /** Knob values as they hold for this piece, in the units of the script. */
+  values: Record<string, number>;
+  states: StateInsight[];
+  startState: number;
+}
+
+/** Undefined for pieces without a behavior, and while the script has errors. */
+export function describePiece(
+  game: GameDocument,
+  level: Level,
+  piece: Piece,
+  scripts: ReadonlyMap<string, ScriptVerdict>,
+): PieceInsight | undefined {
+  const kind = game.cast.find((candidate) => candidate.id === piece.kind);
+  const verdict = kind?.behavior ? scripts.get(kind.behavior) : undefined;
+  if (!kind || !verdict?.behavior) return undefined;
+  const values = resolveKnobs(verdict.knobs, [kind.knobs, piece.knobs]);
+  const units = { pixelsPerCell: game.pixelsPerCell, ticksPerSecond: level.ticksPerSecond };
+  const { brain } = compileBrain(verdict.behavior, values, units, []);
+  const states = brain.states.map((state): StateInsight => {
+    const isChase = state.motion.operation === 'chase';
+    return { name: state.name, sight: widestSight(state) ?? (isChase ? chaseSight(brain) : undefined), isChase };
+  });
+  return { knobs: verdict.knobs, values, states, startState: brain.startState };
+}
+
+/** A chaser keeps its target in sight by the wider limits of one that has seen it. */
+function chaseSight(brain: BrainProgram): Sight | undefined {
+  return brain.sightRange > 0 ? widenSight({ range: brain.sightRange, arc: brain.sightArc }) : undefined;
+}
+
+function widestSight(state: StateProgram): Sight | undefined {
+  const sights = state.transitions.flatMap((transition) => sightsIn(transition.condition));
+  return sights.sort((a, b) => b.range - a.range || b.arc - a.arc)[0];
+}
+
+function sightsIn(condition: ConditionProgram): Sight[] {
+  switch (condition.type) {
+    case 'sees':
+      return [{ range: condition.range, arc: condition.arc }];
+    case 'not':
+      return sightsIn(condition.part);
+    case 'and':
+    case 'or':
+      return condition.parts.flatMap(sightsIn);
+    default:
+      return [];
+  }
+}

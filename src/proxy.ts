@@ -1,0 +1,60 @@
+import { NextResponse, type NextRequest } from 'next/server';
+
+const LOOPBACK_HOST = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
+const TOKEN_COOKIE = 'gorge_token';
+
+/**
+ * Guards every request: without a token only loopback names are answered; with one (set to listen elsewhere) it must be
+ * shown, once as `?token=`, then by cookie. Pages get a strict content security policy with a nonce.
+ */
+export function proxy(request: NextRequest): NextResponse {
+  const token = process.env.GORGE_TOKEN;
+  if (token) {
+    const shown = request.nextUrl.searchParams.get('token');
+    if (shown === token) return rememberToken(request, token);
+    if (request.cookies.get(TOKEN_COOKIE)?.value !== token) return refuse(401, 'token-missing', 'This server wants its token.', 'Open it once with ?token=… in the address.');
+  } else if (!LOOPBACK_HOST.test(request.headers.get('host') ?? '')) {
+    return refuse(403, 'foreign-host', 'This server answers to loopback names only.', 'Open it as 127.0.0.1, or start it with GORGE_TOKEN set.');
+  }
+  return withPolicy(request);
+}
+
+function rememberToken(request: NextRequest, token: string): NextResponse {
+  const target = request.nextUrl.clone();
+  target.searchParams.delete('token');
+  const reply = NextResponse.redirect(target);
+  reply.cookies.set(TOKEN_COOKIE, token, { httpOnly: true, sameSite: 'strict' });
+  return reply;
+}
+
+function refuse(status: number, code: string, message: string, hint: string): NextResponse {
+  return NextResponse.json({ code, message, hint }, { status });
+}
+
+function withPolicy(request: NextRequest): NextResponse {
+  const nonce = btoa(crypto.randomUUID());
+  const policy = [
+    "default-src 'self'",
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
+    // The interface library sets sizes and variables by style attributes.
+    "style-src 'self' 'unsafe-inline'",
+    "img-src 'self' data: blob:",
+    "font-src 'self'",
+    "connect-src 'self'",
+    "worker-src 'self' blob:",
+    "object-src 'none'",
+    "base-uri 'self'",
+    "form-action 'self'",
+    "frame-ancestors 'none'",
+  ].join('; ');
+  const headers = new Headers(request.headers);
+  headers.set('x-nonce', nonce);
+  headers.set('content-security-policy', policy);
+  const reply = NextResponse.next({ request: { headers } });
+  reply.headers.set('content-security-policy', policy);
+  reply.headers.set('x-content-type-options', 'nosniff');
+  reply.headers.set('referrer-policy', 'same-origin');
+  return reply;
+}
+
+export const config = { matcher: ['/((?!_next/static|_next/image|icon.svg).*)'] };

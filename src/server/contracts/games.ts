@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import { gameShape } from '@/core/index';
+
+export const revisionHash = z.string().regex(/^[0-9a-f]{64}$/, 'must be a revision hash of 64 hexadecimal digits');
+export const gameId = z.string().regex(/^[a-z][a-z0-9_-]{0,63}$/, 'must be a game id: small letters, digits, - and _');
+
+/** Saving states the revision that the edit was based on. */
+export const saveRequest = z.strictObject({ baseRevision: revisionHash, document: z.unknown() });
+export const saveReply = z.object({ revision: revisionHash, savedAt: z.string() });
+export type SaveReply = z.infer<typeof saveReply>;
+
+export const gameReply = z.object({ revision: revisionHash, savedAt: z.string(), document: gameShape });
+export type GameReply = z.infer<typeof gameReply>;
+
+export const gameListReply = z.object({
+  games: z.array(z.object({ id: gameId, name: z.string(), revision: revisionHash, savedAt: z.string(), document: gameShape })),
+});
+export type GameListReply = z.infer<typeof gameListReply>;
+
+export const importReply = z.object({ id: gameId, revision: revisionHash, created: z.boolean() });
+export type ImportReply = z.infer<typeof importReply>;

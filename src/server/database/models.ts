@@ -1,0 +1,105 @@
+import { Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type ModelStatic, type Sequelize } from 'sequelize';
+import { key, long, maybeLong, maybeText, maybeTime, real, text, time, whole } from './columns';
+
+export interface GameRow extends Model<InferAttributes<GameRow>, InferCreationAttributes<GameRow>> {
+  id: string;
+  name: string;
+  revision: string;
+  savedAt: Date;
+}
+
+/** Immutable; addressed by the hash of its text. */
+export interface RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreationAttributes<RevisionRow>> {
+  gameId: string;
+  hash: string;
+  document: string;
+  savedAt: Date;
+}
+
+export interface BatchRow extends Model<InferAttributes<BatchRow>, InferCreationAttributes<BatchRow>> {
+  id: CreationOptional<number>;
+  gameId: string;
+  revision: string;
+  levelId: string;
+  levelName: string;
+  standInId: string;
+  firstSeed: number;
+  runs: number;
+  status: string;
+  error: string | null;
+  startedAt: Date;
+  finishedAt: Date | null;
+}
+
+export interface ChunkRow extends Model<InferAttributes<ChunkRow>, InferCreationAttributes<ChunkRow>> {
+  batchId: number;
+  firstSeed: number;
+  runs: number;
+  pacing: string;
+}
+
+export interface RunRowModel extends Model<InferAttributes<RunRowModel>, InferCreationAttributes<RunRowModel>> {
+  batchId: number;
+  seed: number;
+  outcome: string;
+  cause: string;
+  piece: string | null;
+  ticks: number;
+  x: number;
+  y: number;
+  hash: string;
+}
+
+export interface Models {
+  games: ModelStatic<GameRow>;
+  revisions: ModelStatic<RevisionRow>;
+  batches: ModelStatic<BatchRow>;
+  chunks: ModelStatic<ChunkRow>;
+  runs: ModelStatic<RunRowModel>;
+}
+
+/** Tables as the queries see them; the migrations make them. */
+export function defineModels(sequelize: Sequelize): Models {
+  return {
+    games: sequelize.define<GameRow>('game', { id: { ...text(64), ...key }, name: text(80), revision: text(64), savedAt: time() }, { tableName: 'games' }),
+    revisions: sequelize.define<RevisionRow>(
+      'revision',
+      { gameId: { ...text(64), ...key }, hash: { ...text(64), ...key }, document: long(), savedAt: time() },
+      { tableName: 'revisions' },
+    ),
+    batches: sequelize.define<BatchRow>(
+      'batch',
+      {
+        id: { ...whole(), ...key, autoIncrement: true },
+        gameId: text(64),
+        revision: text(64),
+        levelId: text(64),
+        levelName: text(80),
+        standInId: text(64),
+        firstSeed: whole(),
+        runs: whole(),
+        status: text(16),
+        error: maybeLong(),
+        startedAt: time(),
+        finishedAt: maybeTime(),
+      },
+      { tableName: 'batches' },
+    ),
+    chunks: sequelize.define<ChunkRow>('chunk', { batchId: { ...whole(), ...key }, firstSeed: { ...whole(), ...key }, runs: whole(), pacing: long() }, { tableName: 'chunks' }),
+    runs: sequelize.define<RunRowModel>(
+      'run',
+      {
+        batchId: { ...whole(), ...key },
+        seed: { ...whole(), ...key },
+        outcome: text(16),
+        cause: text(32),
+        piece: maybeText(64),
+        ticks: whole(),
+        x: real(),
+        y: real(),
+        hash: text(16),
+      },
+      { tableName: 'runs' },
+    ),
+  };
+}

@@ -1,0 +1,112 @@
+import { compileGameLevel, nearestWord, STAND_INS, writeRunCsv, type RunRecord } from '@/core/index';
+import { runPageQuery, startBatchRequest, type BatchInfo, type ReportReply, type RunPageReply } from '../contracts/batches';
+import { findBatch, listBatches, pageOfRuns, summariseBatch } from '../database/batches';
+import { findRevision } from '../database/games';
+import { answer, notFound, RequestFault, unusable } from '../http/faults';
+import { readBatchId, readGameId, readJson, requireSameOrigin } from '../http/requests';
+import { batchJobs } from '../jobs/batchJobs';
+
+export function getBatches(gameId: string): Promise<Response> {
+  return answer(async () => ({ batches: await listBatches({ gameId: readGameId(gameId) }) }));
+}
+
+export function postBatch(gameId: string, request: Request): Promise<Response> {
+  return answer(async (): Promise<BatchInfo> => {
+    requireSameOrigin(request);
+    const id = readGameId(gameId);
+    const { revision, levelId, standInId, runs, firstSeed } = await readJson(request, startBatchRequest, 4096);
+    const document = await findRevision(id, revision);
+    if (!document) throw notFound('such revision of this game', 'Save the draft first; a batch runs what is saved.');
+    const standIns = STAND_INS.map((standIn) => standIn.id);
+    if (!standIns.includes(standInId)) {
+      const nearest = nearestWord(standInId, standIns);
+      const hint = nearest ? `Did you mean \`${nearest}\`?` : `The stand-ins are ${standIns.join(', ')}.`;
+      throw new RequestFault(400, { code: 'unknown-standin', message: `There is no stand-in \`${standInId}\`.`, hint, where: 'standInId' });
+    }
+    const compiled = compileGameLevel(document, levelId);
+    if (!compiled.ok) throw unusable(compiled.faults);
+    const levelName = document.levels.find((level) => level.id === levelId)?.name ?? levelId;
+    return batchJobs().start({ gameId: id, revision, levelId, levelName, standInId, runs, firstSeed });
+  });
+}
+
+async function requireBatch(gameId: string, batchId: string): Promise<BatchInfo> {
+  const batch = await findBatch(readBatchId(batchId));
+  if (!batch || batch.gameId !== readGameId(gameId)) throw notFound(`batch ${batchId} of this game`, 'See the course of the game for its batches.');
+  return batch;
+}
+
+export function getReport(gameId: string, batchId: string): Promise<Response> {
+  return answer(async (): Promise<ReportReply> => {
+    const batch = await requireBatch(gameId, batchId);
+    return { batch, summary: await summariseBatch(batch) };
+  });
+}
+
+export function getRuns(gameId: string, batchId: string, request: Request): Promise<Response> {
+  return answer(async (): Promise<RunPageReply> => {
+    const batch = await requireBatch(gameId, batchId);
+    return pageOfRuns(batch.id, runPageQuery.parse(Object.fromEntries(new URL(request.url).searchParams)));
+  });
+}
+
+/** The whole table of runs as CSV. */
+export function getRunTable(gameId: string, batchId: string): Promise<Response> {
+  return answer(async () => {
+    const batch = await requireBatch(gameId, batchId);
+    const { rows } = await pageOfRuns(batch.id, { sort: 'seed', order: 'up', page: 1, size: batch.runs });
+    const document = await findRevision(batch.gameId, batch.revision);
+    const ticksPerSecond = document?.levels.find((level) => level.id === batch.levelId)?.ticksPerSecond ?? 60;
+    const records = rows.map((row): RunRecord => ({ ...row, cause: row.cause as RunRecord['cause'], piece: row.piece ?? undefined }));
+    const name = `${batch.gameId}-${batch.levelId}-batch-${batch.id}.csv`;
+    return new Response(writeRunCsv(batch.standInId, records, ticksPerSecond) + '\n', {
+      headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': `attachment; filename="${name}"` },
+    });
+  });
+}
+
+export function postCancel(gameId: string, batchId: string, request: Request): Promise<Response> {
+  return answer(async (): Promise<BatchInfo> => {
+    requireSameOrigin(request);
+    const batch = await requireBatch(gameId, batchId);
+    await batchJobs().cancel(batch.id);
+    return requireBatch(gameId, batchId);
+  });
+}
+
+/** Server-sent events: the progress of a batch until it ends. */
+export function getEvents(gameId: string, batchId: string, request: Request): Promise<Response> {
+  return answer(async () => {
+    const batch = await requireBatch(gameId, batchId);
+    return new Response(progressStream(batch.id, request.signal), {
+      headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', 'x-accel-buffering': 'no' },
+    });
+  });
+}
+
+function progressStream(batchId: number, signal: AbortSignal): ReadableStream<Uint8Array> {
+  const encoder = new TextEncoder();
+  let unfollow: (() => void) | undefined;
+  let isClosed = false;
+  return new ReadableStream<Uint8Array>({
+    async start(controller) {
+      const close = () => {
+        if (isClosed) return;
+        isClosed = true;
+        unfollow?.();
+        controller.close();
+      };
+      signal.addEventListener('abort', close);
+      unfollow = await batchJobs().follow(batchId, (progress) => {
+        if (isClosed) return;
+        controller.enqueue(encoder.encode(`data: ${JSON.stringify(progress)}\n\n`));
+        if (progress.status !== 'running') close();
+      });
+      if (isClosed) unfollow();
+    },
+    cancel() {
+      isClosed = true;
+      unfollow?.();
+    },
+  });
+}

@@ -1,0 +1,82 @@
+import { checkGame, hasErrors, LIMITS, readGame, readGameValue, writeGame, type GameDocument } from '@/core/index';
+import { saveRequest, revisionHash, type GameListReply, type GameReply, type ImportReply, type SaveReply } from '../contracts/games';
+import { findGame, findRevision, importGame, listGames, saveGame, type StoredGame } from '../database/games';
+import { answer, notFound, RequestFault, unusable } from '../http/faults';
+import { readBody, readGameId, readJson, requireSameOrigin } from '../http/requests';
+
+/** A save wraps the document in a little more text. */
+const MOST_SAVE_BYTES = LIMITS.fileBytes + 4096;
+
+export function getGames(): Promise<Response> {
+  return answer(async (): Promise<GameListReply> => {
+    const games = await listGames();
+    return { games: games.map(({ id, name, revision, savedAt, document }) => ({ id, name, revision, savedAt: savedAt.toISOString(), document })) };
+  });
+}
+
+/** Takes the text of a game file. Only a game without errors gets on the shelf. */
+export function postGame(request: Request): Promise<Response> {
+  return answer(async (): Promise<ImportReply> => {
+    requireSameOrigin(request);
+    const read = readGame(await readBody(request, LIMITS.fileBytes));
+    if (!read.ok) throw unusable(read.faults);
+    const errors = checkGame(read.value).filter((fault) => fault.severity === 'error');
+    if (hasErrors(errors)) throw unusable(errors);
+    return { id: read.value.id, ...(await importGame(read.value)) };
+  });
+}
+
+async function requireGame(id: string): Promise<StoredGame> {
+  return (await findGame(readGameId(id))) ?? Promise.reject(notFound(`game \`${id}\``, 'See the shelf for the games that there are.'));
+}
+
+export function getGame(id: string): Promise<Response> {
+  return answer(async (): Promise<GameReply> => {
+    const { revision, savedAt, document } = await requireGame(id);
+    return { revision, savedAt: savedAt.toISOString(), document };
+  });
+}
+
+/** Saves a draft. Its shape must be sound; levels and scripts may have errors, so that nothing is lost while drafting. */
+export function putGame(id: string, request: Request): Promise<Response> {
+  return answer(async (): Promise<SaveReply> => {
+    requireSameOrigin(request);
+    const { baseRevision, document: value } = await readJson(request, saveRequest, MOST_SAVE_BYTES);
+    const read = readGameValue(value);
+    if (!read.ok) throw unusable(read.faults);
+    if (read.value.id !== readGameId(id)) {
+      throw new RequestFault(400, { code: 'wrong-game', message: `The document is the game \`${read.value.id}\`, not \`${id}\`.`, hint: 'Nothing was changed.' });
+    }
+    const outcome = await saveGame(read.value, baseRevision);
+    switch (outcome.type) {
+      case 'unknown':
+        throw notFound(`game \`${id}\``, 'It may have been removed. Export your draft to keep it.');
+      case 'clash':
+        throw new RequestFault(409, {
+          code: 'revision-clash',
+          message: 'Somebody else has saved this game since you opened it.',
+          hint: 'Nothing was overwritten. Take their version, or save yours over it; theirs is kept either way.',
+          currentRevision: outcome.currentRevision,
+        });
+      case 'saved':
+        return { revision: outcome.revision, savedAt: outcome.savedAt.toISOString() };
+    }
+  });
+}
+
+export function exportGame(id: string): Promise<Response> {
+  return answer(async () => {
+    const { document } = await requireGame(id);
+    return new Response(writeGame(document), {
+      headers: { 'content-type': 'application/json; charset=utf-8', 'content-disposition': `attachment; filename="${document.id}.gorge.json"` },
+    });
+  });
+}
+
+export function getRevision(id: string, hash: string): Promise<Response> {
+  return answer(async (): Promise<{ document: GameDocument }> => {
+    const document = await findRevision(readGameId(id), revisionHash.parse(hash));
+    if (!document) throw notFound('such revision', 'Revisions are named by their 64 hexadecimal digits.');
+    return { document };
+  });
+}

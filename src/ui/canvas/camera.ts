@@ -1,0 +1,30 @@
+/** How the arena lies on the screen: pixels a cell, and where cell 0, 0 stands, in CSS pixels. */
+export interface Camera {
+  scale: number;
+  left: number;
+  top: number;
+}
+
+const LEAST_SCALE = 3;
+const MOST_SCALE = 160;
+
+/** Shows the whole arena in the middle of a view, with some room around it. */
+export function fitCamera(columns: number, rows: number, viewWidth: number, viewHeight: number, margin = 18): Camera {
+  const scale = Math.max(LEAST_SCALE, Math.min(MOST_SCALE, (viewWidth - 2 * margin) / columns, (viewHeight - 2 * margin) / rows));
+  return { scale, left: (viewWidth - columns * scale) / 2, top: (viewHeight - rows * scale) / 2 };
+}
+
+/** Zooms by a factor and keeps the place under the pointer where it is. */
+export function zoomAt(camera: Camera, factor: number, pointerX: number, pointerY: number): Camera {
+  const scale = Math.max(LEAST_SCALE, Math.min(MOST_SCALE, camera.scale * factor));
+  const change = scale / camera.scale;
+  return { scale, left: pointerX - (pointerX - camera.left) * change, top: pointerY - (pointerY - camera.top) * change };
+}
+
+export function toCells(camera: Camera, pointerX: number, pointerY: number): { x: number; y: number } {
+  return { x: (pointerX - camera.left) / camera.scale, y: (pointerY - camera.top) / camera.scale };
+}
+
+export function toScreen(camera: Camera, x: number, y: number): { x: number; y: number } {
+  return { x: camera.left + x * camera.scale, y: camera.top + y * camera.scale };
+}

@@ -1,0 +1,86 @@
+'use client';
+
+import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
+import type { BatchInfo } from '@/server/contracts/batches';
+import { Frame } from '../frame/Frame';
+import { Empty, Failed, Loading } from '../frame/States';
+import { gorgeApi } from '../requests/gorgeApi';
+import { LevelCard, sayBatch } from '../shelf/LevelCard';
+
+/** One game: its levels in order, and every batch that was run. */
+export function Course({ gameId }: { gameId: string }) {
+  const game = useQuery({ queryKey: ['game', gameId], queryFn: () => gorgeApi.game(gameId) });
+  const batches = useQuery({
+    queryKey: ['batches', gameId],
+    queryFn: () => gorgeApi.batches(gameId),
+    refetchInterval: ({ state }) => (state.data?.some((batch) => batch.status === 'running') ? 1000 : false),
+  });
+  const document = game.data?.document;
+  return (
+    <Frame
+      trail={[{ label: document?.name ?? gameId }]}
+      middle={
+        <a href={gorgeApi.exportUrl(gameId)} download style={{ color: 'var(--river)' }}>
+          Export
+        </a>
+      }
+    >
+      <div style={{ padding: '18px 22px', maxWidth: 1280 }}>
+        {!document && (game.error ? <Failed error={game.error} onRetry={() => void game.refetch()} /> : <Loading what="the game" />)}
+        {document && (
+          <>
+            <h2 className="heading" style={{ marginBottom: 10 }}>
+              Levels
+            </h2>
+            <div style={{ display: 'flex', flexWrap: 'wrap', gap: 16, marginBottom: 26 }}>
+              {document.levels.map((level) => (
+                <LevelCard key={level.id} game={document} level={level} batches={batches.data ?? []} />
+              ))}
+              {document.levels.length === 0 && <Empty title="No levels yet">Import a version of this game that has one.</Empty>}
+            </div>
+            <h2 className="heading" style={{ marginBottom: 4 }}>
+              Batches
+            </h2>
+            {batches.error ? <Failed error={batches.error} onRetry={() => void batches.refetch()} /> : <BatchTable gameId={gameId} batches={batches.data} />}
+          </>
+        )}
+      </div>
+    </Frame>
+  );
+}
+
+function BatchTable({ gameId, batches }: { gameId: string; batches: BatchInfo[] | undefined }) {
+  if (!batches) return <Loading what="the batches" />;
+  if (batches.length === 0) return <p className="quiet">None yet. Open a level and press Run 500.</p>;
+  return (
+    <table className="rows" style={{ maxWidth: 900 }}>
+      <thead>
+        <tr>
+          <th>batch</th>
+          <th>level</th>
+          <th>result</th>
+          <th className="number">seeds</th>
+          <th>revision</th>
+          <th>started</th>
+        </tr>
+      </thead>
+      <tbody>
+        {batches.map((batch) => (
+          <tr key={batch.id}>
+            <td>
+              <Link href={`/games/${gameId}/batches/${batch.id}`}>Batch {batch.id}</Link>
+            </td>
+            <td>{batch.levelName}</td>
+            <td>{sayBatch(batch)}</td>
+            <td className="number">
+              {batch.firstSeed}–{batch.firstSeed + batch.runs - 1}
+            </td>
+            <td className="mono">{batch.revision.slice(0, 7)}</td>
+            <td>{new Date(batch.startedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,31 @@
+'use client';
+
+import { createContext, useContext } from 'react';
+import { useStore, type StoreApi } from 'zustand';
+import type { DeskActions } from '../editor/deskActions';
+import type { DeskSession } from '../editor/deskSession';
+import type { Playback } from '../editor/playback';
+import type { ReadingController } from '../editor/readingController';
+import type { Saving } from '../editor/saving';
+
+/** The machines behind one open desk. */
+export interface Desk {
+  session: DeskSession;
+  actions: DeskActions;
+  saving: Saving;
+  reading: ReadingController;
+  playback: Playback;
+}
+
+export const DeskContext = createContext<Desk | undefined>(undefined);
+
+export function useDesk(): Desk {
+  const desk = useContext(DeskContext);
+  if (!desk) throw new Error('this is a bug: outside of a desk');
+  return desk;
+}
+
+/** Follows one part of a machine's state. */
+export function useFollowed<State, Part>(machine: { store: StoreApi<State> }, select: (state: State) => Part): Part {
+  return useStore(machine.store, select);
+}

@@ -1,0 +1,76 @@
+'use client';
+
+import { Modal, SimpleGrid } from '@mantine/core';
+import { useEffect } from 'react';
+import type { Tool } from '../editor/deskSession';
+import { useDesk } from './DeskContext';
+import { KEY_LIST } from './keyList';
+import { isTyping } from './useArenaKeys';
+
+export interface Help {
+  opened: boolean;
+  open: () => void;
+  close: () => void;
+}
+
+const TOOL_KEYS: Record<string, Tool | undefined> = { '1': 'select', '2': 'ground', '3': 'cast', '4': 'route' };
+
+/** Keys that hold everywhere on the desk, and the sheet that lists them. */
+export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript: () => void }) {
+  const { session, actions, playback } = useDesk();
+  useEffect(() => {
+    const withControl = (event: KeyboardEvent): boolean => {
+      const key = event.key.toLowerCase();
+      if (key === 'z') {
+        if (event.shiftKey) session.redo();
+        else session.undo();
+      } else if (key === 'y') session.redo();
+      else if (key === 'd') actions.duplicate();
+      else if (key === 'a') actions.selectAll();
+      else return false;
+      return true;
+    };
+    const plain = (event: KeyboardEvent): boolean => {
+      const tool = TOOL_KEYS[event.key];
+      if (tool) session.setTool(tool);
+      else if (event.key === 'Delete' || event.key === 'Backspace') actions.remove();
+      else if (event.key === '?') help.open();
+      else if (event.key.toLowerCase() === 'p') playback.toggle();
+      else if (event.key.toLowerCase() === 's') onToggleScript();
+      else if (event.key === ',') playback.step(-1);
+      else if (event.key === '.') playback.step(1);
+      else if (event.key === 'Home') playback.seek(0);
+      else return false;
+      return true;
+    };
+    const onKeyDown = (event: KeyboardEvent) => {
+      const hasControl = event.ctrlKey || event.metaKey;
+      const isUndo = hasControl && ['z', 'y'].includes(event.key.toLowerCase());
+      // Undo and redo are the desk's also while a script or a slider has the focus, but not while a name is typed.
+      const isInText = event.target instanceof HTMLElement && event.target.closest('input:not([type=range]), textarea') !== null;
+      if (isTyping(event) && !(isUndo && !isInText)) return;
+      if (hasControl ? withControl(event) : plain(event)) event.preventDefault();
+    };
+    window.addEventListener('keydown', onKeyDown);
+    return () => window.removeEventListener('keydown', onKeyDown);
+  }, [session, actions, playback, help, onToggleScript]);
+  return (
+    <Modal opened={help.opened} onClose={help.close} title="Keys" size="xl">
+      <SimpleGrid cols={3} spacing="lg">
+        {KEY_LIST.map((group) => (
+          <section key={group.title}>
+            <h3 className="heading" style={{ marginBottom: 6 }}>
+              {group.title}
+            </h3>
+            {group.keys.map(([key, meaning]) => (
+              <div key={key} style={{ display: 'flex', justifyContent: 'space-between', gap: 10, margin: '5px 0' }}>
+                <span>{meaning}</span>
+                <span className="key">{key}</span>
+              </div>
+            ))}
+          </section>
+        ))}
+      </SimpleGrid>
+    </Modal>
+  );
+}

@@ -1,0 +1,29 @@
+'use client';
+
+import { Spotlight } from '@mantine/spotlight';
+import { useFollowed, useDesk } from './DeskContext';
+import type { Help } from './DeskKeys';
+
+/** Finds any action of the desk by its name (Ctrl+K). */
+export function DeskPalette({ help, onOpenScript }: { help: Help; onOpenScript: (scriptId: string) => void }) {
+  const { session, actions, playback } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const act = (id: string, label: string, description: string, onClick: () => void) => ({ id, label, description, onClick });
+  const list = [
+    act('select', 'Select', 'Tool, 1', () => session.setTool('select')),
+    act('ground', 'Ground', 'Tool to paint and erase walls, 2', () => session.setTool('ground')),
+    act('cast', 'Cast', 'Tool to place guards, 3', () => session.setTool('cast')),
+    act('route', 'Route', 'Tool to add waypoints, 4', () => session.setTool('route')),
+    act('undo', 'Undo', 'Ctrl+Z', () => session.undo()),
+    act('redo', 'Redo', 'Ctrl+Shift+Z', () => session.redo()),
+    act('copy', 'Copy the selection', 'Ctrl+D', () => actions.duplicate()),
+    act('remove', 'Remove the selection', 'Delete', () => actions.remove()),
+    act('all', 'Select all guards', 'Ctrl+A', () => actions.selectAll()),
+    act('play', 'Play or pause the run that is shown', 'P', () => playback.toggle()),
+    act('draft', 'Back to the draft', 'Home', () => playback.seek(0)),
+    act('keys', 'List all keys', '?', help.open),
+    ...game.scripts.map((script) => act(`script ${script.id}`, `Script ${script.id}`, 'Open the behavior beside the arena', () => onOpenScript(script.id))),
+    ...session.level.pieces.map((piece) => act(`piece ${piece.id}`, piece.name, 'Select this piece', () => session.select([piece.id]))),
+  ];
+  return <Spotlight actions={list} nothingFound="Nothing by that name" highlightQuery shortcut="mod + K" searchProps={{ placeholder: 'Find an action, a guard or a script' }} />;
+}

@@ -1,0 +1,244 @@
+'use client';
+
+import { ActionIcon, SegmentedControl, Slider, TextInput, Tooltip } from '@mantine/core';
+import { IconArrowBack } from '@tabler/icons-react';
+import { useState } from 'react';
+import { commands, describePiece, type Kind, type KnobDefinition, type Piece, type PieceInsight } from '@/core/index';
+import { toScreen, type Camera } from '../canvas/camera';
+import type { ArenaView } from '../editor/arenaView';
+import { checkedScriptsOf, stateAt } from '../editor/composePicture';
+import { useDesk, useFollowed } from './DeskContext';
+
+const CARD_WIDTH = 284;
+const CARD_HEIGHT = 236;
+
+type Scope = 'kind' | 'piece';
+
+/** What the selected piece is and its knobs, beside it in the arena, stepping aside from what it would cover. */
+export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScript: (scriptId: string) => void }) {
+  const { session } = useDesk();
+  const [scope, setScope] = useState<Scope>('kind');
+  const game = useFollowed(session, (state) => state.game);
+  const selection = useFollowed(session, (state) => state.selection);
+  const { camera, width, height } = useFollowed(view, (state) => state);
+  const { level } = session;
+  const piece = selection.length === 1 ? level.pieces.find((candidate) => candidate.id === selection[0]) : undefined;
+  const kind = piece && game.cast.find((candidate) => candidate.id === piece.kind);
+  if (!piece || !kind) return null;
+  const insight = describePiece(game, level, piece, checkedScriptsOf(game));
+  const place = placeCard(piece, level.pieces, camera, width, height);
+  return (
+    <section
+      className="plate"
+      aria-label={`Card of ${piece.name}`}
+      style={{ position: 'absolute', ...place, width: CARD_WIDTH, padding: '10px 12px', boxShadow: '0 4px 18px rgba(20, 20, 10, .18)' }}
+    >
+      <CardHead piece={piece} kind={kind} count={level.pieces.filter((other) => other.kind === kind.id).length} />
+      {kind.behavior && (
+        <div className="quiet" style={{ margin: '2px 0 7px' }}>
+          behavior{' '}
+          <button type="button" className="act" onClick={() => onOpenScript(kind.behavior!)}>
+            {kind.behavior}
+          </button>
+          <StateNow pieceId={piece.id} />
+        </div>
+      )}
+      {insight && (
+        <>
+          <SegmentedControl
+            fullWidth
+            size="xs"
+            value={scope}
+            onChange={(value) => setScope(value as Scope)}
+            data={[
+              { value: 'kind', label: `all ${kind.name}s` },
+              { value: 'piece', label: 'only this one' },
+            ]}
+            aria-label="Whose knobs"
+          />
+          {insight.knobs.map((knob) => (
+            <Knob key={knob.name} knob={knob} piece={piece} kind={kind} insight={insight} scope={scope} />
+          ))}
+        </>
+      )}
+      {kind.control && <PlayerFacts kind={kind} />}
+      <CardActions piece={piece} kind={kind} onOpenScript={onOpenScript} />
+    </section>
+  );
+}
+
+function CardHead({ piece, kind, count }: { piece: Piece; kind: Kind; count: number }) {
+  const { session } = useDesk();
+  const [name, setName] = useState<string>();
+  const commit = () => {
+    const next = name?.trim();
+    setName(undefined);
+    if (next && next !== piece.name) {
+      session.change(`Rename ${piece.name}`, (draft) => {
+        const target = commands.levelIn(draft, session.state.levelId).pieces.find((candidate) => candidate.id === piece.id);
+        if (target) target.name = next.slice(0, 80);
+      });
+    }
+  };
+  return (
+    <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
+      <TextInput
+        variant="unstyled"
+        aria-label="Name"
+        value={name ?? piece.name}
+        onChange={(event) => setName(event.currentTarget.value)}
+        onBlur={commit}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        styles={{ input: { fontWeight: 650, fontSize: 14, height: 22, minHeight: 22, padding: 0, color: 'var(--ink)' } }}
+        style={{ flex: 1, minWidth: 0 }}
+      />
+      <span className="quiet" style={{ whiteSpace: 'nowrap' }}>
+        {kind.name}
+        {count > 1 && `, one of ${count}`}
+      </span>
+    </div>
+  );
+}
+
+function StateNow({ pieceId }: { pieceId: string }) {
+  const { session, reading, playback } = useDesk();
+  const tick = useFollowed(playback, (state) => state.tick);
+  const run = useFollowed(reading, (state) => state.sampleRun);
+  if (tick === 0) return null;
+  const { game, levelId } = session.state;
+  const now = stateAt({ game, levelId, run, tick }, pieceId);
+  if (!now) return null;
+  return (
+    <>
+      {' · now '}
+      <b style={{ color: 'var(--ink)' }}>{now.name}</b> <span className="mono">{now.seconds.toFixed(1)} s</span>
+    </>
+  );
+}
+
+interface KnobProps {
+  knob: KnobDefinition;
+  piece: Piece;
+  kind: Kind;
+  insight: PieceInsight;
+  scope: Scope;
+}
+
+/** One knob as a slider. While it is held the Reading already follows; letting go makes it one step back. */
+function Knob({ knob, piece, kind, insight, scope }: KnobProps) {
+  const { session } = useDesk();
+  const value = scope === 'piece' ? insight.values[knob.name] : (kind.knobs?.[knob.name] ?? knob.value);
+  const isOwn = piece.knobs?.[knob.name] !== undefined;
+  const step = niceStep(knob.high - knob.low);
+  const label = `Set ${knob.name} of ${scope === 'kind' ? kind.name : piece.name}`;
+  const recipe = (next: number | undefined) => (draft: Parameters<typeof commands.setKindKnob>[0]) => {
+    if (scope === 'kind') commands.setKindKnob(draft, kind.id, knob.name, next);
+    else commands.setPieceKnob(draft, session.state.levelId, piece.id, knob.name, next);
+  };
+  const isSet = scope === 'piece' ? isOwn : kind.knobs?.[knob.name] !== undefined;
+  return (
+    <div style={{ display: 'grid', gridTemplateColumns: '48px 1fr 96px 20px', alignItems: 'center', gap: 8, marginTop: 8 }}>
+      <span title={isOwn ? `${piece.name} has its own ${knob.name}` : undefined}>
+        {knob.name}
+        {isOwn && <span className="wary"> *</span>}
+      </span>
+      <Slider
+        size="sm"
+        thumbLabel={knob.name}
+        label={null}
+        min={knob.low}
+        max={knob.high}
+        step={step}
+        value={value}
+        onChange={(next) => session.preview(label, recipe(Number(next.toFixed(4))))}
+        onChangeEnd={() => session.finishGesture(label)}
+      />
+      <span className="mono" style={{ whiteSpace: 'nowrap' }}>
+        {Number(value.toFixed(3))} <span className="quiet">{knob.unit ?? ''}</span>
+      </span>
+      {isSet ? (
+        <Tooltip label={scope === 'piece' ? `Back to that of all ${kind.name}s` : `Back to the default of the script, ${knob.value}`}>
+          <ActionIcon size="xs" variant="subtle" aria-label={`Reset ${knob.name}`} onClick={() => session.change(`Reset ${knob.name}`, recipe(undefined))}>
+            <IconArrowBack size={13} />
+          </ActionIcon>
+        </Tooltip>
+      ) : (
+        <span />
+      )}
+    </div>
+  );
+}
+
+/** A step that splits a range into some hundred round parts. */
+function niceStep(span: number): number {
+  const power = 10 ** Math.floor(Math.log10(span / 50));
+  return span / power / 50 > 5 ? power * 5 : power;
+}
+
+function PlayerFacts({ kind }: { kind: Kind }) {
+  return (
+    <p className="quiet" style={{ margin: '4px 0' }}>
+      {kind.control?.scheme} at <span className="mono">{kind.control?.speed} cells/s</span>, diagonals {kind.control?.evenDiagonals ? 'as fast as straights' : 'faster than straights'}; body{' '}
+      <span className="mono">{(kind.radius * 2).toFixed(2)} cells</span> wide.
+    </p>
+  );
+}
+
+function CardActions({ piece, kind, onOpenScript }: { piece: Piece; kind: Kind; onOpenScript: (scriptId: string) => void }) {
+  const { session, actions } = useDesk();
+  const turn = (by: number) =>
+    session.change(`Turn ${piece.name}`, (draft) => commands.setFacing(draft, session.state.levelId, piece.id, (((piece.facing + by) % 360) + 360) % 360));
+  return (
+    <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 12px', marginTop: 10, paddingTop: 8, borderTop: '1px solid var(--layer)' }}>
+      {kind.behavior && (
+        <button type="button" className="act" onClick={() => onOpenScript(kind.behavior!)}>
+          Script
+        </button>
+      )}
+      {!kind.control && (
+        <>
+          <button type="button" className="act" onClick={() => session.setTool('route')}>
+            Add waypoints
+          </button>
+          <button type="button" className="act" title="15 degrees clockwise" onClick={() => turn(15)}>
+            Turn
+          </button>
+          <button type="button" className="act" title="Ctrl+D" onClick={() => actions.duplicate()}>
+            Copy
+          </button>
+        </>
+      )}
+      <button type="button" className="act bad" title="Delete" onClick={() => actions.remove()}>
+        Remove
+      </button>
+    </div>
+  );
+}
+
+/** Puts the card where it hides the fewest pieces and waypoints, near its piece and inside the view. */
+function placeCard(piece: Piece, pieces: readonly Piece[], camera: Camera, width: number, height: number): { left: number; top: number } {
+  const middle = toScreen(camera, piece.at[0], piece.at[1]);
+  const gap = camera.scale * 0.9 + 10;
+  const candidates = [
+    { left: middle.x + gap, top: middle.y - CARD_HEIGHT / 3 },
+    { left: middle.x - gap - CARD_WIDTH, top: middle.y - CARD_HEIGHT / 3 },
+    { left: middle.x - CARD_WIDTH / 2, top: middle.y + gap },
+    { left: middle.x - CARD_WIDTH / 2, top: middle.y - gap - CARD_HEIGHT },
+    { left: width - CARD_WIDTH - 10, top: 56 },
+    { left: 10, top: height - CARD_HEIGHT - 40 },
+    { left: width - CARD_WIDTH - 10, top: height - CARD_HEIGHT - 40 },
+    { left: 10, top: 56 },
+  ].map(({ left, top }) => ({ left: clamp(left, 8, width - CARD_WIDTH - 8), top: clamp(top, 54, height - CARD_HEIGHT - 36) }));
+  const own = [piece.at, ...(piece.route ?? [])].map(([x, y]) => ({ ...toScreen(camera, x, y), weight: 3 }));
+  const others = pieces.map(({ at: [x, y] }) => ({ ...toScreen(camera, x, y), weight: 1 }));
+  const hidden = (spot: { left: number; top: number }) =>
+    [...own, ...others].reduce(
+      (sum, { x, y, weight }) => sum + (x > spot.left - 14 && x < spot.left + CARD_WIDTH + 14 && y > spot.top - 14 && y < spot.top + CARD_HEIGHT + 14 ? weight : 0),
+      0,
+    );
+  return candidates.reduce((best, spot) => (hidden(spot) < hidden(best) ? spot : best));
+}
+
+function clamp(value: number, low: number, high: number): number {
+  return Math.max(low, Math.min(Math.max(low, high), value));
+}

@@ -1,0 +1,157 @@
+'use client';
+
+import { useMemo, type ReactNode } from 'react';
+import { checkGame, sayEnd, saySeconds, type Diagnostic, type PairedDifference, type Summary } from '@/core/index';
+import { MOST_READING_RUNS } from '../editor/readingController';
+import { useDesk, useFollowed } from './DeskContext';
+
+/** The live difficulty beside the arena: how many get through, how long it takes, what ends it. */
+export function Reading({ onOpenScript }: { onOpenScript: (scriptId: string) => void }) {
+  const { reading } = useDesk();
+  const { summary, isStale, isRefining, faults, difference } = useFollowed(reading, (state) => state);
+  const cannotRun = faults.length > 0;
+  return (
+    <aside
+      aria-label="Reading"
+      style={{ background: 'var(--paper)', borderLeft: '1px solid var(--layer)', padding: '14px 16px', overflowY: 'auto', gridRow: '1 / span 2', gridColumn: -2 }}
+    >
+      <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline', marginBottom: 12 }}>
+        <h2 className="heading">Reading</h2>
+        <span role="status" data-testid="reading-status" className={cannotRun ? 'bad' : isStale ? 'wary' : 'quiet'}>
+          {sayStatus(summary, isStale, isRefining, cannotRun)}
+        </span>
+      </div>
+      {summary && <Numbers summary={summary} isStale={isStale || cannotRun} difference={difference} />}
+      {!summary && !cannotRun && <p className="quiet">The first runs are on their way.</p>}
+      <Problems onOpenScript={onOpenScript} />
+    </aside>
+  );
+}
+
+function sayStatus(summary: Summary | undefined, isStale: boolean, isRefining: boolean, cannotRun: boolean): string {
+  if (cannotRun) return 'cannot be run';
+  if (!summary) return 'starting';
+  if (isStale) return 'stale, running anew';
+  return isRefining ? `${summary.runs} of ${MOST_READING_RUNS} runs, refining` : `${summary.runs} runs`;
+}
+
+function Numbers({ summary, isStale, difference }: { summary: Summary; isStale: boolean; difference: PairedDifference | undefined }) {
+  const [end] = summary.ends;
+  const time = summary.timeToClear;
+  return (
+    <div style={{ opacity: isStale ? 0.45 : 1, transition: 'opacity 120ms' }} aria-busy={isStale}>
+      <ClearBar summary={summary} />
+      <p className="quiet" style={{ margin: '6px 0 12px', lineHeight: 1.45 }}>
+        Share of casual players that reach the exit. Thin line: 95 % interval.
+      </p>
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '12px 10px', padding: '12px 0', borderTop: '1px solid var(--layer)', borderBottom: '1px solid var(--layer)' }}>
+        <Fact label="Median time to clear">{time ? saySeconds(time.median) : 'none cleared'}</Fact>
+        <Fact label="95 % interval of it">{time ? `${time.medianLow.toFixed(1)}–${saySeconds(time.medianHigh)}` : '–'}</Fact>
+        <div style={{ gridColumn: '1 / span 2' }}>
+          <Fact label="Commonest end">
+            {end ? (
+              <span className="bad">
+                {sayEnd(end)}, {Math.round(end.share.value * 100)} %
+              </span>
+            ) : (
+              <span className="good">every run is cleared</span>
+            )}
+          </Fact>
+        </div>
+      </div>
+      {difference && <Difference difference={difference} />}
+    </div>
+  );
+}
+
+/** The clear rate as a bar with its interval; the number stands beside it, never on it. */
+function ClearBar({ summary }: { summary: Summary }) {
+  const { value, low, high } = summary.clearRate;
+  const percent = (share: number) => `${(share * 100).toFixed(1)}%`;
+  return (
+    <div style={{ display: 'grid', gridTemplateColumns: '52px 1fr auto', alignItems: 'center', gap: 10 }}>
+      <b>casual</b>
+      <div style={{ position: 'relative', height: 20, background: 'var(--layer)', borderRadius: 2 }}>
+        <div style={{ position: 'absolute', inset: 0, width: percent(value), background: 'var(--river)', borderRadius: 2 }} />
+        <div style={{ position: 'absolute', top: 9, height: 2, left: percent(low), width: percent(high - low), background: 'var(--ink)' }} />
+        {[low, high].map((edge) => (
+          <div key={edge} style={{ position: 'absolute', top: 5, height: 10, width: 2, marginLeft: -1, left: percent(edge), background: 'var(--ink)' }} />
+        ))}
+      </div>
+      <span className="mono" style={{ textAlign: 'right' }}>
+        <b data-testid="clear-rate" style={{ fontSize: 15 }}>
+          {Math.round(value * 100)} %
+        </b>
+        <br />
+        <span className="quiet" data-testid="clear-interval" style={{ fontSize: 11 }}>
+          {Math.round(low * 100)}–{Math.round(high * 100)} %
+        </span>
+      </span>
+    </div>
+  );
+}
+
+function Fact({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <div>
+      <div className="quiet" style={{ fontSize: 12 }}>
+        {label}
+      </div>
+      <div className="mono" style={{ fontWeight: 600, marginTop: 2 }}>
+        {children}
+      </div>
+    </div>
+  );
+}
+
+function Difference({ difference }: { difference: PairedDifference }) {
+  const points = difference.value * 100;
+  const sign = points > 0 ? '+' : points < 0 ? '−' : '±';
+  const tone = !difference.isReal ? 'quiet' : points > 0 ? 'good' : 'bad';
+  return (
+    <div style={{ padding: '10px 0', borderBottom: '1px solid var(--layer)' }}>
+      <div className="quiet" style={{ fontSize: 12 }}>
+        Against the level before, same {difference.seeds} seeds
+      </div>
+      <div className={`mono ${tone}`} style={{ fontWeight: 600, marginTop: 2 }}>
+        {difference.isReal ? `${sign}${Math.abs(points).toFixed(1)} points ± ${(difference.halfWidth * 100).toFixed(1)}` : `no real change (${sign}${Math.abs(points).toFixed(1)} ± ${(difference.halfWidth * 100).toFixed(1)})`}
+      </div>
+    </div>
+  );
+}
+
+/** Everything that the checks say about the game, each a way to its place. */
+function Problems({ onOpenScript }: { onOpenScript: (scriptId: string) => void }) {
+  const { session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const diagnostics = useMemo(() => checkGame(game), [game]);
+  const goTo = (fault: Diagnostic) => {
+    const [area, index, part, place] = fault.where.path;
+    if (area === 'scripts' && typeof index === 'number') onOpenScript(game.scripts[index].id);
+    if (area !== 'levels' || typeof index !== 'number' || typeof place !== 'number') return;
+    const level = game.levels[index];
+    const id = part === 'pieces' ? level.pieces[place]?.id : part === 'marks' ? level.marks[place]?.id : undefined;
+    if (id) session.select([id]);
+  };
+  return (
+    <section aria-label="Problems" style={{ paddingTop: 12 }}>
+      <h2 className="heading" style={{ marginBottom: 8 }}>
+        Problems · {diagnostics.length}
+      </h2>
+      {diagnostics.length === 0 && <p className="quiet" style={{ margin: 0 }}>None that can be seen without a run.</p>}
+      {diagnostics.slice(0, 12).map((fault, index) => (
+        <div key={index} className={`problem ${fault.severity}`}>
+          {fault.message}
+          <br />
+          <span className="quiet">{fault.hint} </span>
+          {fault.where.path.length > 0 && (
+            <button type="button" className="act" onClick={() => goTo(fault)}>
+              Show
+            </button>
+          )}
+        </div>
+      ))}
+      {diagnostics.length > 12 && <p className="quiet">and {diagnostics.length - 12} more</p>}
+    </section>
+  );
+}

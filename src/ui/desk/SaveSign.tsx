@@ -1,0 +1,29 @@
+'use client';
+
+import { Tooltip } from '@mantine/core';
+import { useDesk, useFollowed } from './DeskContext';
+
+const SIGNS = {
+  saved: { className: 'quiet', text: 'Saved' },
+  waiting: { className: 'quiet', text: 'Saving …' },
+  saving: { className: 'quiet', text: 'Saving …' },
+  retrying: { className: 'wary', text: 'Not saved yet, trying again' },
+  refused: { className: 'bad', text: 'Not saved' },
+  clash: { className: 'bad', text: 'Not saved: changed elsewhere' },
+} as const;
+
+/** Says whether the draft is on the server. */
+export function SaveSign() {
+  const { saving } = useDesk();
+  const { status, savedAt, message } = useFollowed(saving, (state) => state);
+  const sign = SIGNS[status];
+  const time = new Date(savedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  return (
+    <Tooltip label={message} disabled={!message} multiline w={320}>
+      <span role="status" data-testid="save-sign" className={sign.className}>
+        {sign.text}
+        {status === 'saved' && ` ${time}`}
+      </span>
+    </Tooltip>
+  );
+}

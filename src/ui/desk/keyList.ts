@@ -1,0 +1,59 @@
+/** Every key of the desk, as the sheet shows them. */
+export const KEY_LIST: readonly { title: string; keys: readonly (readonly [string, string])[] }[] = [
+  {
+    title: 'Tools',
+    keys: [
+      ['1', 'Select'],
+      ['2', 'Ground'],
+      ['3', 'Cast'],
+      ['4', 'Route'],
+      ['Esc', 'Give up, or back to Select'],
+    ],
+  },
+  {
+    title: 'Selection',
+    keys: [
+      ['Tab', 'Next guard or mark'],
+      ['[  ]', 'Previous or next waypoint'],
+      ['Arrows', 'Move by half a cell; Shift: a tenth'],
+      ['Ctrl+D', 'Copy'],
+      ['Delete', 'Remove'],
+      ['Ctrl+A', 'All guards'],
+    ],
+  },
+  {
+    title: 'Ground, Cast, Route by keys',
+    keys: [
+      ['Arrows', 'Move the cell cursor'],
+      ['Enter', 'Paint, place or add a waypoint there'],
+      ['X', 'Erase there'],
+    ],
+  },
+  {
+    title: 'The run that is shown',
+    keys: [
+      ['P', 'Play or pause'],
+      [',  .', 'One tick back or on'],
+      ['Home', 'Back to the draft'],
+    ],
+  },
+  {
+    title: 'View',
+    keys: [
+      ['Wheel', 'Zoom at the pointer'],
+      ['+  −', 'Zoom'],
+      ['0', 'Whole arena'],
+      ['Space + drag', 'Move the view'],
+    ],
+  },
+  {
+    title: 'Everything',
+    keys: [
+      ['Ctrl+Z', 'Undo'],
+      ['Ctrl+Shift+Z', 'Redo'],
+      ['Ctrl+K', 'Find any action'],
+      ['S', 'Script of the selected guard'],
+      ['?', 'This sheet'],
+    ],
+  },
+];

@@ -1,0 +1,74 @@
+'use client';
+
+import { useEffect, useRef, type RefObject } from 'react';
+import type { ArenaGestures } from '../editor/arenaGestures';
+import type { ArenaView } from '../editor/arenaView';
+import type { Desk } from './DeskContext';
+
+const ARROWS: Record<string, [number, number] | undefined> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+
+/** Whether a key goes to a field or an editor and not to the arena. */
+export function isTyping(event: KeyboardEvent): boolean {
+  const element = event.target instanceof HTMLElement ? event.target : undefined;
+  return element !== undefined && (element.closest('input, textarea, select, [contenteditable], [role=slider], .cm-editor, [role=dialog]') !== null);
+}
+
+/** Keys that act on the arena: arrows, Tab, brackets, space, Escape, zoom. Gives whether space is held, for panning. */
+export function useArenaKeys(desk: Desk, view: ArenaView, gestures: ArenaGestures): RefObject<boolean> {
+  const isSpaceDown = useRef(false);
+  useEffect(() => {
+    const { session, actions } = desk;
+    const isOnArena = () => document.activeElement === document.body || document.activeElement?.getAttribute('data-testid') === 'arena';
+    const actOnCursor = (event: KeyboardEvent): boolean => {
+      const { cursor, tool, brush } = session.state;
+      if (!cursor || tool === 'select') return false;
+      const arrow = ARROWS[event.key];
+      if (arrow) session.moveCursor(...arrow);
+      else if (event.key === 'Enter' || (event.key === ' ' && tool === 'ground')) {
+        const middle = { x: cursor.column + 0.5, y: cursor.row + 0.5 };
+        if (tool === 'ground') actions.paint([cursor], brush);
+        else if (tool === 'cast') actions.place(middle);
+        else actions.addWaypoint(middle);
+      } else if (event.key.toLowerCase() === 'x' && tool === 'ground') actions.paint([cursor], actions.erasingGlyph);
+      else return false;
+      return true;
+    };
+    const actOnSelection = (event: KeyboardEvent): boolean => {
+      const arrow = ARROWS[event.key];
+      const step = event.shiftKey ? 0.1 : 0.5;
+      if (arrow) actions.nudge({ x: arrow[0] * step, y: arrow[1] * step });
+      else if (event.key === 'Tab') {
+        if (!isOnArena()) return false;
+        actions.cycleSelection(event.shiftKey ? -1 : 1);
+      } else if (event.key === '[' || event.key === ']') actions.cycleWaypoint(event.key === ']' ? 1 : -1);
+      else return false;
+      return true;
+    };
+    const onKeyDown = (event: KeyboardEvent) => {
+      if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key === ' ') isSpaceDown.current = true;
+      if (event.key === 'Escape') {
+        if (gestures.cancel()) return;
+        if (session.state.tool !== 'select') session.setTool('select');
+        else session.select([]);
+        return;
+      }
+      const { width, height } = session.size;
+      if (event.key === '+' || event.key === '=') view.zoom(1.25);
+      else if (event.key === '-') view.zoom(0.8);
+      else if (event.key === '0') view.fit(width, height);
+      else if (!actOnCursor(event) && !actOnSelection(event)) return;
+      event.preventDefault();
+    };
+    const onKeyUp = (event: KeyboardEvent) => {
+      if (event.key === ' ') isSpaceDown.current = false;
+    };
+    window.addEventListener('keydown', onKeyDown);
+    window.addEventListener('keyup', onKeyUp);
+    return () => {
+      window.removeEventListener('keydown', onKeyDown);
+      window.removeEventListener('keyup', onKeyUp);
+    };
+  }, [desk, view, gestures]);
+  return isSpaceDown;
+}

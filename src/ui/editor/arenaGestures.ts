@@ -1,0 +1,190 @@
+import { commands, type GameDocument } from '@/core/index';
+import type { ArenaView } from './arenaView';
+import type { DeskActions } from './deskActions';
+import type { DeskSession } from './deskSession';
+import { cellsBetween, hitTest, type Hit } from './hitTest';
+
+export interface PointerInput {
+  /** CSS pixels from the corner of the arena. */
+  x: number;
+  y: number;
+  /** 0 is the main button, 1 the middle, 2 the second. */
+  button: number;
+  shift: boolean;
+  /** Switches snapping off. */
+  alt: boolean;
+  isPanning: boolean;
+}
+
+type Cell = { column: number; row: number };
+
+type Drag =
+  | { type: 'pan'; x: number; y: number }
+  | { type: 'move'; ids: readonly string[]; fromX: number; fromY: number; anchor: { x: number; y: number } }
+  | { type: 'waypoint'; piece: string; index: number }
+  | { type: 'paint'; glyph: string; cells: Map<string, Cell>; last: Cell }
+  | { type: 'lasso'; x0: number; y0: number };
+
+/** Drags shorter than this many pixels are clicks. */
+const CLICK_PIXELS = 3;
+const SLACK_PIXELS = 10;
+
+/** Turns what the pointer does on the arena into edits; one drag is one step back. */
+export class ArenaGestures {
+  private drag: Drag | undefined;
+  private pressed: { x: number; y: number; hit: Hit } | undefined;
+  private hasMoved = false;
+
+  constructor(
+    private readonly session: DeskSession,
+    private readonly actions: DeskActions,
+    private readonly view: ArenaView,
+  ) {}
+
+  private hitAt(x: number, y: number): Hit {
+    const { game, selection } = this.session.state;
+    return hitTest(game, this.session.level, selection, x, y, SLACK_PIXELS / this.view.state.camera.scale);
+  }
+
+  down(input: PointerInput): void {
+    const place = this.view.cellsAt(input.x, input.y);
+    this.hasMoved = false;
+    if (input.isPanning || input.button === 1) {
+      this.drag = { type: 'pan', x: input.x, y: input.y };
+      return;
+    }
+    const { tool } = this.session.state;
+    const hit = this.hitAt(place.x, place.y);
+    this.pressed = { x: input.x, y: input.y, hit };
+    if (tool === 'ground') this.beginPaint(place, input);
+    else this.beginDrag(place, hit, input);
+  }
+
+  private beginPaint(place: { x: number; y: number }, input: PointerInput): void {
+    const isErasing = input.button === 2 || input.shift;
+    const cell = { column: Math.floor(place.x), row: Math.floor(place.y) };
+    this.drag = { type: 'paint', glyph: isErasing ? this.actions.erasingGlyph : this.session.state.brush, cells: new Map(), last: cell };
+    this.paintTo(this.drag, cell);
+  }
+
+  private paintTo(drag: Extract<Drag, { type: 'paint' }>, cell: Cell): void {
+    for (const between of cellsBetween(drag.last, cell)) drag.cells.set(`${between.column},${between.row}`, between);
+    drag.last = cell;
+    const label = drag.glyph === this.actions.erasingGlyph ? 'Erase ground' : 'Paint ground';
+    this.session.preview(label, (draft) => commands.paintCells(draft, this.session.state.levelId, [...drag.cells.values()], drag.glyph));
+  }
+
+  private beginDrag(place: { x: number; y: number }, hit: Hit, input: PointerInput): void {
+    const { tool, selection } = this.session.state;
+    if (hit.type === 'waypoint') {
+      this.session.select([hit.piece], { piece: hit.piece, index: hit.index });
+      this.drag = { type: 'waypoint', piece: hit.piece, index: hit.index };
+      return;
+    }
+    if (hit.type === 'piece' || (hit.type === 'mark' && tool === 'select')) {
+      const isSelected = selection.includes(hit.id);
+      if (input.shift) this.session.select(isSelected ? selection.filter((id) => id !== hit.id) : [...selection, hit.id]);
+      else if (!isSelected || this.session.state.chosenWaypoint) this.session.select(isSelected ? selection : [hit.id]);
+      this.drag = { type: 'move', ids: this.session.state.selection, fromX: place.x, fromY: place.y, anchor: this.anchorOf(hit.id) };
+      return;
+    }
+    if (tool === 'select') this.drag = { type: 'lasso', x0: place.x, y0: place.y };
+  }
+
+  private anchorOf(id: string): { x: number; y: number } {
+    const piece = this.session.level.pieces.find((candidate) => candidate.id === id);
+    const mark = this.session.level.marks.find((candidate) => candidate.id === id);
+    const [x, y] = piece?.at ?? mark?.area ?? [0, 0];
+    return { x, y };
+  }
+
+  move(input: PointerInput): void {
+    const place = this.view.cellsAt(input.x, input.y);
+    this.view.store.setState({ pointer: place });
+    const { drag, pressed } = this;
+    if (!drag) return;
+    if (pressed && Math.abs(input.x - pressed.x) + Math.abs(input.y - pressed.y) > CLICK_PIXELS) this.hasMoved = true;
+    switch (drag.type) {
+      case 'pan':
+        this.view.pan(input.x - drag.x, input.y - drag.y);
+        drag.x = input.x;
+        drag.y = input.y;
+        return;
+      case 'paint':
+        this.paintTo(drag, { column: Math.floor(place.x), row: Math.floor(place.y) });
+        return;
+      case 'lasso':
+        if (this.hasMoved) this.view.store.setState({ lasso: { x0: drag.x0, y0: drag.y0, x1: place.x, y1: place.y } });
+        return;
+      case 'move':
+        if (this.hasMoved) this.showMove(drag, place, input.alt);
+        return;
+      case 'waypoint':
+        if (this.hasMoved) this.showWaypoint(drag, place, input.alt);
+    }
+  }
+
+  private showMove(drag: Extract<Drag, { type: 'move' }>, place: { x: number; y: number }, isFree: boolean): void {
+    const target = snap({ x: drag.anchor.x + place.x - drag.fromX, y: drag.anchor.y + place.y - drag.fromY }, isFree);
+    const by = { x: target.x - drag.anchor.x, y: target.y - drag.anchor.y };
+    this.session.preview('Move', (draft: GameDocument) => this.actions.moveAll(draft, drag.ids, by));
+  }
+
+  private showWaypoint(drag: Extract<Drag, { type: 'waypoint' }>, place: { x: number; y: number }, isFree: boolean): void {
+    const target = snap(place, isFree);
+    this.session.preview('Move waypoint', (draft) => this.actions.editRoute(draft, drag.piece, (route) => route.map((point, index) => (index === drag.index ? target : point))));
+  }
+
+  up(input: PointerInput): void {
+    const { drag, pressed } = this;
+    this.drag = this.pressed = undefined;
+    if (drag?.type === 'lasso' && this.view.state.lasso) {
+      this.actions.selectWithin(this.view.state.lasso);
+      this.view.store.setState({ lasso: undefined });
+      return;
+    }
+    if (drag?.type === 'pan') return;
+    if (this.hasMoved || drag?.type === 'paint') {
+      this.session.finishGesture('edit');
+      return;
+    }
+    this.session.cancelGesture();
+    if (pressed && input.button === 0) this.click(pressed.hit, this.view.cellsAt(input.x, input.y), input);
+  }
+
+  private click(hit: Hit, place: { x: number; y: number }, input: PointerInput): void {
+    const { tool } = this.session.state;
+    const target = snap(place, input.alt);
+    if (tool === 'cast' && hit.type !== 'piece') this.actions.place(target);
+    else if (tool === 'route' && hit.type === 'leg') this.actions.insertWaypoint(hit.piece, hit.leg, target);
+    else if (tool === 'route' && (hit.type === 'ground' || hit.type === 'mark')) this.actions.addWaypoint(target);
+    else if (tool === 'select' && hit.type === 'leg') this.session.select([hit.piece]);
+    else if (tool === 'select' && hit.type === 'ground') this.session.select([]);
+  }
+
+  /** A double click on a leg of a route puts a waypoint there, with any tool. */
+  doubleClick(input: PointerInput): void {
+    const place = this.view.cellsAt(input.x, input.y);
+    const hit = this.hitAt(place.x, place.y);
+    if (hit.type === 'leg') this.actions.insertWaypoint(hit.piece, hit.leg, snap(place, input.alt));
+  }
+
+  /** Gives up what is being dragged. */
+  cancel(): boolean {
+    const wasDragging = this.drag !== undefined;
+    this.drag = this.pressed = undefined;
+    this.session.cancelGesture();
+    this.view.store.setState({ lasso: undefined });
+    return wasDragging;
+  }
+
+  leave(): void {
+    this.view.store.setState({ pointer: undefined });
+  }
+}
+
+/** Places are drawn to half cells: the middles and the borders. */
+function snap({ x, y }: { x: number; y: number }, isFree: boolean): { x: number; y: number } {
+  const step = isFree ? 0.05 : 0.5;
+  return { x: Math.round(x / step) * step, y: Math.round(y / step) * step };
+}

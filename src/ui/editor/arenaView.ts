@@ -1,0 +1,53 @@
+import { createStore } from 'zustand/vanilla';
+import { fitCamera, toCells, zoomAt, type Camera } from '../canvas/camera';
+
+export interface ArenaViewState {
+  camera: Camera;
+  width: number;
+  height: number;
+  /** Pointer in cells; undefined outside. */
+  pointer: { x: number; y: number } | undefined;
+  lasso: { x0: number; y0: number; x1: number; y1: number } | undefined;
+  /** Whether the camera follows the size of the view. */
+  isFitted: boolean;
+}
+
+/** How the arena is looked at: size, camera, pointer. */
+export class ArenaView {
+  readonly store = createStore<ArenaViewState>(() => ({
+    camera: { scale: 24, left: 0, top: 0 },
+    width: 0,
+    height: 0,
+    pointer: undefined,
+    lasso: undefined,
+    isFitted: true,
+  }));
+
+  get state(): ArenaViewState {
+    return this.store.getState();
+  }
+
+  resize(width: number, height: number, columns: number, rows: number): void {
+    const camera = this.state.isFitted ? fitCamera(columns, rows, width, height) : this.state.camera;
+    this.store.setState({ width, height, camera });
+  }
+
+  fit(columns: number, rows: number): void {
+    const { width, height } = this.state;
+    this.store.setState({ camera: fitCamera(columns, rows, width, height), isFitted: true });
+  }
+
+  zoom(factor: number, pointerX?: number, pointerY?: number): void {
+    const { width, height, camera } = this.state;
+    this.store.setState({ camera: zoomAt(camera, factor, pointerX ?? width / 2, pointerY ?? height / 2), isFitted: false });
+  }
+
+  pan(dx: number, dy: number): void {
+    const { camera } = this.state;
+    this.store.setState({ camera: { ...camera, left: camera.left + dx, top: camera.top + dy }, isFitted: false });
+  }
+
+  cellsAt(pointerX: number, pointerY: number): { x: number; y: number } {
+    return toCells(this.state.camera, pointerX, pointerY);
+  }
+}

@@ -1,0 +1,161 @@
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import { applyChange, commands, makeChange, revertChange, type Change, type GameDocument, type Level } from '@/core/index';
+
+export type Tool = 'select' | 'ground' | 'cast' | 'route';
+
+export interface DeskState {
+  game: GameDocument;
+  levelId: string;
+  /** Changes that can be taken back, and those that were. */
+  past: Change[];
+  future: Change[];
+  /** Ids of selected pieces and marks. */
+  selection: readonly string[];
+  chosenWaypoint: { piece: string; index: number } | undefined;
+  tool: Tool;
+  /** Ground that the brush paints, by its character. */
+  brush: string;
+  /** Kind that the cast tool places. */
+  castKind: string;
+  cursor: { column: number; row: number } | undefined;
+}
+
+const MOST_PAST = 500;
+
+/**
+ * One open level: the document, what is selected, and everything that was done to it. Plain TypeScript; screens subscribe
+ * to the store. A gesture may change the document many times and is one step back in the end.
+ */
+export class DeskSession {
+  readonly store: StoreApi<DeskState>;
+  private gestureBase: GameDocument | undefined;
+
+  constructor(game: GameDocument, levelId: string) {
+    this.store = createStore<DeskState>(() => ({
+      game,
+      levelId,
+      past: [],
+      future: [],
+      selection: [],
+      chosenWaypoint: undefined,
+      tool: 'select',
+      brush: game.terrain.find((ground) => ground.solid)?.glyph ?? game.terrain[0].glyph,
+      castKind: game.cast.find((kind) => !kind.control)?.id ?? game.cast[0]?.id ?? '',
+      cursor: undefined,
+    }));
+  }
+
+  get state(): DeskState {
+    return this.store.getState();
+  }
+
+  get level(): Level {
+    return commands.levelIn(this.state.game, this.state.levelId);
+  }
+
+  /** Makes one change, which is one step back. */
+  change(label: string, recipe: (draft: GameDocument) => void): void {
+    this.finishGesture('edit');
+    this.commit(label, this.state.game, recipe);
+  }
+
+  private commit(label: string, base: GameDocument, recipe: (draft: GameDocument) => void): void {
+    const made = makeChange(base, label, recipe);
+    if (!made) {
+      if (this.state.game !== base) this.store.setState({ game: base });
+      return;
+    }
+    this.store.setState({ game: made.game, past: [...this.state.past, made.change].slice(-MOST_PAST), future: [] });
+    this.dropLostSelection();
+  }
+
+  private gestureRecipe: ((draft: GameDocument) => void) | undefined;
+  private gestureLabel = '';
+
+  /** Shows what a gesture would do; called as often as the pointer moves. The recipe starts from before the gesture. */
+  preview(label: string, recipe: (draft: GameDocument) => void): void {
+    this.gestureBase ??= this.state.game;
+    this.gestureRecipe = recipe;
+    this.gestureLabel = label;
+    const made = makeChange(this.gestureBase, label, recipe);
+    this.store.setState({ game: made?.game ?? this.gestureBase });
+  }
+
+  /** Ends a gesture: what was last shown becomes one change. */
+  finishGesture(fallbackLabel: string): void {
+    const base = this.gestureBase;
+    const recipe = this.gestureRecipe;
+    if (!base || !recipe) return;
+    this.gestureBase = this.gestureRecipe = undefined;
+    this.commit(this.gestureLabel || fallbackLabel, base, recipe);
+  }
+
+  /** Gives a gesture up: the document is as before. */
+  cancelGesture(): void {
+    if (!this.gestureBase) return;
+    this.store.setState({ game: this.gestureBase });
+    this.gestureBase = this.gestureRecipe = undefined;
+  }
+
+  get isInGesture(): boolean {
+    return this.gestureBase !== undefined;
+  }
+
+  undo(): void {
+    this.finishGesture('edit');
+    const { past, future, game } = this.state;
+    const last = past[past.length - 1];
+    if (!last) return;
+    this.store.setState({ game: revertChange(game, last), past: past.slice(0, -1), future: [last, ...future] });
+    this.dropLostSelection();
+  }
+
+  redo(): void {
+    const { past, future, game } = this.state;
+    const [next, ...rest] = future;
+    if (!next) return;
+    this.store.setState({ game: applyChange(game, next), past: [...past, next], future: rest });
+    this.dropLostSelection();
+  }
+
+  /** Takes over a document from elsewhere, for example after a clash; the history ends there. */
+  replace(game: GameDocument): void {
+    this.gestureBase = this.gestureRecipe = undefined;
+    this.store.setState({ game, past: [], future: [], selection: [], chosenWaypoint: undefined });
+  }
+
+  select(ids: readonly string[], waypoint?: DeskState['chosenWaypoint']): void {
+    this.store.setState({ selection: ids, chosenWaypoint: waypoint });
+  }
+
+  setTool(tool: Tool): void {
+    const { width, height } = this.size;
+    const cursor = tool === 'select' ? undefined : (this.state.cursor ?? { column: Math.floor(width / 2), row: Math.floor(height / 2) });
+    this.store.setState({ tool, cursor });
+  }
+
+  get size(): { width: number; height: number } {
+    return { width: this.level.map[0].length, height: this.level.map.length };
+  }
+
+  moveCursor(columns: number, rows: number): void {
+    const { cursor } = this.state;
+    if (!cursor) return;
+    const { width, height } = this.size;
+    this.store.setState({
+      cursor: {
+        column: Math.min(width - 1, Math.max(0, cursor.column + columns)),
+        row: Math.min(height - 1, Math.max(0, cursor.row + rows)),
+      },
+    });
+  }
+
+  private dropLostSelection(): void {
+    const known = new Set([...this.level.pieces, ...this.level.marks].map((entry) => entry.id));
+    const selection = this.state.selection.filter((id) => known.has(id));
+    const chosen = this.state.chosenWaypoint;
+    const route = chosen && this.level.pieces.find((piece) => piece.id === chosen.piece)?.route;
+    const isLost = chosen && !(route && chosen.index < route.length);
+    if (selection.length !== this.state.selection.length || isLost) this.store.setState({ selection, chosenWaypoint: isLost ? undefined : chosen });
+  }
+}

@@ -1,0 +1,56 @@
+import type { GameDocument, Level } from '@/core/index';
+
+export type Hit =
+  | { type: 'piece'; id: string }
+  | { type: 'waypoint'; piece: string; index: number }
+  | { type: 'leg'; piece: string; leg: number }
+  | { type: 'mark'; id: string }
+  | { type: 'ground' };
+
+/** Finds what lies under a place, the topmost first. `slack` is how many cells the pointer may be off. */
+export function hitTest(game: GameDocument, level: Level, selection: readonly string[], x: number, y: number, slack: number): Hit {
+  const near = (px: number, py: number, reach: number) => (px - x) * (px - x) + (py - y) * (py - y) <= reach * reach;
+  // Waypoints of what is selected lie over pieces, since they are what one then wants to take hold of.
+  const byPriority = [...level.pieces].sort((a, b) => Number(selection.includes(b.id)) - Number(selection.includes(a.id)));
+  for (const piece of byPriority) {
+    const index = (piece.route ?? []).findIndex(([px, py]) => near(px, py, slack));
+    const isUnderBody = near(piece.at[0], piece.at[1], slack * 0.7);
+    if (index >= 0 && selection.includes(piece.id) && !isUnderBody) return { type: 'waypoint', piece: piece.id, index };
+  }
+  for (const piece of [...byPriority].reverse()) {
+    const radius = game.cast.find((kind) => kind.id === piece.kind)?.radius ?? 0.4;
+    if (near(piece.at[0], piece.at[1], Math.max(radius, slack))) return { type: 'piece', id: piece.id };
+  }
+  for (const piece of byPriority) {
+    const index = (piece.route ?? []).findIndex(([px, py]) => near(px, py, slack));
+    if (index >= 0) return { type: 'waypoint', piece: piece.id, index };
+  }
+  for (const piece of byPriority) {
+    const leg = findLeg(piece.route ?? [], x, y, slack * 0.7);
+    if (leg >= 0) return { type: 'leg', piece: piece.id, leg };
+  }
+  const mark = level.marks.find(({ area: [left, top, width, height] }) => x >= left && y >= top && x <= left + width && y <= top + height);
+  return mark ? { type: 'mark', id: mark.id } : { type: 'ground' };
+}
+
+/** Index of the leg of a route that passes within `slack` cells of a place, or −1. */
+function findLeg(route: readonly (readonly [number, number])[], x: number, y: number, slack: number): number {
+  for (let leg = 0; leg + 1 < route.length; leg++) {
+    const [x0, y0] = route[leg];
+    const [dx, dy] = [route[leg + 1][0] - x0, route[leg + 1][1] - y0];
+    const square = dx * dx + dy * dy;
+    const share = square > 0 ? Math.min(1, Math.max(0, ((x - x0) * dx + (y - y0) * dy) / square)) : 0;
+    const [gapX, gapY] = [x0 + dx * share - x, y0 + dy * share - y];
+    if (gapX * gapX + gapY * gapY <= slack * slack) return leg;
+  }
+  return -1;
+}
+
+/** Cells on the straight line between two cells, both included: what a quick brush stroke must not leave out. */
+export function cellsBetween(from: { column: number; row: number }, to: { column: number; row: number }): { column: number; row: number }[] {
+  const steps = Math.max(Math.abs(to.column - from.column), Math.abs(to.row - from.row));
+  return Array.from({ length: steps + 1 }, (_, step) => {
+    const share = steps === 0 ? 0 : step / steps;
+    return { column: Math.round(from.column + (to.column - from.column) * share), row: Math.round(from.row + (to.row - from.row) * share) };
+  });
+}

@@ -1,0 +1,173 @@
+import { createStore } from 'zustand/vanilla';
+import {
+  describePacing,
+  emptyPacing,
+  mergePacing,
+  pairedDifference,
+  summarise,
+  type ChunkResult,
+  type Diagnostic,
+  type GameDocument,
+  type MeasuredLevel,
+  type PacingPoint,
+  type PairedDifference,
+  type RecordedRun,
+  type RouteTimes,
+  type RunRecord,
+  type Summary,
+} from '@/core/index';
+import { startSimulationWorker, type SimulationWorker } from '../workers/simulationWorker';
+
+/** What stands in the Reading and under the arena. */
+export interface ReadingState {
+  /** Whether the numbers belong to an earlier version of the level. */
+  isStale: boolean;
+  isRefining: boolean;
+  faults: Diagnostic[];
+  summary: Summary | undefined;
+  /** The runs that the summary rests on. */
+  rows: readonly RunRecord[];
+  pacing: PacingPoint[];
+  /** Change against the reading before the last edit, on the same seeds. */
+  difference: PairedDifference | undefined;
+  routes: RouteTimes[];
+  sampleRun: RecordedRun | undefined;
+  sampleSeed: number;
+  /** From the edit to the first number, milliseconds. */
+  firstNumberMs: number | undefined;
+}
+
+export const MOST_READING_RUNS = 400;
+const FIRST_CHUNK = 4;
+const NEXT_CHUNK = 10;
+const KEPT_READINGS = 24;
+const STAND_IN = 'casual';
+
+interface Generation {
+  key: string;
+  game: GameDocument;
+  startedAt: number;
+  chunks: Map<number, ChunkResult>;
+  nextSeed: number;
+}
+
+/**
+ * Keeps the Reading up to date: after every edit the level is compiled in workers and run on seeds 1, 2, 3 …, in small
+ * chunks, so that a newer edit is never waited for. Numbers rest on an unbroken stretch of seeds from 1, so the same level
+ * always comes to the same numbers.
+ */
+export class ReadingController {
+  readonly store = createStore<ReadingState>(() => ({
+    isStale: true,
+    isRefining: true,
+    faults: [],
+    summary: undefined,
+    rows: [],
+    pacing: [],
+    difference: undefined,
+    routes: [],
+    sampleRun: undefined,
+    sampleSeed: 1,
+    firstNumberMs: undefined,
+  }));
+  private readonly workers: SimulationWorker[];
+  private generation: Generation | undefined;
+  /** Finished readings by content, so that undo shows at once what was known. */
+  private readonly kept = new Map<string, Map<number, ChunkResult>>();
+  private baseline: readonly RunRecord[] = [];
+  private isDisposed = false;
+
+  constructor(private readonly levelId: string) {
+    const count = Math.max(1, Math.min(4, navigator.hardwareConcurrency || 1));
+    this.workers = Array.from({ length: count }, () => startSimulationWorker());
+  }
+
+  /** Takes in a version of the game; does nothing when what matters for this level is the same. */
+  show(game: GameDocument): void {
+    const key = contentKey(game, this.levelId);
+    if (this.generation?.key === key) return;
+    if (this.store.getState().rows.length > 0 && !this.store.getState().isStale) this.baseline = this.store.getState().rows;
+    const generation: Generation = { key, game, startedAt: performance.now(), chunks: new Map(this.kept.get(key)), nextSeed: 1 };
+    generation.nextSeed = 1 + [...generation.chunks.values()].reduce((sum, chunk) => sum + chunk.rows.length, 0);
+    this.generation = generation;
+    this.store.setState({ isStale: true, isRefining: true, firstNumberMs: undefined });
+    this.workers.forEach((worker, index) => void this.work(worker, generation, index === 0));
+  }
+
+  /** Shows another run in the arena. */
+  async showSample(seed: number): Promise<void> {
+    this.store.setState({ sampleSeed: seed });
+    const { generation } = this;
+    const sampleRun = await this.workers[0].api.record(STAND_IN, seed);
+    if (generation === this.generation && sampleRun) this.store.setState({ sampleRun });
+  }
+
+  private async work(worker: SimulationWorker, generation: Generation, isFirst: boolean): Promise<void> {
+    const isCurrent = () => generation === this.generation && !this.isDisposed;
+    const { faults, routes } = await worker.api.prepare(generation.game, this.levelId, isFirst);
+    if (!isCurrent()) return;
+    if (isFirst) this.store.setState({ faults, routes });
+    if (faults.length > 0) {
+      this.store.setState({ isRefining: false, sampleRun: undefined });
+      return;
+    }
+    if (isFirst) {
+      this.refresh(generation);
+      await this.showSample(this.store.getState().sampleSeed);
+    }
+    while (isCurrent() && generation.nextSeed <= MOST_READING_RUNS) {
+      const firstSeed = generation.nextSeed;
+      const count = Math.min(firstSeed < 40 ? FIRST_CHUNK : NEXT_CHUNK, MOST_READING_RUNS + 1 - firstSeed);
+      generation.nextSeed += count;
+      const chunk = await worker.api.runChunk(STAND_IN, firstSeed, count);
+      if (!isCurrent() || !chunk) return;
+      generation.chunks.set(firstSeed, chunk);
+      this.refresh(generation);
+    }
+  }
+
+  /** Works out the numbers from the unbroken stretch of seeds that is done. */
+  private refresh(generation: Generation): void {
+    const rows: RunRecord[] = [];
+    const pacing = emptyPacing();
+    for (let chunk = generation.chunks.get(1); chunk; chunk = generation.chunks.get(rows.length + 1)) {
+      rows.push(...chunk.rows);
+      mergePacing(pacing, chunk.pacing);
+    }
+    if (rows.length === 0) return;
+    const isDone = rows.length >= MOST_READING_RUNS;
+    if (isDone) this.keep(generation);
+    this.store.setState({
+      isStale: false,
+      isRefining: !isDone,
+      rows,
+      summary: summarise(rows, measuredLevel(generation.game, this.levelId)),
+      pacing: describePacing(pacing),
+      difference: pairedDifference(this.baseline, rows),
+      firstNumberMs: this.store.getState().firstNumberMs ?? performance.now() - generation.startedAt,
+    });
+  }
+
+  private keep(generation: Generation): void {
+    this.kept.delete(generation.key);
+    this.kept.set(generation.key, generation.chunks);
+    for (const key of this.kept.keys()) if (this.kept.size > KEPT_READINGS) this.kept.delete(key);
+  }
+
+  dispose(): void {
+    this.isDisposed = true;
+    for (const worker of this.workers) worker.end();
+  }
+}
+
+/** Everything of a game that can change how this level plays. */
+function contentKey(game: GameDocument, levelId: string): string {
+  const { terrain, cast, scripts, pixelsPerCell } = game;
+  return JSON.stringify([terrain, cast, scripts, pixelsPerCell, game.levels.find((level) => level.id === levelId)]);
+}
+
+/** What the measures need of a level, from its document. */
+export function measuredLevel(game: GameDocument, levelId: string): MeasuredLevel {
+  const level = game.levels.find((candidate) => candidate.id === levelId);
+  return { ticksPerSecond: level?.ticksPerSecond ?? 60, pieces: level?.pieces ?? [] };
+}

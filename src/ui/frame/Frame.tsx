@@ -1,0 +1,60 @@
+'use client';
+
+import { ActionIcon, Tooltip, useMantineColorScheme } from '@mantine/core';
+import { IconMoon, IconSun } from '@tabler/icons-react';
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+
+export interface TrailStep {
+  label: string;
+  href?: string;
+}
+
+/** Head and body of every screen: the mark, where one is, and what can be done here. */
+export function Frame({ trail, middle, children }: { trail: TrailStep[]; middle?: ReactNode; children: ReactNode }) {
+  return (
+    <div className="frame">
+      <header className="frame-head">
+        <Link href="/" style={{ display: 'flex', alignItems: 'center', gap: 10, fontWeight: 700, fontSize: 16 }}>
+          <Emblem />
+          Gorge
+        </Link>
+        <nav className="trail" aria-label="Where you are" style={{ display: 'flex', gap: 7 }}>
+          {trail.map((step, index) => (
+            <span key={step.label}>
+              {index > 0 && <span className="quiet">/ </span>}
+              {step.href ? <Link href={step.href}>{step.label}</Link> : <b>{step.label}</b>}
+            </span>
+          ))}
+        </nav>
+        <div style={{ flex: 1 }} />
+        {middle}
+        <SchemeSwitch />
+      </header>
+      <main className="frame-body">{children}</main>
+    </div>
+  );
+}
+
+/** Layers of rock with a cut through them. */
+function Emblem() {
+  return (
+    <svg width="26" height="18" viewBox="0 0 26 18" aria-hidden="true">
+      <g stroke="var(--river)" strokeWidth="3" strokeLinecap="round">
+        <path d="M2 2.500h8M16 2.500h8M4 9h7M15 9h7M6 15.500h6M14 15.500h6" />
+      </g>
+    </svg>
+  );
+}
+
+function SchemeSwitch() {
+  const { toggleColorScheme } = useMantineColorScheme();
+  return (
+    <Tooltip label="Light or dark">
+      <ActionIcon variant="subtle" color="gray" aria-label="Light or dark" onClick={() => toggleColorScheme()}>
+        <IconSun size={17} className="mantine-dark-hidden" />
+        <IconMoon size={17} className="mantine-light-hidden" />
+      </ActionIcon>
+    </Tooltip>
+  );
+}

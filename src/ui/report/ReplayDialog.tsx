@@ -1,0 +1,108 @@
+'use client';
+
+import { ActionIcon, Modal, SegmentedControl, Slider, useComputedColorScheme } from '@mantine/core';
+import { IconPlayerPause, IconPlayerPlay } from '@tabler/icons-react';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { sayEnd, type GameDocument, type RecordedRun } from '@/core/index';
+import type { BatchInfo } from '@/server/contracts/batches';
+import { ArenaCanvas } from '../canvas/ArenaCanvas';
+import { fitCamera } from '../canvas/camera';
+import { paletteFor } from '../canvas/palette';
+import { useFollowed } from '../desk/DeskContext';
+import { composePicture } from '../editor/composePicture';
+import { Playback, SPEEDS } from '../editor/playback';
+import { Failed, Loading } from '../frame/States';
+import { startSimulationWorker } from '../workers/simulationWorker';
+
+const WIDTH = 840;
+/** A replay begins this long before the end. */
+const LEAD_SECONDS = 3;
+
+/** One run of a batch, simulated again from its seed and shown from three seconds before its end. */
+export function ReplayDialog({ game, batch, seed, onClose }: { game: GameDocument; batch: BatchInfo; seed: number; onClose: () => void }) {
+  const query = useQuery({ queryKey: ['replay', batch.revision, batch.levelId, batch.standInId, seed], queryFn: () => simulateAgain(game, batch, seed), staleTime: Infinity, gcTime: 0 });
+  return (
+    <Modal opened onClose={onClose} size={WIDTH + 40} title={`Run of seed ${seed}`} centered>
+      {query.data ? <Replay game={game} levelId={batch.levelId} run={query.data} /> : query.error ? <Failed error={query.error} /> : <Loading what="the run" />}
+    </Modal>
+  );
+}
+
+async function simulateAgain(game: GameDocument, batch: BatchInfo, seed: number): Promise<RecordedRun> {
+  const worker = startSimulationWorker();
+  try {
+    await worker.api.prepare(game, batch.levelId, false);
+    const run = await worker.api.record(batch.standInId, seed);
+    if (!run) throw new Error('This run cannot be simulated again.');
+    return run;
+  } finally {
+    worker.end();
+  }
+}
+
+function Replay({ game, levelId, run }: { game: GameDocument; levelId: string; run: RecordedRun }) {
+  const level = game.levels.find((candidate) => candidate.id === levelId)!;
+  const height = Math.min(500, Math.round((WIDTH * level.map.length) / level.map[0].length));
+  const scheme = useComputedColorScheme('light');
+  const ground = useRef<HTMLCanvasElement>(null);
+  const top = useRef<HTMLCanvasElement>(null);
+  const [playback] = useState(() => startedPlayback(run));
+  const { tick, isPlaying, speed, lastTick, ticksPerSecond } = useFollowed(playback, (state) => state);
+
+  useEffect(() => {
+    let last = performance.now();
+    let request = requestAnimationFrame(function frame(now: number) {
+      playback.advance(now - last);
+      last = now;
+      request = requestAnimationFrame(frame);
+    });
+    return () => cancelAnimationFrame(request);
+  }, [playback]);
+
+  useEffect(() => {
+    if (!ground.current || !top.current) return;
+    const picture = composePicture(
+      { game, levelId, run, tick: Math.max(1, tick) },
+      { routes: [], ends: [], selection: [], chosenWaypoint: undefined, cursor: undefined, lasso: undefined },
+    );
+    const camera = fitCamera(level.map[0].length, level.map.length, WIDTH, height, 0);
+    new ArenaCanvas(ground.current, top.current).draw(picture, camera, paletteFor(scheme), WIDTH, height);
+  }, [game, levelId, level, run, tick, height, scheme]);
+
+  const { record } = run;
+  const name = level.pieces.find((piece) => piece.id === record?.piece)?.name;
+  const style = { position: 'absolute', inset: 0, width: WIDTH, height } as const;
+  return (
+    <>
+      <div style={{ position: 'relative', width: WIDTH, height }} data-testid="replay" data-hash={record?.hash}>
+        <canvas ref={ground} style={style} />
+        <canvas ref={top} style={style} />
+      </div>
+      <div style={{ display: 'flex', alignItems: 'center', gap: 12, marginTop: 10 }}>
+        <ActionIcon aria-label={isPlaying ? 'Pause' : 'Play'} onClick={() => playback.toggle()}>
+          {isPlaying ? <IconPlayerPause size={16} /> : <IconPlayerPlay size={16} />}
+        </ActionIcon>
+        <Slider style={{ flex: 1 }} label={null} thumbLabel="Moment" min={0} max={lastTick} value={tick} onChange={(value) => playback.seek(value)} />
+        <span className="mono" style={{ width: 120 }}>
+          {(tick / ticksPerSecond).toFixed(2)} s of {(lastTick / ticksPerSecond).toFixed(1)} s
+        </span>
+        <SegmentedControl size="xs" aria-label="Speed" value={String(speed)} onChange={(value) => playback.setSpeed(Number(value))} data={SPEEDS.map((value) => ({ value: String(value), label: `${value}×` }))} />
+      </div>
+      {record && (
+        <p className={record.outcome === 'won' ? 'good' : 'bad'} style={{ margin: '8px 0 0' }} data-testid="replay-end">
+          {sayEnd({ cause: record.cause, name, piece: record.piece })} at {(record.ticks / ticksPerSecond).toFixed(1)} s, {record.x.toFixed(1)}, {record.y.toFixed(1)}
+        </p>
+      )}
+    </>
+  );
+}
+
+function startedPlayback(run: RecordedRun): Playback {
+  const playback = new Playback();
+  const lastTick = run.frames.length / run.frameSize - 1;
+  playback.setRun(lastTick, run.ticksPerSecond);
+  playback.seek(lastTick - LEAD_SECONDS * run.ticksPerSecond);
+  playback.play();
+  return playback;
+}

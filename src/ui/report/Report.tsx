@@ -1,0 +1,155 @@
+'use client';
+
+import { Button, Progress } from '@mantine/core';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useRouter, useSearchParams } from 'next/navigation';
+import { useEffect } from 'react';
+import { describeSummary, headline, type FullSummary, type GameDocument } from '@/core/index';
+import { batchProgress, type BatchInfo } from '@/server/contracts/batches';
+import { Frame } from '../frame/Frame';
+import { Empty, Failed, Loading } from '../frame/States';
+import { gorgeApi } from '../requests/gorgeApi';
+import { EndMap } from './EndMap';
+import { EndTable } from './EndTable';
+import { DurationChart, PacingChart, SurvivalChart } from './charts';
+import { ReplayDialog } from './ReplayDialog';
+import { RunTable } from './RunTable';
+
+/** What a batch found: sentences first, then pictures, then every run. */
+export function Report({ gameId, batchId }: { gameId: string; batchId: string }) {
+  const client = useQueryClient();
+  const report = useQuery({ queryKey: ['report', gameId, batchId], queryFn: () => gorgeApi.report(gameId, batchId) });
+  const batch = report.data?.batch;
+  const revision = useQuery({
+    queryKey: ['revision', gameId, batch?.revision],
+    queryFn: () => gorgeApi.revision(gameId, batch!.revision),
+    enabled: batch !== undefined,
+    staleTime: Infinity,
+  });
+  const isRunning = batch?.status === 'running';
+  useEffect(() => {
+    if (!isRunning) return;
+    const source = new EventSource(gorgeApi.eventsUrl(gameId, batchId));
+    source.onmessage = (event) => {
+      const progress = batchProgress.parse(JSON.parse(String(event.data)));
+      if (progress.status !== 'running') source.close();
+      void client.invalidateQueries({ queryKey: ['report', gameId, batchId] });
+      void client.invalidateQueries({ queryKey: ['runs', gameId, batchId] });
+    };
+    return () => source.close();
+  }, [isRunning, gameId, batchId, client]);
+  const error = report.error ?? revision.error;
+  return (
+    <Frame
+      trail={[
+        { label: revision.data?.name ?? gameId, href: `/games/${gameId}` },
+        ...(batch ? [{ label: batch.levelName, href: `/games/${gameId}/levels/${batch.levelId}` }] : []),
+        { label: `Batch ${batchId}` },
+      ]}
+      middle={batch && <HeadActions batch={batch} />}
+    >
+      {report.data && revision.data ? (
+        <Body batch={report.data.batch} summary={report.data.summary} game={revision.data} />
+      ) : error ? (
+        <Failed error={error} onRetry={() => void (report.error ? report.refetch() : revision.refetch())} />
+      ) : (
+        <Loading what="the report" />
+      )}
+    </Frame>
+  );
+}
+
+function HeadActions({ batch }: { batch: BatchInfo }) {
+  return (
+    <>
+      <span className="quiet">
+        {batch.runs} runs, seeds {batch.firstSeed}–{batch.firstSeed + batch.runs - 1}, revision <span className="mono">{batch.revision.slice(0, 7)}</span>
+      </span>
+      <Button component="a" href={gorgeApi.tableUrl(batch.gameId, batch.id)} download variant="light" size="compact-md">
+        Table as CSV
+      </Button>
+      <Button component={Link} href={`/games/${batch.gameId}/levels/${batch.levelId}`} size="compact-md" style={{ color: 'var(--mantine-color-white)' }}>
+        Open on desk
+      </Button>
+    </>
+  );
+}
+
+function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary; game: GameDocument }) {
+  const router = useRouter();
+  const params = useSearchParams();
+  const level = game.levels.find((candidate) => candidate.id === batch.levelId);
+  const shownSeed = Number(params.get('run'));
+  const replay = (seed: number) => router.push(`?run=${seed}`, { scroll: false });
+  if (!level) return <Empty title="The level is not in this revision">This should not happen; the log of the server may tell more.</Empty>;
+  return (
+    <>
+      <Verdict batch={batch} summary={summary} />
+      {summary.runs === 0 ? (
+        <Empty title="No run is finished yet">{batch.status === 'running' ? 'The first ones take a moment.' : 'Start another batch from the desk.'}</Empty>
+      ) : (
+        <div style={{ display: 'grid', gridTemplateColumns: '400px minmax(0, 1fr) 366px', alignItems: 'start' }}>
+          <section style={{ padding: '12px 16px' }}>
+            <h2 className="heading" style={{ marginBottom: 8 }}>
+              Where runs end
+            </h2>
+            <EndMap game={game} level={level} cells={summary.endCells} width={368} />
+            <h2 className="heading" style={{ margin: '16px 0 4px' }}>
+              What ends them
+            </h2>
+            <EndTable summary={summary} />
+          </section>
+          <section style={{ padding: '12px 16px', borderLeft: '1px solid var(--layer)', borderRight: '1px solid var(--layer)', minWidth: 0 }}>
+            <DurationChart summary={summary} />
+            <SurvivalChart summary={summary} />
+            <PacingChart summary={summary} />
+          </section>
+          <RunTable batch={batch} ticksPerSecond={level.ticksPerSecond} pieces={level.pieces} onReplay={replay} />
+        </div>
+      )}
+      {Number.isInteger(shownSeed) && shownSeed > 0 && <ReplayDialog game={game} batch={batch} seed={shownSeed} onClose={() => router.push('?', { scroll: false })} />}
+    </>
+  );
+}
+
+function Verdict({ batch, summary }: { batch: BatchInfo; summary: FullSummary }) {
+  const client = useQueryClient();
+  const cancel = async () => {
+    await gorgeApi.cancelBatch(batch.gameId, batch.id);
+    await client.invalidateQueries();
+  };
+  return (
+    <header className="band" style={{ padding: '14px 18px', background: 'var(--paper)' }}>
+      <h1 style={{ margin: '0 0 6px', fontSize: 20 }} data-testid="headline">
+        {headline(summary, batch.standInId)}
+      </h1>
+      <div style={{ display: 'flex', flexWrap: 'wrap', gap: '2px 22px' }} data-testid="sentences">
+        {describeSummary(summary, batch.standInId).map((sentence) => (
+          <span key={sentence}>{sentence}</span>
+        ))}
+      </div>
+      {batch.status === 'running' && (
+        <div style={{ display: 'flex', alignItems: 'center', gap: 12, marginTop: 10 }} role="status" data-testid="progress">
+          <Progress value={(batch.runsDone / batch.runs) * 100} style={{ flex: 1, maxWidth: 420 }} aria-label="Runs done" />
+          <span className="mono">
+            {batch.runsDone} of {batch.runs} runs
+          </span>
+          <Button size="compact-sm" variant="light" color="clay" onClick={() => void cancel()}>
+            Cancel
+          </Button>
+        </div>
+      )}
+      {batch.status === 'cancelled' && (
+        <p className="wary" style={{ margin: '8px 0 0' }}>
+          Cancelled after {batch.runsDone} of {batch.runs} runs; the numbers are those of the runs that were done.
+        </p>
+      )}
+      {batch.status === 'failed' && (
+        <p className="bad" style={{ margin: '8px 0 0' }} role="alert">
+          The batch failed: {batch.error}
+        </p>
+      )}
+    </header>
+  );
+}

@@ -1,0 +1,103 @@
+'use client';
+
+import { Pagination } from '@mantine/core';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { Piece } from '@/core/index';
+import type { BatchInfo, RunRow, RunSort } from '@/server/contracts/batches';
+import { Failed, Loading } from '../frame/States';
+import { gorgeApi } from '../requests/gorgeApi';
+
+const PAGE_SIZE = 17;
+
+const COLUMNS: { sort: RunSort; label: string; className?: string }[] = [
+  { sort: 'seed', label: 'seed' },
+  { sort: 'outcome', label: 'outcome' },
+  { sort: 'piece', label: 'by' },
+  { sort: 'seconds', label: 'time', className: 'number' },
+];
+
+interface RunTableProps {
+  batch: BatchInfo;
+  ticksPerSecond: number;
+  pieces: readonly Piece[];
+  onReplay: (seed: number) => void;
+}
+
+/** Every run, sorted and paged by the server; a click replays it. */
+export function RunTable({ batch, ticksPerSecond, pieces, onReplay }: RunTableProps) {
+  const [sort, setSort] = useState<RunSort>('seed');
+  const [order, setOrder] = useState<'up' | 'down'>('up');
+  const [page, setPage] = useState(1);
+  const query = useQuery({
+    queryKey: ['runs', batch.gameId, String(batch.id), sort, order, page],
+    queryFn: () => gorgeApi.runs(batch.gameId, String(batch.id), { sort, order, page, size: PAGE_SIZE }),
+    placeholderData: keepPreviousData,
+  });
+  const sortBy = (column: RunSort) => {
+    setOrder(column === sort && order === 'up' ? 'down' : 'up');
+    setSort(column);
+    setPage(1);
+  };
+  return (
+    <section style={{ padding: '12px 10px' }} aria-label="Runs">
+      <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>
+        <h2 className="heading">Runs</h2>
+        <span className="quiet">{query.data ? `${query.data.total}, a click replays` : ''}</span>
+      </div>
+      {query.error && <Failed error={query.error} onRetry={() => void query.refetch()} />}
+      {!query.data && !query.error && <Loading what="the runs" />}
+      {query.data && (
+        <>
+          <table className="rows" data-testid="runs">
+            <thead>
+              <tr>
+                {COLUMNS.map((column) => (
+                  <th key={column.sort} className={column.className} aria-sort={column.sort === sort ? (order === 'up' ? 'ascending' : 'descending') : 'none'}>
+                    <button type="button" className="act" style={{ fontWeight: 500 }} onClick={() => sortBy(column.sort)}>
+                      {column.label}
+                      {column.sort === sort && (order === 'up' ? ' ▴' : ' ▾')}
+                    </button>
+                  </th>
+                ))}
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {query.data.rows.map((row) => (
+                <RunLine key={row.seed} row={row} seconds={row.ticks / ticksPerSecond} name={pieces.find((piece) => piece.id === row.piece)?.name ?? '–'} onReplay={() => onReplay(row.seed)} />
+              ))}
+            </tbody>
+          </table>
+          <Pagination size="sm" mt={10} total={Math.max(1, Math.ceil(query.data.total / PAGE_SIZE))} value={page} onChange={setPage} siblings={1} />
+        </>
+      )}
+    </section>
+  );
+}
+
+function RunLine({ row, seconds, name, onReplay }: { row: RunRow; seconds: number; name: string; onReplay: () => void }) {
+  return (
+    <tr onClick={onReplay} style={{ cursor: 'pointer' }}>
+      <td className="mono">{row.seed}</td>
+      <td className={row.outcome === 'won' ? 'good' : 'bad'}>{row.outcome === 'won' ? 'cleared' : row.outcome}</td>
+      <td style={{ maxWidth: 104, overflow: 'hidden', textOverflow: 'ellipsis' }} title={name}>
+        {name}
+      </td>
+      <td className="number">{seconds.toFixed(1)} s</td>
+      <td>
+        <button
+          type="button"
+          className="act"
+          aria-label={`Replay seed ${row.seed}`}
+          onClick={(event) => {
+            event.stopPropagation();
+            onReplay();
+          }}
+        >
+          Replay
+        </button>
+      </td>
+    </tr>
+  );
+}

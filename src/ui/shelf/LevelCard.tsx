@@ -1,0 +1,52 @@
+'use client';
+
+import Link from 'next/link';
+import { sayShare, wilsonInterval, type GameDocument, type Level } from '@/core/index';
+import type { BatchInfo } from '@/server/contracts/batches';
+import { LevelMap } from './LevelMap';
+
+
+/** One level: its map, what it holds, and the way to its desk. */
+export function LevelCard({ game, level, batches }: { game: GameDocument; level: Level; batches: readonly BatchInfo[] }) {
+  const newest = batches.find((batch) => batch.levelId === level.id);
+  const guards = level.pieces.filter((piece) => !game.cast.find((kind) => kind.id === piece.kind)?.control).length;
+  return (
+    <article className="plate" style={{ width: 300, overflow: 'hidden' }}>
+      <Link href={`/games/${game.id}/levels/${level.id}`} style={{ color: 'inherit', textDecoration: 'none', display: 'block' }}>
+        <div style={{ display: 'grid', placeItems: 'center', background: 'var(--layer)' }}>
+          <LevelMap game={game} level={level} width={300} height={180} />
+        </div>
+        <div style={{ padding: '10px 14px 4px' }}>
+          <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>
+            <b style={{ fontSize: 15 }}>{level.name}</b>
+            <span className="quiet">
+              {level.map[0].length} × {level.map.length} cells, {guards} guards
+            </span>
+          </div>
+        </div>
+      </Link>
+      <div style={{ padding: '0 14px 12px' }} className="quiet">
+        {newest ? (
+          <>
+            Last measured: <Link href={`/games/${game.id}/batches/${newest.id}`}>batch {newest.id}</Link>, {sayBatch(newest)}
+          </>
+        ) : (
+          'Not measured yet: open it and press Run 500'
+        )}
+      </div>
+    </article>
+  );
+}
+
+export function sayBatch(batch: BatchInfo): string {
+  switch (batch.status) {
+    case 'running':
+      return `running, ${batch.runsDone} of ${batch.runs} runs`;
+    case 'cancelled':
+      return `cancelled after ${batch.runsDone} of ${batch.runs} runs`;
+    case 'failed':
+      return 'failed';
+    case 'finished':
+      return `${batch.standInId} clears ${sayShare(wilsonInterval(batch.runsWon, batch.runsDone))}`;
+  }
+}

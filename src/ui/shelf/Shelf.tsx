@@ -1,0 +1,106 @@
+'use client';
+
+import { Button, FileButton } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { LIMITS, type GameDocument } from '@/core/index';
+import type { Fault } from '@/server/contracts/faults';
+import { Frame } from '../frame/Frame';
+import { Empty, Failed, Loading } from '../frame/States';
+import { faultOf } from '../requests/api';
+import { gorgeApi } from '../requests/gorgeApi';
+import { LevelCard } from './LevelCard';
+
+/** All games with their levels. */
+export function Shelf() {
+  const query = useQuery({ queryKey: ['games'], queryFn: gorgeApi.games });
+  const [fault, setFault] = useState<Fault>();
+  const games = query.data?.games;
+  return (
+    <Frame trail={[{ label: 'Shelf' }]} middle={<ImportButton onFault={setFault} />}>
+      <div style={{ padding: '18px 22px', maxWidth: 1280 }}>
+        {fault && <ImportFault fault={fault} onClose={() => setFault(undefined)} />}
+        {!games && (query.error ? <Failed error={query.error} onRetry={() => void query.refetch()} /> : <Loading what="the games" />)}
+        {games?.length === 0 && (
+          <Empty title="The shelf is empty">Bring a .gorge.json file with Import, or start the server with an empty data folder to get the demo game.</Empty>
+        )}
+        {games?.map((game) => <GameShelf key={game.id} game={game.document} />)}
+      </div>
+    </Frame>
+  );
+}
+
+function GameShelf({ game }: { game: GameDocument }) {
+  const batches = useQuery({ queryKey: ['batches', game.id], queryFn: () => gorgeApi.batches(game.id) });
+  return (
+    <section style={{ marginBottom: 26 }}>
+      <div style={{ display: 'flex', alignItems: 'baseline', gap: 14, marginBottom: 10 }}>
+        <h1 style={{ margin: 0, fontSize: 20 }}>{game.name}</h1>
+        <Link href={`/games/${game.id}`}>course and batches</Link>
+        <a href={gorgeApi.exportUrl(game.id)} download>
+          export
+        </a>
+      </div>
+      <div style={{ display: 'flex', flexWrap: 'wrap', gap: 16 }}>
+        {game.levels.map((level) => (
+          <LevelCard key={level.id} game={game} level={level} batches={batches.data ?? []} />
+        ))}
+      </div>
+    </section>
+  );
+}
+
+function ImportButton({ onFault }: { onFault: (fault: Fault | undefined) => void }) {
+  const client = useQueryClient();
+  const router = useRouter();
+  const bring = async (file: File | null) => {
+    if (!file) return;
+    onFault(undefined);
+    try {
+      if (file.size > LIMITS.fileBytes) {
+        onFault({ code: 'too-large', message: `${file.name} has ${(file.size / 1048576).toFixed(0)} MB.`, hint: `A game may have ${LIMITS.fileBytes / 1048576} MB at most. Nothing was changed.` });
+        return;
+      }
+      const { id, created } = await gorgeApi.importGame(await file.text());
+      await client.invalidateQueries();
+      notifications.show({ title: created ? 'Imported' : 'Imported as a new revision', message: file.name });
+      router.push(`/games/${id}`);
+    } catch (error) {
+      onFault(faultOf(error));
+    }
+  };
+  return (
+    <FileButton accept="application/json,.json" onChange={(file) => void bring(file)} resetRef={undefined}>
+      {(props) => (
+        <Button {...props} size="compact-md" variant="light">
+          Import a game
+        </Button>
+      )}
+    </FileButton>
+  );
+}
+
+/** Why a file was not taken, with every place that is wrong. */
+function ImportFault({ fault, onClose }: { fault: Fault; onClose: () => void }) {
+  return (
+    <div role="alert" className="plate" style={{ padding: '12px 16px', marginBottom: 18, borderLeft: '4px solid var(--clay)' }}>
+      <div style={{ display: 'flex', justifyContent: 'space-between' }}>
+        <b>The file was not imported; nothing was changed.</b>
+        <button type="button" className="act" onClick={onClose}>
+          Close
+        </button>
+      </div>
+      {(fault.diagnostics ?? [{ code: fault.code, severity: 'error' as const, message: fault.message, hint: fault.hint, where: fault.where ?? '' }]).slice(0, 20).map((entry, index) => (
+        <div key={index} className="problem error" style={{ marginTop: 8 }}>
+          {entry.message}
+          {entry.where && <span className="mono quiet"> {entry.where}</span>}
+          <br />
+          <span className="quiet">{entry.hint}</span>
+        </div>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,55 @@
+import { expose, transfer } from 'comlink';
+import {
+  compileGameLevel,
+  recordRun,
+  Runner,
+  runSeeds,
+  STAND_INS,
+  timeRoute,
+  type ChunkResult,
+  type Diagnostic,
+  type GameDocument,
+  type LevelProgram,
+  type RecordedRun,
+  type RouteTimes,
+} from '@/core/index';
+
+/** What a level says before it is run. */
+export interface Preparation {
+  /** Empty when the level can be run. */
+  faults: Diagnostic[];
+  routes: RouteTimes[];
+}
+
+let program: LevelProgram | undefined;
+let runner: Runner | undefined;
+
+/** Compiles and runs levels beside the page, so that the page never waits. */
+const simulation = {
+  prepare(game: GameDocument, levelId: string, wantsRoutes: boolean): Preparation {
+    const compiled = compileGameLevel(game, levelId);
+    program = compiled.ok ? compiled.value : undefined;
+    runner = undefined;
+    return { faults: compiled.ok ? [] : compiled.faults, routes: program && wantsRoutes ? timeRoute(program) : [] };
+  },
+
+  /** Runs a stretch of seeds of the level that was prepared last; undefined when that cannot be run. */
+  runChunk(standInId: string, firstSeed: number, count: number): ChunkResult | undefined {
+    const traits = STAND_INS.find((candidate) => candidate.id === standInId);
+    if (!program || !traits) return undefined;
+    runner ??= new Runner(program, { type: 'stand-in', traits });
+    return runSeeds(runner, firstSeed, count);
+  },
+
+  /** One run, written down for showing. */
+  record(standInId: string, seed: number): RecordedRun | undefined {
+    const traits = STAND_INS.find((candidate) => candidate.id === standInId);
+    if (!program || !traits) return undefined;
+    const run = recordRun(program, { type: 'stand-in', traits }, seed);
+    return transfer(run, [run.frames.buffer]);
+  },
+};
+
+export type Simulation = typeof simulation;
+
+expose(simulation);
