@@ -2,7 +2,11 @@
 const swc = [
   '<rootDir>/tests/support/transform.mjs',
   {
-    jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } },
+    jsc: {
+      target: 'es2022',
+      parser: { syntax: 'typescript', tsx: true },
+      transform: { react: { runtime: 'automatic' } },
+    },
     module: { type: 'es6' },
   },
 ];

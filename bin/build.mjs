@@ -32,7 +32,8 @@ export async function ensureBundles() {
   const stamp = stampOf(SOURCES);
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === stamp) return;
   const { build } = await import('esbuild');
-  const requireForBundles = "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);";
+  const requireForBundles =
+    "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);";
   await build({
     absWorkingDir: PROJECT,
     entryPoints: ['src/pool/chunk.worker.ts', 'src/cli/main.ts'],

@@ -4,7 +4,16 @@ import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { endProcess, findFreePort, findProgram, isAlive, readState, runQuietly, sleep, writeState } from './processes.mjs';
+import {
+  endProcess,
+  findFreePort,
+  findProgram,
+  isAlive,
+  readState,
+  runQuietly,
+  sleep,
+  writeState,
+} from './processes.mjs';
 
 const FIRST_PORT = 33410;
 const START_SECONDS = 60;
@@ -41,7 +50,14 @@ function initialise({ folder, tables, run, ready }) {
   if (existsSync(ready)) return;
   // Without the mark the tables were never finished and hold nothing.
   rmSync(tables, { recursive: true, force: true });
-  runQuietly(findProgram('mariadb-install-db'), ['--no-defaults', ...asUser(), `--datadir=${tables}`, '--auth-root-authentication-method=normal', '--skip-test-db', '--skip-name-resolve']);
+  runQuietly(findProgram('mariadb-install-db'), [
+    '--no-defaults',
+    ...asUser(),
+    `--datadir=${tables}`,
+    '--auth-root-authentication-method=normal',
+    '--skip-test-db',
+    '--skip-name-resolve',
+  ]);
   writeFileSync(ready, '');
 }
 
@@ -81,7 +97,9 @@ async function waitUntilUp(child, { socket, log }) {
       await sleep(100);
     }
   }
-  throw new Error(`the database did not start; the end of its log:\n${readFileSync(log, 'utf8').split('\n').slice(-15).join('\n')}`);
+  throw new Error(
+    `the database did not start; the end of its log:\n${readFileSync(log, 'utf8').split('\n').slice(-15).join('\n')}`,
+  );
 }
 
 /** Starts the database of a data folder, or finds it running. Gives `{ port }`. */
@@ -103,7 +121,13 @@ export async function startDatabase(dataFolder) {
     // The server's own root is for the socket alone, which only this user can reach.
     `DROP USER IF EXISTS 'root'@'127.0.0.1', 'root'@'::1', ''@'localhost'`,
   ];
-  runQuietly(findProgram('mariadb'), ['--no-defaults', `--socket=${place.socket}`, '-uroot', '-e', statements.join(';')]);
+  runQuietly(findProgram('mariadb'), [
+    '--no-defaults',
+    `--socket=${place.socket}`,
+    '-uroot',
+    '-e',
+    statements.join(';'),
+  ]);
   writeState(place.settings, { databasePort: port, databasePassword: password });
   return { port };
 }

@@ -24,7 +24,10 @@ function isSameLock(installed, lock) {
   try {
     const listed = JSON.parse(runQuietly('cat', [lock])).packages;
     const present = JSON.parse(runQuietly('cat', [installed])).packages;
-    return Object.entries(present).every(([name, { version }]) => listed[name]?.version === version) && Object.keys(listed).every((name) => name === '' || present[name] || listed[name].optional);
+    return (
+      Object.entries(present).every(([name, { version }]) => listed[name]?.version === version) &&
+      Object.keys(listed).every((name) => name === '' || present[name] || listed[name].optional)
+    );
   } catch {
     return false;
   }

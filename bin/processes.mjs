@@ -77,5 +77,7 @@ export function giveUp(message, hint) {
 export function runQuietly(program, args, options = {}) {
   const result = spawnSync(program, args, { encoding: 'utf8', maxBuffer: 64 * 1024 * 1024, ...options });
   if (result.status === 0) return result.stdout;
-  throw new Error(`${program} ${args.join(' ')} failed:\n${result.error ?? ''}${result.stdout ?? ''}${result.stderr ?? ''}`);
+  throw new Error(
+    `${program} ${args.join(' ')} failed:\n${result.error ?? ''}${result.stdout ?? ''}${result.stderr ?? ''}`,
+  );
 }

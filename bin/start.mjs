@@ -4,7 +4,16 @@ import path from 'node:path';
 import { ensureBundles, PROJECT } from './build.mjs';
 import { startDatabase, stopDatabase } from './database.mjs';
 import { ensureNpmPackages, ensurePrograms } from './install.mjs';
-import { endProcess, findFreePort, giveUp, isAlive, isPortFree, readState, removeFile, writeState } from './processes.mjs';
+import {
+  endProcess,
+  findFreePort,
+  giveUp,
+  isAlive,
+  isPortFree,
+  readState,
+  removeFile,
+  writeState,
+} from './processes.mjs';
 import { ensureWebBuild, launchWebServer, waitUntilHealthy } from './webServer.mjs';
 
 const FIRST_PORT = 4310;
@@ -15,14 +24,21 @@ const stateFile = path.join(dataFolder, 'server.json');
 const host = process.env.GORGE_HOST ?? '127.0.0.1';
 const wantedPort = Number(process.env.GORGE_PORT ?? FIRST_PORT);
 
-if (!Number.isInteger(wantedPort) || wantedPort < 1 || wantedPort > 65_000) giveUp(`GORGE_PORT is ${process.env.GORGE_PORT}, which is no port.`, 'Set a number from 1 to 65000, or leave it out.');
-if (!LOOPBACK.includes(host) && !process.env.GORGE_TOKEN) giveUp(`GORGE_HOST=${host} would let other machines in.`, 'Set GORGE_TOKEN to a secret of your own as well.');
+if (!Number.isInteger(wantedPort) || wantedPort < 1 || wantedPort > 65_000)
+  giveUp(
+    `GORGE_PORT is ${process.env.GORGE_PORT}, which is no port.`,
+    'Set a number from 1 to 65000, or leave it out.',
+  );
+if (!LOOPBACK.includes(host) && !process.env.GORGE_TOKEN)
+  giveUp(`GORGE_HOST=${host} would let other machines in.`, 'Set GORGE_TOKEN to a secret of your own as well.');
 
 mkdirSync(dataFolder, { recursive: true });
 await refuseSecondStart();
 ensureNpmPackages();
 ensurePrograms('mariadbd', 'mariadb');
-await startDatabase(dataFolder).catch((error) => giveUp(error.message, `The database lives in ${dataFolder}/database.`));
+await startDatabase(dataFolder).catch((error) =>
+  giveUp(error.message, `The database lives in ${dataFolder}/database.`),
+);
 await ensureBundles();
 ensureWebBuild();
 
@@ -48,7 +64,8 @@ server.on('exit', () => {
   void end(1);
 });
 
-if (await waitUntilHealthy(server, port)) console.log(`\nGorge is ready: http://127.0.0.1:${port}\n(Ctrl-C or npm stop ends it; the log is ${logFile})`);
+if (await waitUntilHealthy(server, port))
+  console.log(`\nGorge is ready: http://127.0.0.1:${port}\n(Ctrl-C or npm stop ends it; the log is ${logFile})`);
 else if (!isEnding) {
   process.stderr.write(`The server did not answer; see ${logFile}.\n`);
   await end(1);

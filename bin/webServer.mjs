@@ -14,7 +14,10 @@ export function ensureWebBuild() {
   const stamp = stampOf(SOURCES);
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === stamp) return;
   console.log('Building the pages (about a minute) …');
-  runQuietly(process.execPath, [NEXT, 'build'], { cwd: PROJECT, env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' } });
+  runQuietly(process.execPath, [NEXT, 'build'], {
+    cwd: PROJECT,
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+  });
   writeFileSync(STAMP, stamp);
 }
 

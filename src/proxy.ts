@@ -12,9 +12,15 @@ export function proxy(request: NextRequest): NextResponse {
   if (token) {
     const shown = request.nextUrl.searchParams.get('token');
     if (shown === token) return rememberToken(request, token);
-    if (request.cookies.get(TOKEN_COOKIE)?.value !== token) return refuse(401, 'token-missing', 'This server wants its token.', 'Open it once with ?token=… in the address.');
+    if (request.cookies.get(TOKEN_COOKIE)?.value !== token)
+      return refuse(401, 'token-missing', 'This server wants its token.', 'Open it once with ?token=… in the address.');
   } else if (!LOOPBACK_HOST.test(request.headers.get('host') ?? '')) {
-    return refuse(403, 'foreign-host', 'This server answers to loopback names only.', 'Open it as 127.0.0.1, or start it with GORGE_TOKEN set.');
+    return refuse(
+      403,
+      'foreign-host',
+      'This server answers to loopback names only.',
+      'Open it as 127.0.0.1, or start it with GORGE_TOKEN set.',
+    );
   }
   return withPolicy(request);
 }

@@ -10,7 +10,10 @@ import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { Providers } from '@/ui/frame/Providers';
 
-export const metadata: Metadata = { title: 'Gorge', description: 'Draft arenas and enemy behaviors, read the difficulty while you edit.' };
+export const metadata: Metadata = {
+  title: 'Gorge',
+  description: 'Draft arenas and enemy behaviors, read the difficulty while you edit.',
+};
 
 export default async function Layout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? '';

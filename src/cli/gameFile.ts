@@ -1,6 +1,17 @@
 import { createHash } from 'node:crypto';
 import { readFileSync, statSync } from 'node:fs';
-import { compileGameLevel, LIMITS, locateInFile, nearestWord, readGame, STAND_INS, type GameDocument, type LevelProgram, type Overrides, type StandInTraits } from '@/core/index';
+import {
+  compileGameLevel,
+  LIMITS,
+  locateInFile,
+  nearestWord,
+  readGame,
+  STAND_INS,
+  type GameDocument,
+  type LevelProgram,
+  type Overrides,
+  type StandInTraits,
+} from '@/core/index';
 import { CommandFault } from './output';
 
 export interface GameFile {
@@ -13,19 +24,31 @@ export interface GameFile {
 export function openGame(file: string): GameFile {
   const text = readText(file, LIMITS.fileBytes);
   const read = readGame(text);
-  if (!read.ok) throw new CommandFault(`${file} is not a game that can be used.`, 'Correct what is listed.', read.faults);
+  if (!read.ok)
+    throw new CommandFault(`${file} is not a game that can be used.`, 'Correct what is listed.', read.faults);
   return { text, game: read.value, hash: createHash('sha256').update(text).digest('hex') };
 }
 
 export function readText(file: string, mostBytes: number): string {
   try {
     const { size } = statSync(file);
-    if (size > mostBytes) throw new CommandFault(`${file} has ${(size / 1048576).toFixed(1)} MB.`, `At most ${(mostBytes / 1048576).toFixed(1)} MB are read.`);
+    if (size > mostBytes)
+      throw new CommandFault(
+        `${file} has ${(size / 1048576).toFixed(1)} MB.`,
+        `At most ${(mostBytes / 1048576).toFixed(1)} MB are read.`,
+      );
     return readFileSync(file, 'utf8');
   } catch (error) {
     if (error instanceof CommandFault) throw error;
     const code = (error as NodeJS.ErrnoException).code;
-    const why = code === 'ENOENT' ? 'there is no such file' : code === 'EISDIR' ? 'it is a folder' : code === 'EACCES' ? 'it may not be read' : 'it could not be read';
+    const why =
+      code === 'ENOENT'
+        ? 'there is no such file'
+        : code === 'EISDIR'
+          ? 'it is a folder'
+          : code === 'EACCES'
+            ? 'it may not be read'
+            : 'it could not be read';
     throw new CommandFault(`${file}: ${why}.`, 'Name a file that ends in .gorge.json.');
   }
 }
@@ -44,5 +67,8 @@ export function findStandIns(id: string): StandInTraits[] {
   if (found) return [found];
   const known = STAND_INS.map((candidate) => candidate.id);
   const nearest = nearestWord(id, known);
-  throw new CommandFault(`There is no stand-in \`${id}\`.`, nearest ? `Did you mean \`${nearest}\`?` : `The stand-ins are ${known.join(', ')}.`);
+  throw new CommandFault(
+    `There is no stand-in \`${id}\`.`,
+    nearest ? `Did you mean \`${nearest}\`?` : `The stand-ins are ${known.join(', ')}.`,
+  );
 }

@@ -27,7 +27,11 @@ function buildProgram(projectFolder: string, finish: (code: number) => void): Co
     .option('--standin <id>', 'a stand-in, or all', 'casual')
     .option('--runs <n>', 'how many runs', wholeNumber(1, 1_000_000), 500)
     .option('--seed <n>', 'seed of the first run', wholeNumber(0, MOST_SEED), 1)
-    .addOption(new Option('--set <kind.knob=value>', 'override a knob for this try; can be repeated').argParser(collectKnob).default([], 'none'))
+    .addOption(
+      new Option('--set <kind.knob=value>', 'override a knob for this try; can be repeated')
+        .argParser(collectKnob)
+        .default([], 'none'),
+    )
     .option('--from <condition>', 'start elsewhere, as in "player at 12,7"')
     .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
     .option('--json', 'print the numbers as JSON')

@@ -6,7 +6,8 @@ import { CommandFault } from './output';
 export function wholeNumber(low: number, high: number): (text: string) => number {
   return (text) => {
     const value = Number(text);
-    if (!/^-?\d+$/.test(text.trim()) || value < low || value > high) throw new InvalidArgumentError(`It must be a whole number from ${low} to ${high}.`);
+    if (!/^-?\d+$/.test(text.trim()) || value < low || value > high)
+      throw new InvalidArgumentError(`It must be a whole number from ${low} to ${high}.`);
     return value;
   };
 }
@@ -15,7 +16,8 @@ export function wholeNumber(low: number, high: number): (text: string) => number
 export function collectKnob(text: string, before: Overrides['knobs']): Overrides['knobs'] {
   const match = /^([^.=\s]+)\.([^.=\s]+)=(.+)$/.exec(text);
   const value = match ? Number(match[3]) : NaN;
-  if (!match || !Number.isFinite(value)) throw new InvalidArgumentError('Write KIND.KNOB=VALUE with a number, as in warden.pace=3.');
+  if (!match || !Number.isFinite(value))
+    throw new InvalidArgumentError('Write KIND.KNOB=VALUE with a number, as in warden.pace=3.');
   return [...before, { kind: match[1], knob: match[2], value }];
 }
 

@@ -33,7 +33,13 @@ export type { Point } from './document/commands';
 
 export { checkScript, TARGETS, type CheckedScript } from './language/check/checkScript';
 export type { CheckedBehavior, KnobDefinition, StateDefinition } from './language/checkedBehavior';
-export { JOINING_WORDS, STATEMENT_WORDS, VOCABULARY, type ClauseParameter, type VocabularyEntry } from './language/vocabulary';
+export {
+  JOINING_WORDS,
+  STATEMENT_WORDS,
+  VOCABULARY,
+  type ClauseParameter,
+  type VocabularyEntry,
+} from './language/vocabulary';
 export { parser as scriptParser } from './language/syntax/gorge.parser';
 
 export { buildGrid } from './compile/buildGrid';
@@ -49,7 +55,14 @@ export { STAND_INS, type StandInTraits } from './simulate/standins/traits';
 
 export { mergeChunks, type ChunkResult } from './measure/chunk';
 export { describePacing, emptyPacing, mergePacing, type PacingPoint, type PacingSums } from './measure/pacing';
-export { summarise, summariseFully, type EndGroup, type FullSummary, type MeasuredLevel, type Summary } from './measure/summary';
+export {
+  summarise,
+  summariseFully,
+  type EndGroup,
+  type FullSummary,
+  type MeasuredLevel,
+  type Summary,
+} from './measure/summary';
 export { pairedDifference, type PairedDifference } from './measure/statistics/pairedDifference';
 export { wilsonInterval, type ShareWithInterval } from './measure/statistics/wilsonInterval';
 

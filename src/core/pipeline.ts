@@ -14,7 +14,9 @@ import type { StandInTraits } from './simulate/standins/traits';
 
 /** Stage 2a: every script of a game, checked. */
 export function checkScripts(game: GameDocument): Map<string, CheckedScript> {
-  return new Map(game.scripts.map((script, index) => [script.id, checkScript(script.lines.join('\n'), ['scripts', index])]));
+  return new Map(
+    game.scripts.map((script, index) => [script.id, checkScript(script.lines.join('\n'), ['scripts', index])]),
+  );
 }
 
 /** Everything that can be said about a game without running it, errors first. */
@@ -25,13 +27,22 @@ export function checkGame(game: GameDocument): Diagnostic[] {
 }
 
 /** Stages 2a and 2b: one level as a program, or the faults that prevent it. */
-export function compileGameLevel(game: GameDocument, levelId: string, overrides: Overrides = NO_OVERRIDES): Result<LevelProgram, Diagnostic> {
+export function compileGameLevel(
+  game: GameDocument,
+  levelId: string,
+  overrides: Overrides = NO_OVERRIDES,
+): Result<LevelProgram, Diagnostic> {
   const level = game.levels.find((candidate) => candidate.id === levelId);
   if (!level) return fail([unknownLevel(game, levelId)]);
   const scripts = checkScripts(game);
   const checkedOverrides = checkOverrides(game, scripts, overrides);
   if (!checkedOverrides.ok) return checkedOverrides;
-  const { program, diagnostics } = compileLevel(game, level, scripts satisfies ReadonlyMap<string, ScriptVerdict>, overrides);
+  const { program, diagnostics } = compileLevel(
+    game,
+    level,
+    scripts satisfies ReadonlyMap<string, ScriptVerdict>,
+    overrides,
+  );
   if (program && !hasErrors(diagnostics)) return succeed(program);
   const usedScripts = new Set(level.pieces.map((piece) => game.cast.find((kind) => kind.id === piece.kind)?.behavior));
   const scriptFaults = [...scripts].filter(([id]) => usedScripts.has(id)).flatMap(([, script]) => script.diagnostics);
@@ -41,7 +52,12 @@ export function compileGameLevel(game: GameDocument, levelId: string, overrides:
 function unknownLevel(game: GameDocument, levelId: string): Diagnostic {
   const ids = game.levels.map((level) => level.id);
   const nearest = nearestWord(levelId, ids);
-  return errorAt({ path: ['levels'] }, 'unknown-level', `The game ${game.name} has no level \`${levelId}\`.`, nearest ? `Did you mean \`${nearest}\`?` : `Its levels are ${ids.join(', ') || 'none'}.`);
+  return errorAt(
+    { path: ['levels'] },
+    'unknown-level',
+    `The game ${game.name} has no level \`${levelId}\`.`,
+    nearest ? `Did you mean \`${nearest}\`?` : `Its levels are ${ids.join(', ') || 'none'}.`,
+  );
 }
 
 /** Stage 3 and the first half of 4: a stretch of seeds. The same in a browser worker, a server worker and the CLI. */

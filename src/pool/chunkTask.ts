@@ -17,6 +17,7 @@ export type ChunkReply = ChunkResult;
 /** Cuts a range of seeds into chunks of at most `size` runs. */
 export function cutIntoChunks(firstSeed: number, runs: number, size: number): { firstSeed: number; count: number }[] {
   const chunks: { firstSeed: number; count: number }[] = [];
-  for (let done = 0; done < runs; done += size) chunks.push({ firstSeed: firstSeed + done, count: Math.min(size, runs - done) });
+  for (let done = 0; done < runs; done += size)
+    chunks.push({ firstSeed: firstSeed + done, count: Math.min(size, runs - done) });
   return chunks;
 }

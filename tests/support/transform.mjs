@@ -6,7 +6,7 @@ import swcJest from '@swc/jest';
  */
 const BOUND = ['Math', 'Infinity', 'Number', 'Float64Array', 'Int32Array', 'Int16Array', 'Uint8Array', 'Uint32Array'];
 
-export default {
+const transformer = {
   createTransformer(options) {
     const swc = swcJest.createTransformer(options);
     const addGlobals = (result) => {
@@ -22,3 +22,5 @@ export default {
     };
   },
 };
+
+export default transformer;

@@ -1,11 +1,28 @@
 import { createInterface } from 'node:readline';
 import { z } from 'zod';
-import { buildGrid, buildWalkGrid, cellIndexAt, cosDegrees, isLineClear, isSolidAt, nearestWord, outlineSightArea, PathFinder, sinDegrees, type ArenaGrid } from '@/core/index';
+import {
+  buildGrid,
+  buildWalkGrid,
+  cellIndexAt,
+  cosDegrees,
+  isLineClear,
+  isSolidAt,
+  nearestWord,
+  outlineSightArea,
+  PathFinder,
+  sinDegrees,
+  type ArenaGrid,
+} from '@/core/index';
 import { openGame } from '../gameFile';
 import { CommandFault, EXIT, printResult } from '../output';
 
 const point = z.tuple([z.number(), z.number()]);
-const pathQuery = z.strictObject({ from: point, to: point, radius: z.number().min(0.05).max(8).default(0.4), diagonals: z.boolean().default(true) });
+const pathQuery = z.strictObject({
+  from: point,
+  to: point,
+  radius: z.number().min(0.05).max(8).default(0.4),
+  diagonals: z.boolean().default(true),
+});
 const sightQuery = z.strictObject({
   from: point,
   to: point,
@@ -26,8 +43,14 @@ export async function probe(what: string, file: string, options: { level: string
   const { game } = openGame(file);
   const level = game.levels.find((candidate) => candidate.id === options.level);
   if (!level) {
-    const nearest = nearestWord(options.level, game.levels.map((candidate) => candidate.id));
-    throw new CommandFault(`There is no level \`${options.level}\`.`, nearest ? `Did you mean \`${nearest}\`?` : 'See the levels of the game.');
+    const nearest = nearestWord(
+      options.level,
+      game.levels.map((candidate) => candidate.id),
+    );
+    throw new CommandFault(
+      `There is no level \`${options.level}\`.`,
+      nearest ? `Did you mean \`${nearest}\`?` : 'See the levels of the game.',
+    );
   }
   const grid = buildGrid(game, level);
   let lineNumber = 0;
@@ -46,9 +69,19 @@ function answerLine(line: string, lineNumber: number, grid: ArenaGrid, answer: A
   try {
     return answer(grid, JSON.parse(line));
   } catch (error) {
-    const message = error instanceof z.ZodError ? error.issues.map((issue) => `${issue.path.join('.') || 'query'}: ${issue.message}`).join('; ') : 'this line is no JSON';
+    const message =
+      error instanceof z.ZodError
+        ? error.issues.map((issue) => `${issue.path.join('.') || 'query'}: ${issue.message}`).join('; ')
+        : 'this line is no JSON';
     process.stderr.write(`line ${lineNumber}: ${message}\n`);
-    return { error: { code: 'bad-query', line: lineNumber, message, hint: 'Write {"from": [x, y], "to": [x, y]} with numbers.' } };
+    return {
+      error: {
+        code: 'bad-query',
+        line: lineNumber,
+        message,
+        hint: 'Write {"from": [x, y], "to": [x, y]} with numbers.',
+      },
+    };
   }
 }
 
@@ -56,11 +89,17 @@ function answerPath(grid: ArenaGrid, query: unknown): object {
   const { from, to, radius, diagonals } = pathQuery.parse(query);
   const isOutside = [from, to].some(([x, y]) => x < 0 || y < 0 || x >= grid.width || y >= grid.height);
   if (isOutside) return { reachable: false, reason: 'outside the arena', cost: null, cells: [] };
-  if (isSolidAt(grid, Math.floor(from[0]), Math.floor(from[1]))) return { reachable: false, reason: 'starts in a wall', cost: null, cells: [] };
+  if (isSolidAt(grid, Math.floor(from[0]), Math.floor(from[1])))
+    return { reachable: false, reason: 'starts in a wall', cost: null, cells: [] };
   const finder = new PathFinder(buildWalkGrid(grid, radius, diagonals));
   const { reachable, cells, cost } = finder.find(cellIndexAt(grid, ...from), cellIndexAt(grid, ...to));
   const columnAndRow = cells.map((cell) => [cell % grid.width, Math.floor(cell / grid.width)]);
-  return { reachable, ...(reachable ? {} : { reason: 'no way', nearest: columnAndRow[columnAndRow.length - 1] }), cost, cells: columnAndRow };
+  return {
+    reachable,
+    ...(reachable ? {} : { reason: 'no way', nearest: columnAndRow[columnAndRow.length - 1] }),
+    cost,
+    cells: columnAndRow,
+  };
 }
 
 function answerSight(grid: ArenaGrid, query: unknown): object {
@@ -70,7 +109,20 @@ function answerSight(grid: ArenaGrid, query: unknown): object {
   const distance = Math.sqrt(dx * dx + dy * dy);
   const isClear = isLineClear(grid, from[0], from[1], to[0], to[1]);
   const isInRange = range === undefined || distance <= range;
-  const isInArc = facing === undefined || arc >= 360 || dx * cosDegrees(facing) + dy * sinDegrees(facing) >= cosDegrees(arc / 2) * distance;
-  const area = outline && range !== undefined ? { outline: outlineSightArea(grid, { x: from[0], y: from[1], facing: facing ?? 0, range, arc }) } : {};
-  return { sees: isClear && isInRange && isInArc, clear: isClear, distance, in_range: isInRange, in_arc: isInArc, ...area };
+  const isInArc =
+    facing === undefined ||
+    arc >= 360 ||
+    dx * cosDegrees(facing) + dy * sinDegrees(facing) >= cosDegrees(arc / 2) * distance;
+  const area =
+    outline && range !== undefined
+      ? { outline: outlineSightArea(grid, { x: from[0], y: from[1], facing: facing ?? 0, range, arc }) }
+      : {};
+  return {
+    sees: isClear && isInRange && isInArc,
+    clear: isClear,
+    distance,
+    in_range: isInRange,
+    in_arc: isInArc,
+    ...area,
+  };
 }

@@ -37,26 +37,54 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
   const program = openLevel(opened, options.level, overrides);
   const standIns = findStandIns(options.standin);
   const tasks = standIns.flatMap((standIn) =>
-    cutIntoChunks(options.seed, options.runs, CHUNK_RUNS).map(
-      (chunk): ChunkTask => ({ documentHash: opened.hash, game: opened.game, levelId: options.level, standInId: standIn.id, overrides, ...chunk }),
-    ),
+    cutIntoChunks(options.seed, options.runs, CHUNK_RUNS).map((chunk): ChunkTask => ({
+      documentHash: opened.hash,
+      game: opened.game,
+      levelId: options.level,
+      standInId: standIn.id,
+      overrides,
+      ...chunk,
+    })),
   );
   const results = await computeAll(tasks, options.workers, projectFolder);
-  const merged = standIns.map((standIn) => mergeChunks(results.filter((_, index) => tasks[index].standInId === standIn.id)));
-  const summaries = standIns.map((standIn, index): StandInSummary => ({ standIn: standIn.id, firstSeed: options.seed, summary: summarise(merged[index].rows, program) }));
+  const merged = standIns.map((standIn) =>
+    mergeChunks(results.filter((_, index) => tasks[index].standInId === standIn.id)),
+  );
+  const summaries = standIns.map((standIn, index): StandInSummary => ({
+    standIn: standIn.id,
+    firstSeed: options.seed,
+    summary: summarise(merged[index].rows, program),
+  }));
   if (options.csv) {
     const table = standIns.map((standIn, index) => writeRunCsv(standIn.id, merged[index].rows, program.ticksPerSecond));
-    writeCsv(options.csv, table.map((part, index) => (index === 0 ? part : part.slice(part.indexOf('\n') + 1))).join('\n'));
+    writeCsv(
+      options.csv,
+      table.map((part, index) => (index === 0 ? part : part.slice(part.indexOf('\n') + 1))).join('\n'),
+    );
   }
   if (options.json) await printJson(writeRunJson(options.level, summaries));
-  else await printResult(summaries.map(({ standIn, summary }) => describeSummary(summary, standIn).join('\n') + `\nfingerprint ${summary.hash}\n`).join('\n'));
+  else
+    await printResult(
+      summaries
+        .map(({ standIn, summary }) => describeSummary(summary, standIn).join('\n') + `\nfingerprint ${summary.hash}\n`)
+        .join('\n'),
+    );
   return EXIT.good;
 }
 
 async function computeAll(tasks: ChunkTask[], workers: number, projectFolder: string): Promise<ChunkResult[]> {
   const pool = createChunkPool(workers, projectFolder);
-  const bar = process.stderr.isTTY ? new cliProgress.SingleBar({ format: '{bar} {value} of {total} runs', stream: process.stderr, clearOnComplete: true }) : undefined;
-  bar?.start(tasks.reduce((sum, task) => sum + task.count, 0), 0);
+  const bar = process.stderr.isTTY
+    ? new cliProgress.SingleBar({
+        format: '{bar} {value} of {total} runs',
+        stream: process.stderr,
+        clearOnComplete: true,
+      })
+    : undefined;
+  bar?.start(
+    tasks.reduce((sum, task) => sum + task.count, 0),
+    0,
+  );
   try {
     return await Promise.all(
       tasks.map(async (task) => {

@@ -16,7 +16,9 @@ const inputsShape = z.array(z.number().int().min(0).max(8)).max(500_000);
 /** `gorge trace GAME`: one run as JSON lines, a line a tick, log entries as they happen, last the fingerprint. */
 export async function trace(file: string, options: TraceOptions): Promise<number> {
   const program = openLevel(openGame(file), options.level, { knobs: [] });
-  const steering: Steering = options.inputs ? { type: 'inputs', inputs: readInputs(options.inputs) } : { type: 'stand-in', traits: findStandIns(options.standin)[0] };
+  const steering: Steering = options.inputs
+    ? { type: 'inputs', inputs: readInputs(options.inputs) }
+    : { type: 'stand-in', traits: findStandIns(options.standin)[0] };
   const lines: string[] = [];
   const events: RunEvent[] = [];
   let facing = 0;
@@ -34,7 +36,15 @@ export async function trace(file: string, options: TraceOptions): Promise<number
     },
   });
   for (const event of events) lines.push(JSON.stringify({ event }));
-  lines.push(JSON.stringify({ end: record ? { outcome: record.outcome, cause: record.cause, piece: record.piece ?? null, ticks: record.ticks } : null, seed: options.seed, hash }));
+  lines.push(
+    JSON.stringify({
+      end: record
+        ? { outcome: record.outcome, cause: record.cause, piece: record.piece ?? null, ticks: record.ticks }
+        : null,
+      seed: options.seed,
+      hash,
+    }),
+  );
   await printResult(lines.join('\n') + '\n');
   return EXIT.good;
 }
@@ -69,5 +79,8 @@ function readInputs(file: string): number[] {
   const parsed = inputsShape.safeParse(value);
   if (parsed.success) return parsed.data;
   const issue = parsed.error.issues[0];
-  throw new CommandFault(`${file}: entry ${issue.path.join('.') || 'list'} is no input: ${issue.message}.`, 'Inputs are whole numbers: 0 stands, 1 to 8 go east and on clockwise.');
+  throw new CommandFault(
+    `${file}: entry ${issue.path.join('.') || 'list'} is no input: ${issue.message}.`,
+    'Inputs are whole numbers: 0 stands, 1 to 8 go east and on clockwise.',
+  );
 }

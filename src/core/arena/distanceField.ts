@@ -1,12 +1,5 @@
 import { CellHeap } from './cellHeap';
-import {
-  canStep,
-  DIAGONAL_COST,
-  NEIGHBOUR_COLUMNS,
-  NEIGHBOUR_ROWS,
-  STRAIGHT_COST,
-  type WalkGrid,
-} from './walkGrid';
+import { canStep, DIAGONAL_COST, NEIGHBOUR_COLUMNS, NEIGHBOUR_ROWS, STRAIGHT_COST, type WalkGrid } from './walkGrid';
 
 /** Length of the shortest way, in cells, from every cell to the nearest goal; Infinity where there is none. */
 export type DistanceField = Float64Array;
@@ -17,7 +10,11 @@ const heap = new CellHeap();
  * Shortest ways from everywhere to any of the goal cells, by Dijkstra's method. Goals that are blocked count as open. With
  * `cellCosts` (at least 1 each), a step costs its length times the cost of the cell that is left towards the goal.
  */
-export function computeDistanceField(walk: WalkGrid, goalCells: readonly number[], cellCosts?: Float64Array): DistanceField {
+export function computeDistanceField(
+  walk: WalkGrid,
+  goalCells: readonly number[],
+  cellCosts?: Float64Array,
+): DistanceField {
   const field = new Float64Array(walk.width * walk.height).fill(Infinity);
   const neighbours = walk.diagonals ? 8 : 4;
   heap.clear();

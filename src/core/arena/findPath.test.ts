@@ -13,8 +13,11 @@ function walkCost(walk: ReturnType<typeof buildWalkGrid>, cells: number[]): numb
     const row = Math.floor(cells[index - 1] / walk.width);
     const across = (cells[index] % walk.width) - column;
     const down = Math.floor(cells[index] / walk.width) - row;
-    const neighbour = NEIGHBOUR_COLUMNS.findIndex((columns, place) => columns === across && NEIGHBOUR_ROWS[place] === down);
-    if (neighbour < 0 || (!walk.diagonals && neighbour >= 4) || !canStep(walk, column, row, neighbour)) return undefined;
+    const neighbour = NEIGHBOUR_COLUMNS.findIndex(
+      (columns, place) => columns === across && NEIGHBOUR_ROWS[place] === down,
+    );
+    if (neighbour < 0 || (!walk.diagonals && neighbour >= 4) || !canStep(walk, column, row, neighbour))
+      return undefined;
     cost += neighbour < 4 ? 1 : Math.SQRT2;
   }
   return cost;
@@ -82,7 +85,8 @@ describe('shortest paths', () => {
     const { grid } = randomArena(4, 20);
     const walk = buildWalkGrid(grid, 0.4, true);
     const cache = new FieldCache(walk);
-    for (let goal = 0; goal < walk.blocked.length; goal++) expect([...cache.toCell(goal)]).toEqual([...computeDistanceField(walk, [goal])]);
+    for (let goal = 0; goal < walk.blocked.length; goal++)
+      expect([...cache.toCell(goal)]).toEqual([...computeDistanceField(walk, [goal])]);
     expect([...cache.toCell(0)]).toEqual([...computeDistanceField(walk, [0])]);
   });
 });

@@ -1,12 +1,5 @@
 import { CellHeap } from './cellHeap';
-import {
-  canStep,
-  DIAGONAL_COST,
-  NEIGHBOUR_COLUMNS,
-  NEIGHBOUR_ROWS,
-  STRAIGHT_COST,
-  type WalkGrid,
-} from './walkGrid';
+import { canStep, DIAGONAL_COST, NEIGHBOUR_COLUMNS, NEIGHBOUR_ROWS, STRAIGHT_COST, type WalkGrid } from './walkGrid';
 
 export interface PathAnswer {
   /** Whether the goal itself can be reached; if not, the path leads to the reachable cell nearest to it. */

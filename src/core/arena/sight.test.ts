@@ -29,7 +29,10 @@ describe('line of sight', () => {
       const corner = () => [random.nextInteger(0, 2 * grid.width) / 2, random.nextInteger(0, 2 * grid.height) / 2];
       const [a, b] = seed % 2 ? [point(), point()] : [corner(), corner()];
       const context = `seed ${seed}: ${a.join()} to ${b.join()}`;
-      expect([context, isLineClear(grid, a[0], a[1], b[0], b[1])]).toEqual([context, isLineClear(grid, b[0], b[1], a[0], a[1])]);
+      expect([context, isLineClear(grid, a[0], a[1], b[0], b[1])]).toEqual([
+        context,
+        isLineClear(grid, b[0], b[1], a[0], a[1]),
+      ]);
     }
   });
 
@@ -37,7 +40,9 @@ describe('line of sight', () => {
     const counts = { true: 0, false: 0, undefined: 0 };
     for (let seed = 1; seed <= 1000; seed++) {
       const { grid, random } = randomArena(seed, 12);
-      const [x0, y0, x1, y1] = [grid.width, grid.height, grid.width, grid.height].map((side) => random.nextUnit() * side);
+      const [x0, y0, x1, y1] = [grid.width, grid.height, grid.width, grid.height].map(
+        (side) => random.nextUnit() * side,
+      );
       const expected = sampledLineClear(grid, x0, y0, x1, y1);
       counts[`${expected}`]++;
       if (expected === undefined) continue;
@@ -51,7 +56,9 @@ describe('line of sight', () => {
   test('a clear ray never has a sampled point inside opaque ground, and a stopped one always enters it', () => {
     for (let seed = 1; seed <= 800; seed++) {
       const { grid, random } = randomArena(seed, 12);
-      const [x0, y0, x1, y1] = [grid.width, grid.height, grid.width, grid.height].map((side) => random.nextUnit() * side);
+      const [x0, y0, x1, y1] = [grid.width, grid.height, grid.width, grid.height].map(
+        (side) => random.nextUnit() * side,
+      );
       const fraction = firstOpaqueFraction(grid, x0, y0, x1, y1);
       const context = `seed ${seed}`;
       const limit = fraction === CLEAR ? 1 : fraction;
@@ -63,7 +70,11 @@ describe('line of sight', () => {
       }
       if (fraction !== CLEAR && fraction < 1) {
         const justInside = fraction + 1e-9;
-        const entered = isOpaqueAt(grid, Math.floor(x0 + (x1 - x0) * justInside), Math.floor(y0 + (y1 - y0) * justInside));
+        const entered = isOpaqueAt(
+          grid,
+          Math.floor(x0 + (x1 - x0) * justInside),
+          Math.floor(y0 + (y1 - y0) * justInside),
+        );
         expect([context, entered]).toEqual([context, true]);
       }
     }
@@ -93,7 +104,13 @@ describe('the drawn sight area', () => {
       const open = [...grid.opaque.keys()].filter((cell) => grid.opaque[cell] === 0);
       if (open.length === 0) continue;
       const cell = open[random.nextInteger(0, open.length - 1)];
-      const eye = { x: (cell % grid.width) + 0.5, y: Math.floor(cell / grid.width) + 0.5, facing: random.nextUnit() * 360, range: 5, arc: 110 };
+      const eye = {
+        x: (cell % grid.width) + 0.5,
+        y: Math.floor(cell / grid.width) + 0.5,
+        facing: random.nextUnit() * 360,
+        range: 5,
+        arc: 110,
+      };
       const outline = outlineSightArea(grid, eye);
       for (let index = 2; index < outline.length; index += 2) {
         const dx = outline[index] - eye.x;

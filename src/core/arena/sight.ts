@@ -65,8 +65,6 @@ function alongBorder(grid: ArenaGrid, line: number, from: number, to: number, ho
  */
 export function isLineClear(grid: ArenaGrid, x0: number, y0: number, x1: number, y1: number): boolean {
   const keepOrder = x0 < x1 || (x0 === x1 && y0 <= y1);
-  const fraction = keepOrder
-    ? firstOpaqueFraction(grid, x0, y0, x1, y1)
-    : firstOpaqueFraction(grid, x1, y1, x0, y0);
+  const fraction = keepOrder ? firstOpaqueFraction(grid, x0, y0, x1, y1) : firstOpaqueFraction(grid, x1, y1, x0, y0);
   return fraction === CLEAR;
 }

@@ -20,7 +20,8 @@ describe('swept bodies', () => {
         const speed = random.nextUnit() < 0.2 ? 8 : 0.3;
         sweepCircle(grid, x, y, radius, (random.nextUnit() - 0.5) * speed, (random.nextUnit() - 0.5) * speed, result);
         [x, y] = [result.x, result.y];
-        if (circleOverlapsSolid(grid, x, y, radius)) inside.push(`seed ${seed} tick ${tick} at ${x}, ${y} radius ${radius}`);
+        if (circleOverlapsSolid(grid, x, y, radius))
+          inside.push(`seed ${seed} tick ${tick} at ${x}, ${y} radius ${radius}`);
       }
     }
     expect(inside).toEqual([]);

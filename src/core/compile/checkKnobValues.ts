@@ -15,10 +15,24 @@ export function checkKnobValues(
     if (!knob) {
       const known = definitions.map((definition) => definition.name);
       const nearest = nearestWord(name, known);
-      return [errorAt(place, 'unknown-knob', `${owner} sets the knob \`${name}\`, which its behavior does not have.`, nearest ? `Did you mean \`${nearest}\`?` : `Its knobs are ${known.join(', ') || 'none'}.`)];
+      return [
+        errorAt(
+          place,
+          'unknown-knob',
+          `${owner} sets the knob \`${name}\`, which its behavior does not have.`,
+          nearest ? `Did you mean \`${nearest}\`?` : `Its knobs are ${known.join(', ') || 'none'}.`,
+        ),
+      ];
     }
     if (value >= knob.low && value <= knob.high) return [];
     const unit = knob.unit ? ` ${knob.unit}` : '';
-    return [errorAt(place, 'knob-out-of-range', `${owner} sets \`${name}\` to ${value}${unit}; the range is ${knob.low}..${knob.high}${unit}.`, 'Choose a value in the range, or widen the range in the script.')];
+    return [
+      errorAt(
+        place,
+        'knob-out-of-range',
+        `${owner} sets \`${name}\` to ${value}${unit}; the range is ${knob.low}..${knob.high}${unit}.`,
+        'Choose a value in the range, or widen the range in the script.',
+      ),
+    ];
   });
 }

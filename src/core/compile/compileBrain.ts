@@ -42,7 +42,9 @@ class BrainFolder {
     private readonly units: UnitContext,
     private readonly path: (string | number)[],
   ) {
-    this.knobs = new Map(behavior.knobs.map((knob) => [knob.name, toBaseUnit(knobs[knob.name] ?? knob.value, knob.unit, units)]));
+    this.knobs = new Map(
+      behavior.knobs.map((knob) => [knob.name, toBaseUnit(knobs[knob.name] ?? knob.value, knob.unit, units)]),
+    );
   }
 
   fold(): BrainProgram {
@@ -50,7 +52,10 @@ class BrainFolder {
     const states = this.behavior.states.map((state): StateProgram => {
       this.slots = 0;
       const motion = this.motion(state.motion);
-      const transitions = state.transitions.map(({ target, condition }) => ({ target: names.indexOf(target), condition: this.condition(condition) }));
+      const transitions = state.transitions.map(({ target, condition }) => ({
+        target: names.indexOf(target),
+        condition: this.condition(condition),
+      }));
       return { name: state.name, motion, transitions, slots: this.slots };
     });
     const startState = this.behavior.states.findIndex((state) => state.isStart);
@@ -68,7 +73,12 @@ class BrainFolder {
           pauseTicks: this.ticks(phrase, 'pause'),
         };
       case 'chase':
-        return { operation: 'chase', byPath: phrase.choices.way === 'path', step: step(), keep: this.value(phrase, 'keep') };
+        return {
+          operation: 'chase',
+          byPath: phrase.choices.way === 'path',
+          step: step(),
+          keep: this.value(phrase, 'keep'),
+        };
       case 'travel':
         return { operation: 'travel', step: step() };
       default:
@@ -112,7 +122,9 @@ class BrainFolder {
   private value(phrase: Phrase, name: string): number {
     const value = foldExpression(phrase.quantities[name], this.knobs, this.units);
     const entry = VOCABULARY.find((candidate) => candidate.operation === phrase.operation);
-    const parameter = entry?.parameters.find((candidate): candidate is ClauseParameter => candidate.type === 'quantity' && candidate.name === name);
+    const parameter = entry?.parameters.find(
+      (candidate): candidate is ClauseParameter => candidate.type === 'quantity' && candidate.name === name,
+    );
     if (!parameter || (value >= parameter.low && value <= parameter.high)) return value;
     const label = parameter.words.join(' ') || entry!.words.join(' ');
     const unit = BASE_UNIT[parameter.dimension];

@@ -21,16 +21,32 @@ describe('checks before any run', () => {
     ['a waypoint outside', (game) => void (game.levels[0].pieces[1].route![0] = [-3, 2]), 'waypoint-outside'],
     ['a waypoint in a wall', (game) => void (game.levels[0].pieces[1].route![0] = [0.5, 0.5]), 'waypoint-in-wall'],
     ['no player', (game) => void game.levels[0].pieces.shift(), 'no-player'],
-    ['two players', (game) => void game.levels[0].pieces.push({ ...game.levels[0].pieces[0], id: 'second', at: [6, 6] }), 'player-twice'],
+    [
+      'two players',
+      (game) => void game.levels[0].pieces.push({ ...game.levels[0].pieces[0], id: 'second', at: [6, 6] }),
+      'player-twice',
+    ],
     ['no exit', (game) => void (game.levels[0].marks = []), 'no-exit'],
     ['an exit in a wall', (game) => void (game.levels[0].marks[0].area = [0, 0, 1, 1]), 'exit-unreachable'],
-    ['a wall across the only way', (game) => void game.levels[0].map.splice(12, 1, '##############################'), 'exit-unreachable'],
+    [
+      'a wall across the only way',
+      (game) => void game.levels[0].map.splice(12, 1, '##############################'),
+      'exit-unreachable',
+    ],
     ['nothing to fear', (game) => void (game.levels[0].rules.loseWhenTouching = 'ghost'), 'no-threat'],
     ['a knob of a kind out of range', (game) => void (game.cast[1].knobs = { pace: 99 }), 'knob-out-of-range'],
-    ['a knob of a piece out of range', (game) => void (game.levels[0].pieces[1].knobs = { pace: 0 }), 'knob-out-of-range'],
+    [
+      'a knob of a piece out of range',
+      (game) => void (game.levels[0].pieces[1].knobs = { pace: 0 }),
+      'knob-out-of-range',
+    ],
     ['a knob that the script does not have', (game) => void (game.cast[1].knobs = { pase: 2 }), 'unknown-knob'],
     ['a patrol without a route', (game) => void delete game.levels[0].pieces[1].route, 'route-missing'],
-    ['an expression that leaves the range of its word', (game) => void (game.scripts[0].lines[12] = '    do chase player by path at pace * 40'), 'value-out-of-range'],
+    [
+      'an expression that leaves the range of its word',
+      (game) => void (game.scripts[0].lines[12] = '    do chase player by path at pace * 40'),
+      'value-out-of-range',
+    ],
     ['a broken script', (game) => void (game.scripts[0].lines[7] = '    do nothing'), 'unknown-motion'],
   ])('%s is said', (_what, change, code) => {
     const codes = codesAfter(change);
@@ -49,7 +65,10 @@ describe('checks before any run', () => {
 describe('a compiled level', () => {
   test('folds knobs in: script default, over it the kind, over it the piece, over all the override of a try', () => {
     const game = kilnYard();
-    const paces = (change: (copy: GameDocument) => void, overrides = { knobs: [] as { kind: string; knob: string; value: number }[] }) => {
+    const paces = (
+      change: (copy: GameDocument) => void,
+      overrides = { knobs: [] as { kind: string; knob: string; value: number }[] },
+    ) => {
       const copy: GameDocument = JSON.parse(JSON.stringify(game));
       change(copy);
       const program = dryingHall(overrides, copy);

@@ -66,9 +66,11 @@ class LevelCompiler {
       }
     });
     const exit = findExit(level);
-    if (hasErrors(this.diagnostics) || hasBrokenScript || !player || !exit) return { program: undefined, diagnostics: this.diagnostics };
+    if (hasErrors(this.diagnostics) || hasBrokenScript || !player || !exit)
+      return { program: undefined, diagnostics: this.diagnostics };
     const behaviors: Record<string, CheckedBehavior> = {};
-    for (const verdict of this.scripts.values()) if (verdict.behavior) behaviors[verdict.behavior.name] = verdict.behavior;
+    for (const verdict of this.scripts.values())
+      if (verdict.behavior) behaviors[verdict.behavior.name] = verdict.behavior;
     const program: LevelProgram = {
       levelId: level.id,
       ticksPerSecond: level.ticksPerSecond,
@@ -106,12 +108,21 @@ class LevelCompiler {
     const definitions = verdict?.knobs ?? [];
     this.diagnostics.push(...checkKnobValues(piece.name, piece.knobs, definitions, [...path, 'knobs']));
     // A try's override wins over everything that the document says of the kind and its pieces.
-    const forced = Object.fromEntries(this.overrides.knobs.filter((entry) => entry.kind === kind.id).map((entry) => [entry.knob, entry.value]));
+    const forced = Object.fromEntries(
+      this.overrides.knobs.filter((entry) => entry.kind === kind.id).map((entry) => [entry.knob, entry.value]),
+    );
     const knobs = resolveKnobs(definitions, [kind.knobs, piece.knobs, forced]);
     const brain = verdict?.behavior ? this.brain(verdict.behavior, knobs, kind) : -1;
     const needsRoute = brain >= 0 && this.brains[brain].states.some((state) => state.motion.operation === 'patrol');
     if (needsRoute && !piece.route?.length) {
-      this.diagnostics.push(warningAt({ path }, 'route-missing', `${piece.name} patrols but has no route, so it stands still.`, 'Draw at least two waypoints.'));
+      this.diagnostics.push(
+        warningAt(
+          { path },
+          'route-missing',
+          `${piece.name} patrols but has no route, so it stands still.`,
+          'Draw at least two waypoints.',
+        ),
+      );
     }
     return {
       id: piece.id,
@@ -136,7 +147,12 @@ class LevelCompiler {
     const units = { pixelsPerCell: this.game.pixelsPerCell, ticksPerSecond: this.level.ticksPerSecond };
     const { brain, diagnostics } = compileBrain(behavior, knobs, units, ['scripts', scriptIndex]);
     for (const fault of diagnostics) {
-      const isKnown = this.diagnostics.some((other) => other.code === fault.code && other.where.span?.from === fault.where.span?.from && other.message === fault.message);
+      const isKnown = this.diagnostics.some(
+        (other) =>
+          other.code === fault.code &&
+          other.where.span?.from === fault.where.span?.from &&
+          other.message === fault.message,
+      );
       if (!isKnown) this.diagnostics.push(fault);
     }
     this.brainOfKey.set(key, this.brains.length);
@@ -153,12 +169,26 @@ function movePlayer(game: GameDocument, level: Level, { playerAt }: Overrides): 
 }
 
 /** Whether overrides name a kind, a knob and a value that exist; faults have an empty path, as they are in no document. */
-export function checkOverrides(game: GameDocument, scripts: ReadonlyMap<string, ScriptVerdict>, overrides: Overrides): Result<Overrides, Diagnostic> {
+export function checkOverrides(
+  game: GameDocument,
+  scripts: ReadonlyMap<string, ScriptVerdict>,
+  overrides: Overrides,
+): Result<Overrides, Diagnostic> {
   const faults = overrides.knobs.flatMap(({ kind: kindId, knob, value }) => {
     const kind = game.cast.find((candidate) => candidate.id === kindId);
     if (!kind) {
-      const nearest = nearestWord(kindId, game.cast.map((candidate) => candidate.id));
-      return [errorAt({ path: [] }, 'unknown-kind', `There is no kind \`${kindId}\` in the cast.`, nearest ? `Did you mean \`${nearest}\`?` : 'See the cast of the game.')];
+      const nearest = nearestWord(
+        kindId,
+        game.cast.map((candidate) => candidate.id),
+      );
+      return [
+        errorAt(
+          { path: [] },
+          'unknown-kind',
+          `There is no kind \`${kindId}\` in the cast.`,
+          nearest ? `Did you mean \`${nearest}\`?` : 'See the cast of the game.',
+        ),
+      ];
     }
     const definitions = (kind.behavior && scripts.get(kind.behavior)?.knobs) || [];
     return checkKnobValues(`The override of ${kindId}`, { [knob]: value }, definitions, []);

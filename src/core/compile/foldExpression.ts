@@ -38,6 +38,9 @@ export function resolveKnobs(
   layers: readonly (Record<string, number> | undefined)[],
 ): Record<string, number> {
   return Object.fromEntries(
-    definitions.map(({ name, value }) => [name, layers.reduce<number>((current, layer) => layer?.[name] ?? current, value)]),
+    definitions.map(({ name, value }) => [
+      name,
+      layers.reduce<number>((current, layer) => layer?.[name] ?? current, value),
+    ]),
   );
 }

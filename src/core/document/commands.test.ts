@@ -9,7 +9,20 @@ import { writeGame } from './writeGame';
 const LEVEL = 'drying-hall';
 
 const EDITS: [string, (draft: GameDocument) => void][] = [
-  ['paint walls', (draft) => commands.paintCells(draft, LEVEL, [{ column: 3, row: 1 }, { column: 99, row: 1 }, { column: 4, row: 2 }], '#')],
+  [
+    'paint walls',
+    (draft) =>
+      commands.paintCells(
+        draft,
+        LEVEL,
+        [
+          { column: 3, row: 1 },
+          { column: 99, row: 1 },
+          { column: 4, row: 2 },
+        ],
+        '#',
+      ),
+  ],
   ['move pieces', (draft) => commands.movePieces(draft, LEVEL, ['warden-1', 'warden-2'], { x: 1.23456, y: -0.5 })],
   ['remove pieces', (draft) => commands.removePieces(draft, LEVEL, ['warden-3'])],
   ['add a piece', (draft) => void commands.addPiece(draft, LEVEL, 'warden', { x: 3, y: 3 })],
@@ -35,7 +48,9 @@ describe('edits', () => {
   });
 
   test('an edit that changes nothing is no change', () => {
-    expect(makeChange(kilnYard(), 'nothing', (draft) => commands.paintCells(draft, LEVEL, [{ column: 0, row: 0 }], '#'))).toBeUndefined();
+    expect(
+      makeChange(kilnYard(), 'nothing', (draft) => commands.paintCells(draft, LEVEL, [{ column: 0, row: 0 }], '#')),
+    ).toBeUndefined();
   });
 
   test('a copy gets a fresh id and name and keeps route and knobs', () => {
@@ -44,7 +59,12 @@ describe('edits', () => {
       commands.copyPieces(draft, LEVEL, ['warden-1', 'warden-1'], { x: 1, y: 0 });
     })!;
     const [first, second] = made.game.levels[0].pieces.slice(-2);
-    expect([first.id, second.id, first.name, second.name]).toEqual(['warden-5', 'warden-6', 'Hall warden 2', 'Hall warden 3']);
+    expect([first.id, second.id, first.name, second.name]).toEqual([
+      'warden-5',
+      'warden-6',
+      'Hall warden 2',
+      'Hall warden 3',
+    ]);
     expect([first.at, first.route?.[0], first.knobs]).toEqual([[11.5, 7.5], [11.5, 7.5], { sight: 4 }]);
   });
 

@@ -24,7 +24,12 @@ export function roundCoordinate(value: number): number {
 }
 
 /** Sets the ground of cells; cells outside the map are left out. */
-export function paintCells(game: GameDraft, levelId: string, cells: readonly { column: number; row: number }[], glyph: string): void {
+export function paintCells(
+  game: GameDraft,
+  levelId: string,
+  cells: readonly { column: number; row: number }[],
+  glyph: string,
+): void {
   const { map } = levelIn(game, levelId);
   for (const { column, row } of cells) {
     const line = map[row];
@@ -52,7 +57,14 @@ export function addPiece(game: GameDraft, levelId: string, kindId: string, at: P
   const kind = game.cast.find((candidate) => candidate.id === kindId) ?? bug(`no kind ${kindId}`);
   const level = levelIn(game, levelId);
   const { id, name } = freshName(level, kind.id, kind.name);
-  level.pieces.push({ id, name, kind: kind.id, at: [roundCoordinate(at.x), roundCoordinate(at.y)], facing: 0, ...(kind.behavior ? { route: [] } : {}) });
+  level.pieces.push({
+    id,
+    name,
+    kind: kind.id,
+    at: [roundCoordinate(at.x), roundCoordinate(at.y)],
+    facing: 0,
+    ...(kind.behavior ? { route: [] } : {}),
+  });
   return id;
 }
 
@@ -88,7 +100,13 @@ export function setFacing(game: GameDraft, levelId: string, pieceId: string, fac
 }
 
 /** Sets a knob of a piece; undefined takes the piece's own value away, so that its kind's holds again. */
-export function setPieceKnob(game: GameDraft, levelId: string, pieceId: string, knob: string, value: number | undefined): void {
+export function setPieceKnob(
+  game: GameDraft,
+  levelId: string,
+  pieceId: string,
+  knob: string,
+  value: number | undefined,
+): void {
   const piece = pieceIn(game, levelId, pieceId);
   piece.knobs = withKnob(piece.knobs, knob, value);
   if (!piece.knobs) delete piece.knobs;
@@ -101,7 +119,11 @@ export function setKindKnob(game: GameDraft, kindId: string, knob: string, value
   if (!kind.knobs) delete kind.knobs;
 }
 
-function withKnob(knobs: Record<string, number> | undefined, knob: string, value: number | undefined): Record<string, number> | undefined {
+function withKnob(
+  knobs: Record<string, number> | undefined,
+  knob: string,
+  value: number | undefined,
+): Record<string, number> | undefined {
   const { [knob]: _replaced, ...others } = knobs ?? {};
   const next = value === undefined ? others : { ...others, [knob]: value };
   return Object.keys(next).length > 0 ? next : undefined;

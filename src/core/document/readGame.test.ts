@@ -28,14 +28,19 @@ describe('reading a game', () => {
 
   test('broken JSON is reported with line and column', () => {
     const read = readGame('{\n  "format": "gorge",\n  "version": }');
-    expect(read.ok ? [] : read.faults.map((fault) => [fault.code, fault.where.inFile])).toContainEqual(['json-broken', { line: 3, column: 14 }]);
+    expect(read.ok ? [] : read.faults.map((fault) => [fault.code, fault.where.inFile])).toContainEqual([
+      'json-broken',
+      { line: 3, column: 14 },
+    ]);
   });
 
   test('a fault of the content carries the line of the file where it stands', () => {
     const text = readFileSync(KILN_YARD_FILE, 'utf8').replace('"#.......#...........#........#",', '"#.......#",');
     const read = readGame(text);
     const row = text.split('\n').findIndex((line) => line.includes('"#.......#",')) + 1;
-    expect(read.ok ? [] : read.faults.map((fault) => [fault.code, fault.where.inFile?.line])).toEqual([['map-ragged', row]]);
+    expect(read.ok ? [] : read.faults.map((fault) => [fault.code, fault.where.inFile?.line])).toEqual([
+      ['map-ragged', row],
+    ]);
   });
 
   test.each([
@@ -57,18 +62,50 @@ describe('reading a game', () => {
 
   test.each<[string, (game: GameDocument) => void, string, string]>([
     ['a row that is too short', (game) => void (game.levels[0].map[3] = '###'), 'map-ragged', 'levels.0.map.3'],
-    ['a character that is no ground', (game) => void (game.levels[0].map[1] = '#??....#...........#..........'), 'unknown-glyph', 'levels.0.map.1'],
-    ['a kind that is not in the cast', (game) => void (game.levels[0].pieces[1].kind = 'ghost'), 'unknown-kind', 'levels.0.pieces.1.kind'],
-    ['a script that does not exist', (game) => void (game.cast[1].behavior = 'sleep'), 'unknown-behavior', 'cast.1.behavior'],
-    ['two pieces of one id', (game) => void (game.levels[0].pieces[2].id = 'warden-1'), 'id-twice', 'levels.0.pieces.2.id'],
+    [
+      'a character that is no ground',
+      (game) => void (game.levels[0].map[1] = '#??....#...........#..........'),
+      'unknown-glyph',
+      'levels.0.map.1',
+    ],
+    [
+      'a kind that is not in the cast',
+      (game) => void (game.levels[0].pieces[1].kind = 'ghost'),
+      'unknown-kind',
+      'levels.0.pieces.1.kind',
+    ],
+    [
+      'a script that does not exist',
+      (game) => void (game.cast[1].behavior = 'sleep'),
+      'unknown-behavior',
+      'cast.1.behavior',
+    ],
+    [
+      'two pieces of one id',
+      (game) => void (game.levels[0].pieces[2].id = 'warden-1'),
+      'id-twice',
+      'levels.0.pieces.2.id',
+    ],
     ['an id with spaces', (game) => void (game.id = 'Kiln Yard'), 'wrong-shape', 'id'],
-    ['a time limit below zero', (game) => void (game.levels[0].rules.timeLimit = -1), 'wrong-shape', 'levels.0.rules.timeLimit'],
-    ['a field that the format does not know', (game) => void Object.assign(game.levels[0], { weather: 'rain' }), 'unknown-field', 'levels.0.weather'],
+    [
+      'a time limit below zero',
+      (game) => void (game.levels[0].rules.timeLimit = -1),
+      'wrong-shape',
+      'levels.0.rules.timeLimit',
+    ],
+    [
+      'a field that the format does not know',
+      (game) => void Object.assign(game.levels[0], { weather: 'rain' }),
+      'unknown-field',
+      'levels.0.weather',
+    ],
   ])('%s is refused at its place', (_what, change, code, path) => {
     expect(faultsOf(change)).toContainEqual(expect.objectContaining({ code, path }));
   });
 
   test('the published schema is the one of the code', () => {
-    expect(JSON.parse(readFileSync('docs/game-document.schema.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(gameJsonSchema())));
+    expect(JSON.parse(readFileSync('docs/game-document.schema.json', 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(gameJsonSchema())),
+    );
   });
 });

@@ -11,7 +11,14 @@ import { FORMAT_VERSION, gameShape, LIMITS, type GameDocument } from './gameDocu
  */
 export function readGame(text: string): Result<GameDocument, Diagnostic> {
   if (text.length > LIMITS.fileBytes) {
-    return fail([errorAt({ path: [] }, 'file-too-large', `The file has ${megabytes(text.length)} MB.`, `A game may have ${megabytes(LIMITS.fileBytes)} MB at most.`)]);
+    return fail([
+      errorAt(
+        { path: [] },
+        'file-too-large',
+        `The file has ${megabytes(text.length)} MB.`,
+        `A game may have ${megabytes(LIMITS.fileBytes)} MB at most.`,
+      ),
+    ]);
   }
   const syntaxErrors: ParseError[] = [];
   parseTree(text, syntaxErrors, { disallowComments: true, allowTrailingComma: false });
@@ -37,7 +44,12 @@ function megabytes(bytes: number): string {
 function checkVersion(value: unknown): Diagnostic | undefined {
   const header = (typeof value === 'object' && value !== null ? value : {}) as { format?: unknown; version?: unknown };
   if (header.format !== 'gorge') {
-    return errorAt({ path: ['format'] }, 'not-a-game', 'This is not a Gorge game document.', 'It must be an object with `"format": "gorge"`.');
+    return errorAt(
+      { path: ['format'] },
+      'not-a-game',
+      'This is not a Gorge game document.',
+      'It must be an object with `"format": "gorge"`.',
+    );
   }
   if (typeof header.version === 'number' && header.version > FORMAT_VERSION) {
     return errorAt(
@@ -48,7 +60,12 @@ function checkVersion(value: unknown): Diagnostic | undefined {
     );
   }
   if (header.version !== FORMAT_VERSION) {
-    return errorAt({ path: ['version'] }, 'version-unknown', `The format version ${JSON.stringify(header.version)} is unknown.`, `Write \`"version": ${FORMAT_VERSION}\`.`);
+    return errorAt(
+      { path: ['version'] },
+      'version-unknown',
+      `The format version ${JSON.stringify(header.version)} is unknown.`,
+      `Write \`"version": ${FORMAT_VERSION}\`.`,
+    );
   }
   return undefined;
 }
@@ -59,7 +76,12 @@ function syntaxFault(text: string, error: ParseError): Diagnostic {
     .replace(/([A-Z])/g, ' $1')
     .trim()
     .toLowerCase();
-  return errorAt({ path: [], inFile }, 'json-broken', `The JSON is broken at line ${inFile.line}, column ${inFile.column}: ${what}.`, 'Correct the text there; the rest could not be read.');
+  return errorAt(
+    { path: [], inFile },
+    'json-broken',
+    `The JSON is broken at line ${inFile.line}, column ${inFile.column}: ${what}.`,
+    'Correct the text there; the rest could not be read.',
+  );
 }
 
 function shapeFault(issue: z.core.$ZodIssue): Diagnostic {
@@ -67,7 +89,12 @@ function shapeFault(issue: z.core.$ZodIssue): Diagnostic {
   const place = describePath(path);
   if (issue.code === 'unrecognized_keys') {
     const keys = issue.keys.map((key) => `\`${key}\``).join(', ');
-    return errorAt({ path: [...path, issue.keys[0]] }, 'unknown-field', `${place} has ${keys}, which the format does not know.`, 'Remove it or check its spelling.');
+    return errorAt(
+      { path: [...path, issue.keys[0]] },
+      'unknown-field',
+      `${place} has ${keys}, which the format does not know.`,
+      'Remove it or check its spelling.',
+    );
   }
   return errorAt({ path }, 'wrong-shape', `${place}: ${issue.message}.`, 'See the file format in the documentation.');
 }

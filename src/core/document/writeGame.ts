@@ -27,7 +27,11 @@ function write(value: unknown, indent: string, key: string): string {
 const ROWS = new Set(['map', 'lines', 'pieces', 'marks', 'cast', 'terrain', 'scripts', 'levels']);
 
 function onOneLine(value: object): string {
-  if (Array.isArray(value)) return `[${value.map((entry) => (typeof entry === 'object' && entry !== null ? onOneLine(entry) : JSON.stringify(entry))).join(', ')}]`;
+  if (Array.isArray(value))
+    return `[${value.map((entry) => (typeof entry === 'object' && entry !== null ? onOneLine(entry) : JSON.stringify(entry))).join(', ')}]`;
   const fields = Object.entries(value).filter(([, entry]) => entry !== undefined);
-  return `{ ${fields.map(([name, entry]) => `${JSON.stringify(name)}: ${typeof entry === 'object' && entry !== null ? onOneLine(entry) : JSON.stringify(entry)}`).join(', ')} }`.replace('{  }', '{}');
+  return `{ ${fields.map(([name, entry]) => `${JSON.stringify(name)}: ${typeof entry === 'object' && entry !== null ? onOneLine(entry) : JSON.stringify(entry)}`).join(', ')} }`.replace(
+    '{  }',
+    '{}',
+  );
 }

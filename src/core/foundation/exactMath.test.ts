@@ -14,7 +14,9 @@ describe('exact mathematics', () => {
   });
 
   test('the heading of a vector undoes sine and cosine, clockwise from east', () => {
-    expect([headingDegrees(1, 0), headingDegrees(0, 1), headingDegrees(-1, 0), headingDegrees(0, -1)]).toEqual([0, 90, 180, 270]);
+    expect([headingDegrees(1, 0), headingDegrees(0, 1), headingDegrees(-1, 0), headingDegrees(0, -1)]).toEqual([
+      0, 90, 180, 270,
+    ]);
     let worst = 0;
     for (let degrees = 0; degrees < 360; degrees += 0.61) {
       worst = Math.max(worst, Math.abs(headingDegrees(cosDegrees(degrees) * 3, sinDegrees(degrees) * 3) - degrees));

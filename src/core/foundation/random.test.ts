@@ -12,7 +12,8 @@ describe('random streams', () => {
 
   test('neighbouring seeds and neighbouring streams share no beginning', () => {
     const beginnings = new Set<number>();
-    for (let seed = 0; seed < 100; seed++) for (let stream = 0; stream < 10; stream++) beginnings.add(new RandomStream(seed, stream).nextUnit());
+    for (let seed = 0; seed < 100; seed++)
+      for (let stream = 0; stream < 10; stream++) beginnings.add(new RandomStream(seed, stream).nextUnit());
     expect(beginnings.size).toBe(1000);
   });
 

@@ -26,9 +26,7 @@ export interface Phrase {
 }
 
 export type Condition =
-  | { type: 'or' | 'and'; parts: Condition[] }
-  | { type: 'not'; part: Condition }
-  | { type: 'test'; phrase: Phrase };
+  { type: 'or' | 'and'; parts: Condition[] } | { type: 'not'; part: Condition } | { type: 'test'; phrase: Phrase };
 
 export interface KnobDefinition {
   name: string;

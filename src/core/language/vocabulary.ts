@@ -218,14 +218,18 @@ export const VOCABULARY: readonly VocabularyEntry[] = [
     words: ['arrived'],
     takesTarget: false,
     parameters: [],
-    meaning: 'The motion of this state has reached its end: the last sighting, or the last waypoint of a route walked once; or walls let it no nearer.',
+    meaning:
+      'The motion of this state has reached its end: the last sighting, or the last waypoint of a route walked once; or walls let it no nearer.',
     example: 'go rounds when arrived or after 4 s',
   },
 ];
 
 /** Words that begin a statement, with what they are for. */
 export const STATEMENT_WORDS: Readonly<Record<string, { meaning: string; example: string }>> = {
-  behavior: { meaning: 'Names a behavior; its knobs and states stand in braces.', example: 'behavior night_watch { … }' },
+  behavior: {
+    meaning: 'Names a behavior; its knobs and states stand in braces.',
+    example: 'behavior night_watch { … }',
+  },
   knob: {
     meaning: 'A number that the designer can turn: name, default with unit, range.',
     example: 'knob pace = 2.2 cells/s in 0.5..6',

@@ -45,7 +45,11 @@ describe('statistics', () => {
   });
 
   test('the histogram counts every run once, also those at the limit', () => {
-    const bins = durationHistogram([{ seconds: 0, outcome: 'lost' }, { seconds: 59.9, outcome: 'won' }, { seconds: 60, outcome: 'out of time' }]);
+    const bins = durationHistogram([
+      { seconds: 0, outcome: 'lost' },
+      { seconds: 59.9, outcome: 'won' },
+      { seconds: 60, outcome: 'out of time' },
+    ]);
     expect(bins).toHaveLength(24);
     expect(bins.reduce((sum, bin) => sum + bin.won + bin.lost + bin.outOfTime, 0)).toBe(3);
     expect(bins[23]).toEqual({ fromSeconds: 57.5, toSeconds: 60, won: 1, lost: 0, outOfTime: 1 });
@@ -68,7 +72,11 @@ describe('what is said of a batch', () => {
   const whole = runChunk(program, STAND_INS[0], 1, 40);
 
   test('is the same however chunks were cut and in whatever order they came', () => {
-    const parts = [runChunk(program, STAND_INS[0], 21, 20), runChunk(program, STAND_INS[0], 1, 13), runChunk(program, STAND_INS[0], 14, 7)];
+    const parts = [
+      runChunk(program, STAND_INS[0], 21, 20),
+      runChunk(program, STAND_INS[0], 1, 13),
+      runChunk(program, STAND_INS[0], 14, 7),
+    ];
     expect(summariseFully(mergeChunks(parts), program)).toEqual(summariseFully(whole, program));
   });
 

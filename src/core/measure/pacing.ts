@@ -16,7 +16,11 @@ export function emptyPacing(): PacingSums {
 }
 
 /** Adds one run, sampled `samplesPerSecond` times a second. */
-export function addRunPacing(sums: PacingSums, run: { pressure: readonly number[]; sighted: readonly number[] }, samplesPerSecond: number): void {
+export function addRunPacing(
+  sums: PacingSums,
+  run: { pressure: readonly number[]; sighted: readonly number[] },
+  samplesPerSecond: number,
+): void {
   const samplesPerBin = samplesPerSecond * PACING_BIN_SECONDS;
   run.pressure.forEach((pressure, index) => {
     const bin = Math.floor(index / samplesPerBin);

@@ -64,7 +64,11 @@ export function summarise(rows: readonly RunRecord[], level: MeasuredLevel): Sum
 }
 
 export function summariseFully(chunk: ChunkResult, level: MeasuredLevel): FullSummary {
-  const timed = chunk.rows.map((row) => ({ seconds: row.ticks / level.ticksPerSecond, outcome: row.outcome, isLost: row.outcome === 'lost' }));
+  const timed = chunk.rows.map((row) => ({
+    seconds: row.ticks / level.ticksPerSecond,
+    outcome: row.outcome,
+    isLost: row.outcome === 'lost',
+  }));
   return {
     ...summarise(chunk.rows, level),
     histogram: durationHistogram(timed),

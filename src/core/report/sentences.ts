@@ -43,7 +43,9 @@ export function describeSummary(summary: Summary, standIn: string): string[] {
   }
   const commonest = summary.ends[0];
   if (commonest) {
-    sentences.push(`The commonest end is "${sayEnd(commonest)}": ${sayShare(commonest.share)} of all runs, at ${saySeconds(commonest.medianSeconds)} in the median.`);
+    sentences.push(
+      `The commonest end is "${sayEnd(commonest)}": ${sayShare(commonest.share)} of all runs, at ${saySeconds(commonest.medianSeconds)} in the median.`,
+    );
   } else {
     sentences.push('Every run was cleared.');
   }

@@ -35,7 +35,10 @@ export function timeRoute(program: LevelProgram): RouteTimes[] {
     for (let tick = 1; tick <= MOST_SECONDS * program.ticksPerSecond && reached < waypoints; tick++) {
       const heading = world.waypoint[index];
       movePiece(world, index, motion);
-      const isThere = world.waypoint[index] !== heading || world.hasArrived[index] === 1 || (waypoints === 1 && world.pauseLeft[index] > 0);
+      const isThere =
+        world.waypoint[index] !== heading ||
+        world.hasArrived[index] === 1 ||
+        (waypoints === 1 && world.pauseLeft[index] > 0);
       if (isThere && reachedAtSeconds[heading] === undefined) {
         reachedAtSeconds[heading] = tick / program.ticksPerSecond;
         reached++;

@@ -18,11 +18,25 @@ function corridor(stateText: string, change: (game: GameDocument) => void = () =
   const game = kilnYard();
   game.scripts[0].lines = `behavior night_watch { ${stateText} }`.split('\n');
   const level = game.levels[0];
-  level.map = ['####################', '#..................#', '#..................#', '#..................#', '####################'];
+  level.map = [
+    '####################',
+    '#..................#',
+    '#..................#',
+    '#..................#',
+    '####################',
+  ];
   level.marks[0].area = [17, 1, 2, 3];
   level.pieces = [
     { ...level.pieces[0], at: [1.5, 2.5] },
-    { ...level.pieces[1], at: [10.5, 2.5], facing: 180, route: [[10.5, 2.5], [14.5, 2.5]] },
+    {
+      ...level.pieces[1],
+      at: [10.5, 2.5],
+      facing: 180,
+      route: [
+        [10.5, 2.5],
+        [14.5, 2.5],
+      ],
+    },
   ];
   change(game);
   return dryingHall(undefined, game);
@@ -47,7 +61,9 @@ describe('a run', () => {
   test('of many seeds gives the same rows however the seeds are cut into chunks', () => {
     const program = dryingHall();
     const whole = runChunk(program, STAND_INS[0], 1, 30).rows;
-    const parts = [runChunk(program, STAND_INS[0], 1, 7), runChunk(program, STAND_INS[0], 8, 23)].flatMap((chunk) => chunk.rows);
+    const parts = [runChunk(program, STAND_INS[0], 1, 7), runChunk(program, STAND_INS[0], 8, 23)].flatMap(
+      (chunk) => chunk.rows,
+    );
     expect(parts).toEqual(whole);
   });
 
@@ -62,9 +78,11 @@ describe('a run', () => {
       const inside: string[] = [];
       new Runner(program, CASUAL).run(seed, {
         onTick: (world) => {
-          if (circleOverlapsSolid(program.grid, world.playerX, world.playerY, program.player.radius)) inside.push(`player at tick ${world.tick}`);
+          if (circleOverlapsSolid(program.grid, world.playerX, world.playerY, program.player.radius))
+            inside.push(`player at tick ${world.tick}`);
           program.pieces.forEach((piece, index) => {
-            if (circleOverlapsSolid(program.grid, world.x[index], world.y[index], piece.radius)) inside.push(`${piece.id} at tick ${world.tick}`);
+            if (circleOverlapsSolid(program.grid, world.x[index], world.y[index], piece.radius))
+              inside.push(`${piece.id} at tick ${world.tick}`);
           });
         },
       });
@@ -87,7 +105,11 @@ describe('a run', () => {
 
   test('counts as lost when the exit is reached in the tick of a touch', () => {
     const program = corridor('start state a { do hold }', (game) => void (game.levels[0].pieces[1].at = [18.2, 2.5]));
-    const moved = { ...program, exit: { x: 16, y: 1, width: 0.2, height: 3 }, pieces: program.pieces.map((piece) => ({ ...piece, x: 16 + program.player.radius + piece.radius })) };
+    const moved = {
+      ...program,
+      exit: { x: 16, y: 1, width: 0.2, height: 3 },
+      pieces: program.pieces.map((piece) => ({ ...piece, x: 16 + program.player.radius + piece.radius })),
+    };
     const record = new Runner(moved, { type: 'inputs', inputs: new Array<number>(2000).fill(1) }).run(1).record!;
     expect(record.outcome).toBe('lost');
   });
@@ -99,7 +121,10 @@ describe('a run', () => {
         game.levels[0].pieces[0].at = [1.5, 1.5];
       });
       let end = [0, 0];
-      new Runner(program, { type: 'inputs', inputs: new Array<number>(20).fill(2) }).run(1, { mostTicks: 20, onTick: (world) => void (end = [world.playerX, world.playerY]) });
+      new Runner(program, { type: 'inputs', inputs: new Array<number>(20).fill(2) }).run(1, {
+        mostTicks: 20,
+        onTick: (world) => void (end = [world.playerX, world.playerY]),
+      });
       return Math.sqrt((end[0] - 1.5) ** 2 + (end[1] - 1.5) ** 2) / (20 * program.player.step);
     };
     expect(distanceAfter(true)).toBeCloseTo(1, 12);
@@ -109,7 +134,9 @@ describe('a run', () => {
 
 describe('behaviors in a run', () => {
   test('a guard notices after the time that it takes, and not before', () => {
-    const program = corridor('start state a { do hold go b when sees player within 12 cells, arc 90 deg, for 0.5 s } state b { do hold go a after 60 s }');
+    const program = corridor(
+      'start state a { do hold go b when sees player within 12 cells, arc 90 deg, for 0.5 s } state b { do hold go a after 60 s }',
+    );
     expect(logOf(program, [], 120)).toEqual([
       { type: 'sight', tick: 0, piece: 'warden-1' },
       { type: 'state', tick: 29, piece: 'warden-1', from: 'a', to: 'b' },
@@ -117,8 +144,15 @@ describe('behaviors in a run', () => {
   });
 
   test('a guard that looks the other way, or is too far off, sees nothing', () => {
-    const script = 'start state a { do hold go b when sees player within 12 cells, arc 90 deg } state b { do hold go a after 60 s }';
-    expect(logOf(corridor(script, (game) => void (game.levels[0].pieces[1].facing = 0)), [], 120)).toEqual([]);
+    const script =
+      'start state a { do hold go b when sees player within 12 cells, arc 90 deg } state b { do hold go a after 60 s }';
+    expect(
+      logOf(
+        corridor(script, (game) => void (game.levels[0].pieces[1].facing = 0)),
+        [],
+        120,
+      ),
+    ).toEqual([]);
     expect(logOf(corridor(script.replace('12 cells', '8.9 cells')), [], 120)).toEqual([]);
   });
 
@@ -140,19 +174,38 @@ describe('behaviors in a run', () => {
   });
 
   test('a guard that has seen somebody keeps seeing a fifth farther, so that alerts do not flicker at the rim', () => {
-    const program = corridor('start state a { do hold go b when sees player within 6 cells, arc 180 deg } state b { do hold go a when unseen for 0.1 s }');
-    const toAndFro = [...new Array<number>(60).fill(1), ...new Array<number>(20).fill(5), ...new Array<number>(20).fill(1)];
+    const program = corridor(
+      'start state a { do hold go b when sees player within 6 cells, arc 180 deg } state b { do hold go a when unseen for 0.1 s }',
+    );
+    const toAndFro = [
+      ...new Array<number>(60).fill(1),
+      ...new Array<number>(20).fill(5),
+      ...new Array<number>(20).fill(1),
+    ];
     const changes = logOf(program, toAndFro, 100).filter((entry) => entry.type === 'state');
     expect(changes).toHaveLength(1);
   });
 
   test('a patrol goes back and forth, pauses, and the preview says the same times as the run', () => {
-    const program = corridor('start state a { do patrol route, back and forth, at 2 cells/s, pausing 0.5 s }', (game) => void (game.levels[0].pieces[1].route = [[10.5, 2.5], [12.5, 2.5], [14.5, 2.5]]));
+    const program = corridor(
+      'start state a { do patrol route, back and forth, at 2 cells/s, pausing 0.5 s }',
+      (game) =>
+        void (game.levels[0].pieces[1].route = [
+          [10.5, 2.5],
+          [12.5, 2.5],
+          [14.5, 2.5],
+        ]),
+    );
     const [preview] = timeRoute(program);
     expect(preview.reachedAtSeconds.map((seconds) => seconds?.toFixed(2))).toEqual(['0.02', '1.53', '3.05']);
     const places: number[] = [];
-    new Runner(program, { type: 'inputs', inputs: [] }).run(1, { mostTicks: 600, onTick: (world) => void places.push(world.x[0]) });
-    preview.reachedAtSeconds.forEach((seconds, index) => expect(places[Math.round(seconds! * 60)]).toBeCloseTo(10.5 + 2 * index, 9));
+    new Runner(program, { type: 'inputs', inputs: [] }).run(1, {
+      mostTicks: 600,
+      onTick: (world) => void places.push(world.x[0]),
+    });
+    preview.reachedAtSeconds.forEach((seconds, index) =>
+      expect(places[Math.round(seconds! * 60)]).toBeCloseTo(10.5 + 2 * index, 9),
+    );
     expect(Math.max(...places)).toBeCloseTo(14.5, 9);
     expect(places[Math.round(3.05 * 60) + 30 + 60]).toBeCloseTo(12.5, 6);
   });
@@ -162,8 +215,13 @@ describe('behaviors in a run', () => {
     programs.forEach((program, index) => {
       for (const seed of [1, 2, 3]) {
         const compiled = new Runner(program, CASUAL).run(seed, { mostTicks: 900 });
-        const interpreted = new Runner(program, CASUAL, new ReferenceInterpreter().decideAll).run(seed, { mostTicks: 900 });
-        expect([`generated ${index}, seed ${seed}`, compiled.hash]).toEqual([`generated ${index}, seed ${seed}`, interpreted.hash]);
+        const interpreted = new Runner(program, CASUAL, new ReferenceInterpreter().decideAll).run(seed, {
+          mostTicks: 900,
+        });
+        expect([`generated ${index}, seed ${seed}`, compiled.hash]).toEqual([
+          `generated ${index}, seed ${seed}`,
+          interpreted.hash,
+        ]);
       }
     });
   });
@@ -190,7 +248,8 @@ function generatedHall(seed: number): LevelProgram {
       'arrived',
       `not sees player within ${number(2, 8)} cells`,
     ]);
-  const condition = () => pick([single(), `${single()} or ${single()}`, `${single()} and (${single()} or not ${single()})`]);
+  const condition = () =>
+    pick([single(), `${single()} or ${single()}`, `${single()} and (${single()} or not ${single()})`]);
   const states = names.map((name, index) => {
     const transitions = Array.from({ length: random.nextInteger(1, 3) }, () => `go ${pick(names)} when ${condition()}`);
     return `${index === 0 ? 'start ' : ''}state ${name} { do ${motion()} ${transitions.join(' ')} }`;

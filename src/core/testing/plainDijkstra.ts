@@ -6,14 +6,16 @@ import type { ArenaGrid } from '../arena/grid';
  */
 export function plainDistances(grid: ArenaGrid, start: number, diagonals: boolean): number[] {
   const { width, height } = grid;
-  const isOpen = (x: number, y: number) => x >= 0 && y >= 0 && x < width && y < height && grid.solid[y * width + x] === 0;
+  const isOpen = (x: number, y: number) =>
+    x >= 0 && y >= 0 && x < width && y < height && grid.solid[y * width + x] === 0;
   const distance = new Array<number>(width * height).fill(Infinity);
   const done = new Array<boolean>(width * height).fill(false);
   distance[start] = 0;
   for (;;) {
     let nearest = -1;
     for (let cell = 0; cell < distance.length; cell++) {
-      if (!done[cell] && distance[cell] < Infinity && (nearest < 0 || distance[cell] < distance[nearest])) nearest = cell;
+      if (!done[cell] && distance[cell] < Infinity && (nearest < 0 || distance[cell] < distance[nearest]))
+        nearest = cell;
     }
     if (nearest < 0) return distance;
     done[nearest] = true;

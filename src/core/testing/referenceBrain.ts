@@ -86,7 +86,9 @@ export class ReferenceInterpreter {
   private value(world: World, piece: number, behavior: CheckedBehavior, phrase: Phrase, name: string): number {
     const { program } = world.level;
     const units = { pixelsPerCell: program.pixelsPerCell, ticksPerSecond: program.ticksPerSecond };
-    const knobs = new Map(behavior.knobs.map((knob) => [knob.name, toBaseUnit(program.pieces[piece].knobs[knob.name], knob.unit, units)]));
+    const knobs = new Map(
+      behavior.knobs.map((knob) => [knob.name, toBaseUnit(program.pieces[piece].knobs[knob.name], knob.unit, units)]),
+    );
     return foldExpression(phrase.quantities[name], knobs, units);
   }
 }

@@ -38,7 +38,10 @@ export type BatchInfo = z.infer<typeof batchInfo>;
 export const batchListReply = z.object({ batches: z.array(batchInfo) });
 
 /** The whole report; the summary comes from our own code and is passed through as it is. */
-export const reportReply = z.object({ batch: batchInfo, summary: z.custom<FullSummary>((value) => typeof value === 'object' && value !== null) });
+export const reportReply = z.object({
+  batch: batchInfo,
+  summary: z.custom<FullSummary>((value) => typeof value === 'object' && value !== null),
+});
 export type ReportReply = z.infer<typeof reportReply>;
 
 export const runSort = z.enum(['seed', 'seconds', 'outcome', 'piece']);
@@ -67,5 +70,10 @@ export const runPageReply = z.object({ total: z.number().int(), rows: z.array(ru
 export type RunPageReply = z.infer<typeof runPageReply>;
 
 /** One server-sent event about a batch. */
-export const batchProgress = z.object({ runsDone: z.number().int(), runs: z.number().int(), status: batchStatus, error: z.string().nullable() });
+export const batchProgress = z.object({
+  runsDone: z.number().int(),
+  runs: z.number().int(),
+  status: batchStatus,
+  error: z.string().nullable(),
+});
 export type BatchProgress = z.infer<typeof batchProgress>;

@@ -8,7 +8,15 @@ export const faultShape = z.object({
   where: z.string().optional(),
   /** Everything that was found, when there is more than one thing. */
   diagnostics: z
-    .array(z.object({ code: z.string(), severity: z.enum(['error', 'warning']), message: z.string(), hint: z.string(), where: z.string() }))
+    .array(
+      z.object({
+        code: z.string(),
+        severity: z.enum(['error', 'warning']),
+        message: z.string(),
+        hint: z.string(),
+        where: z.string(),
+      }),
+    )
     .optional(),
   /** The revision that somebody else has saved, for clashes. */
   currentRevision: z.string().optional(),

@@ -13,7 +13,9 @@ export const gameReply = z.object({ revision: revisionHash, savedAt: z.string(),
 export type GameReply = z.infer<typeof gameReply>;
 
 export const gameListReply = z.object({
-  games: z.array(z.object({ id: gameId, name: z.string(), revision: revisionHash, savedAt: z.string(), document: gameShape })),
+  games: z.array(
+    z.object({ id: gameId, name: z.string(), revision: revisionHash, savedAt: z.string(), document: gameShape }),
+  ),
 });
 export type GameListReply = z.infer<typeof gameListReply>;
 

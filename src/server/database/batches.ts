@@ -1,4 +1,13 @@
-import { compileGameLevel, bug, mergeChunks, summariseFully, type ChunkResult, type FullSummary, type PacingSums, type RunRecord } from '@/core/index';
+import {
+  compileGameLevel,
+  bug,
+  mergeChunks,
+  summariseFully,
+  type ChunkResult,
+  type FullSummary,
+  type PacingSums,
+  type RunRecord,
+} from '@/core/index';
 import type { BatchInfo, BatchStatus, RunPageReply, RunSort } from '../contracts/batches';
 import { database } from './connection';
 import { findRevision } from './games';
@@ -15,7 +24,13 @@ export interface NewBatch {
 }
 
 export async function createBatch(batch: NewBatch): Promise<BatchInfo> {
-  const row = await database().models.batches.create({ ...batch, status: 'running', error: null, startedAt: new Date(), finishedAt: null });
+  const row = await database().models.batches.create({
+    ...batch,
+    status: 'running',
+    error: null,
+    startedAt: new Date(),
+    finishedAt: null,
+  });
   return describeBatch(row, { done: 0, won: 0 });
 }
 
@@ -43,14 +58,20 @@ export async function findBatch(id: number): Promise<BatchInfo | undefined> {
   return row ? describeBatch(row, await countRuns(id)) : undefined;
 }
 
-export async function listBatches(where: { gameId: string } | { status: BatchStatus }, most = 100): Promise<BatchInfo[]> {
+export async function listBatches(
+  where: { gameId: string } | { status: BatchStatus },
+  most = 100,
+): Promise<BatchInfo[]> {
   const rows = await database().models.batches.findAll({ where, order: [['id', 'DESC']], limit: most });
   return Promise.all(rows.map(async (row) => describeBatch(row, await countRuns(row.id))));
 }
 
 async function countRuns(batchId: number): Promise<{ done: number; won: number }> {
   const { chunks, runs } = database().models;
-  const [done, won] = await Promise.all([chunks.sum('runs', { where: { batchId } }), runs.count({ where: { batchId, outcome: 'won' } })]);
+  const [done, won] = await Promise.all([
+    chunks.sum('runs', { where: { batchId } }),
+    runs.count({ where: { batchId, outcome: 'won' } }),
+  ]);
   return { done: done ?? 0, won };
 }
 
@@ -66,13 +87,23 @@ export async function keepChunk(batchId: number, chunk: ChunkResult): Promise<vo
   await sequelize.transaction(async (transaction) => {
     const rows = chunk.rows.map((row) => ({ batchId, ...row, piece: row.piece ?? null }));
     await models.runs.bulkCreate(rows, { ignoreDuplicates: true, transaction });
-    await models.chunks.bulkCreate([{ batchId, firstSeed: chunk.firstSeed, runs: rows.length, pacing: JSON.stringify(chunk.pacing) }], { ignoreDuplicates: true, transaction });
+    await models.chunks.bulkCreate(
+      [{ batchId, firstSeed: chunk.firstSeed, runs: rows.length, pacing: JSON.stringify(chunk.pacing) }],
+      { ignoreDuplicates: true, transaction },
+    );
   });
 }
 
 /** Ends a batch that is still running; one that has ended otherwise stays as it is. */
-export async function endBatch(batchId: number, status: Exclude<BatchStatus, 'running'>, error: string | null = null): Promise<void> {
-  await database().models.batches.update({ status, error, finishedAt: new Date() }, { where: { id: batchId, status: 'running' } });
+export async function endBatch(
+  batchId: number,
+  status: Exclude<BatchStatus, 'running'>,
+  error: string | null = null,
+): Promise<void> {
+  await database().models.batches.update(
+    { status, error, finishedAt: new Date() },
+    { where: { id: batchId, status: 'running' } },
+  );
 }
 
 /** The numbers of a batch from the chunks that are kept. */
@@ -90,18 +121,32 @@ export async function summariseBatch(batch: BatchInfo): Promise<FullSummary> {
   }));
   const document = (await findRevision(batch.gameId, batch.revision)) ?? bug(`batch ${batch.id} without its revision`);
   const compiled = compileGameLevel(document, batch.levelId);
-  return compiled.ok ? summariseFully(mergeChunks(results), compiled.value) : bug(`batch ${batch.id} of a level that does not compile`);
+  return compiled.ok
+    ? summariseFully(mergeChunks(results), compiled.value)
+    : bug(`batch ${batch.id} of a level that does not compile`);
 }
 
 function recordOf(row: RunRowModel): RunRecord {
   const { seed, outcome, cause, piece, ticks, x, y, hash } = row;
-  return { seed, outcome: outcome as RunRecord['outcome'], cause: cause as RunRecord['cause'], piece: piece ?? undefined, ticks, x, y, hash };
+  return {
+    seed,
+    outcome: outcome as RunRecord['outcome'],
+    cause: cause as RunRecord['cause'],
+    piece: piece ?? undefined,
+    ticks,
+    x,
+    y,
+    hash,
+  };
 }
 
 const SORT_COLUMN: Record<RunSort, string> = { seed: 'seed', seconds: 'ticks', outcome: 'outcome', piece: 'piece' };
 
 /** One page of the table of runs; equal values are ordered by seed. */
-export async function pageOfRuns(batchId: number, page: { sort: RunSort; order: 'up' | 'down'; page: number; size: number }): Promise<RunPageReply> {
+export async function pageOfRuns(
+  batchId: number,
+  page: { sort: RunSort; order: 'up' | 'down'; page: number; size: number },
+): Promise<RunPageReply> {
   const direction = page.order === 'up' ? 'ASC' : 'DESC';
   const { count, rows } = await database().models.runs.findAndCountAll({
     where: { batchId },
@@ -112,5 +157,17 @@ export async function pageOfRuns(batchId: number, page: { sort: RunSort; order: 
     offset: (page.page - 1) * page.size,
     limit: page.size,
   });
-  return { total: count, rows: rows.map(({ seed, outcome, cause, piece, ticks, x, y, hash }) => ({ seed, outcome: outcome as 'won', cause, piece, ticks, x, y, hash })) };
+  return {
+    total: count,
+    rows: rows.map(({ seed, outcome, cause, piece, ticks, x, y, hash }) => ({
+      seed,
+      outcome: outcome as 'won',
+      cause,
+      piece,
+      ticks,
+      x,
+      y,
+      hash,
+    })),
+  };
 }

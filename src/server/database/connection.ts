@@ -40,10 +40,15 @@ export async function closeDatabase(): Promise<void> {
 
 /** Whether an error means that the database cannot be reached just now. */
 export function isDatabaseAway(error: unknown): boolean {
-  return error instanceof Error && /^Sequelize(Connection|HostNotReachable|AccessDenied|ConnectionAcquireTimeout)/.test(error.name + '') ? true : hasAwayCode(error);
+  return error instanceof Error &&
+    /^Sequelize(Connection|HostNotReachable|AccessDenied|ConnectionAcquireTimeout)/.test(error.name + '')
+    ? true
+    : hasAwayCode(error);
 }
 
 function hasAwayCode(error: unknown): boolean {
   const text = error instanceof Error ? `${error.message} ${'original' in error ? String(error.original) : ''}` : '';
-  return /ECONNREFUSED|ECONNRESET|EPIPE|socket has unexpectedly been closed|pool timeout|Connection killed|server has gone away|shutdown in progress/i.test(text);
+  return /ECONNREFUSED|ECONNRESET|EPIPE|socket has unexpectedly been closed|pool timeout|Connection killed|server has gone away|shutdown in progress/i.test(
+    text,
+  );
 }

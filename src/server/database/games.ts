@@ -11,7 +11,8 @@ export interface StoredGame {
   document: GameDocument;
 }
 
-export type SaveOutcome = { type: 'saved'; revision: string; savedAt: Date } | { type: 'clash'; currentRevision: string } | { type: 'unknown' };
+export type SaveOutcome =
+  { type: 'saved'; revision: string; savedAt: Date } | { type: 'clash'; currentRevision: string } | { type: 'unknown' };
 
 /** Address of a revision: SHA-256 of the text of the document. */
 export function revisionOf(text: string): string {
@@ -68,11 +69,24 @@ export async function importGame(document: GameDocument): Promise<{ revision: st
       defaults: { id: document.id, name: document.name, revision, savedAt },
       transaction,
     });
-    if (!created) await models.games.update({ name: document.name, revision, savedAt }, { where: { id: document.id }, transaction });
+    if (!created)
+      await models.games.update(
+        { name: document.name, revision, savedAt },
+        { where: { id: document.id }, transaction },
+      );
     return { revision, created };
   });
 }
 
-async function storeRevision(gameId: string, hash: string, document: string, savedAt: Date, transaction: Transaction): Promise<void> {
-  await database().models.revisions.bulkCreate([{ gameId, hash, document, savedAt }], { ignoreDuplicates: true, transaction });
+async function storeRevision(
+  gameId: string,
+  hash: string,
+  document: string,
+  savedAt: Date,
+  transaction: Transaction,
+): Promise<void> {
+  await database().models.revisions.bulkCreate([{ gameId, hash, document, savedAt }], {
+    ignoreDuplicates: true,
+    transaction,
+  });
 }

@@ -8,8 +8,18 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
   {
     name: '001-games-revisions-batches',
     async up({ context }) {
-      await context.createTable('games', { id: { ...text(64), ...key }, name: text(80), revision: text(64), saved_at: time() });
-      await context.createTable('revisions', { game_id: { ...text(64), ...key }, hash: { ...text(64), ...key }, document: long(), saved_at: time() });
+      await context.createTable('games', {
+        id: { ...text(64), ...key },
+        name: text(80),
+        revision: text(64),
+        saved_at: time(),
+      });
+      await context.createTable('revisions', {
+        game_id: { ...text(64), ...key },
+        hash: { ...text(64), ...key },
+        document: long(),
+        saved_at: time(),
+      });
       await context.createTable('batches', {
         id: { ...whole(), ...key, autoIncrement: true },
         game_id: text(64),
@@ -25,7 +35,12 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
         finished_at: maybeTime(),
       });
       await context.addIndex('batches', ['game_id', 'id']);
-      await context.createTable('chunks', { batch_id: { ...whole(), ...key }, first_seed: { ...whole(), ...key }, runs: whole(), pacing: long() });
+      await context.createTable('chunks', {
+        batch_id: { ...whole(), ...key },
+        first_seed: { ...whole(), ...key },
+        runs: whole(),
+        pacing: long(),
+      });
       await context.createTable('runs', {
         batch_id: { ...whole(), ...key },
         seed: { ...whole(), ...key },
@@ -45,6 +60,11 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
 /** Brings the tables up to date; does nothing when they are. */
 export async function migrate(): Promise<void> {
   const { sequelize } = database();
-  const umzug = new Umzug({ migrations: MIGRATIONS, context: sequelize.getQueryInterface(), storage: new SequelizeStorage({ sequelize }), logger: undefined });
+  const umzug = new Umzug({
+    migrations: MIGRATIONS,
+    context: sequelize.getQueryInterface(),
+    storage: new SequelizeStorage({ sequelize }),
+    logger: undefined,
+  });
   await umzug.up();
 }

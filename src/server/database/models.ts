@@ -1,4 +1,11 @@
-import { Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type ModelStatic, type Sequelize } from 'sequelize';
+import {
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type ModelStatic,
+  type Sequelize,
+} from 'sequelize';
 import { key, long, maybeLong, maybeText, maybeTime, real, text, time, whole } from './columns';
 
 export interface GameRow extends Model<InferAttributes<GameRow>, InferCreationAttributes<GameRow>> {
@@ -61,7 +68,11 @@ export interface Models {
 /** Tables as the queries see them; the migrations make them. */
 export function defineModels(sequelize: Sequelize): Models {
   return {
-    games: sequelize.define<GameRow>('game', { id: { ...text(64), ...key }, name: text(80), revision: text(64), savedAt: time() }, { tableName: 'games' }),
+    games: sequelize.define<GameRow>(
+      'game',
+      { id: { ...text(64), ...key }, name: text(80), revision: text(64), savedAt: time() },
+      { tableName: 'games' },
+    ),
     revisions: sequelize.define<RevisionRow>(
       'revision',
       { gameId: { ...text(64), ...key }, hash: { ...text(64), ...key }, document: long(), savedAt: time() },
@@ -85,7 +96,11 @@ export function defineModels(sequelize: Sequelize): Models {
       },
       { tableName: 'batches' },
     ),
-    chunks: sequelize.define<ChunkRow>('chunk', { batchId: { ...whole(), ...key }, firstSeed: { ...whole(), ...key }, runs: whole(), pacing: long() }, { tableName: 'chunks' }),
+    chunks: sequelize.define<ChunkRow>(
+      'chunk',
+      { batchId: { ...whole(), ...key }, firstSeed: { ...whole(), ...key }, runs: whole(), pacing: long() },
+      { tableName: 'chunks' },
+    ),
     runs: sequelize.define<RunRowModel>(
       'run',
       {

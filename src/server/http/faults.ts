@@ -20,13 +20,29 @@ export function notFound(what: string, hint: string): RequestFault {
 
 /** A document or level that cannot be used, with everything that was found. */
 export function unusable(diagnostics: readonly Diagnostic[]): RequestFault {
-  const listed = diagnostics.map(({ code, severity, message, hint, where }) => ({ code, severity, message, hint, where: sayWhere(where) }));
+  const listed = diagnostics.map(({ code, severity, message, hint, where }) => ({
+    code,
+    severity,
+    message,
+    hint,
+    where: sayWhere(where),
+  }));
   const [first] = listed;
-  return new RequestFault(422, { code: first.code, message: first.message, hint: first.hint, where: first.where, diagnostics: listed });
+  return new RequestFault(422, {
+    code: first.code,
+    message: first.message,
+    hint: first.hint,
+    where: first.where,
+    diagnostics: listed,
+  });
 }
 
 function sayWhere({ path, span, inFile }: Diagnostic['where']): string {
-  return [describePath(path), span ? `script line ${span.line}, column ${span.column}` : '', inFile ? `file line ${inFile.line}, column ${inFile.column}` : '']
+  return [
+    describePath(path),
+    span ? `script line ${span.line}, column ${span.column}` : '',
+    inFile ? `file line ${inFile.line}, column ${inFile.column}` : '',
+  ]
     .filter(Boolean)
     .join(', ');
 }
@@ -46,14 +62,27 @@ function replyTo(error: unknown): Response {
   if (error instanceof z.ZodError) {
     const [issue] = error.issues;
     const where = issue.path.join('.');
-    const fault: Fault = { code: 'bad-request', message: `${where || 'The request'}: ${issue.message}.`, hint: 'Correct the request; nothing was changed.', where };
+    const fault: Fault = {
+      code: 'bad-request',
+      message: `${where || 'The request'}: ${issue.message}.`,
+      hint: 'Correct the request; nothing was changed.',
+      where,
+    };
     return Response.json(fault, { status: 400 });
   }
   if (isDatabaseAway(error)) {
-    const fault: Fault = { code: 'database-away', message: 'The database cannot be reached just now.', hint: 'Nothing was changed. Try again in a moment.' };
+    const fault: Fault = {
+      code: 'database-away',
+      message: 'The database cannot be reached just now.',
+      hint: 'Nothing was changed. Try again in a moment.',
+    };
     return Response.json(fault, { status: 503 });
   }
   log.error({ err: error }, 'a request failed');
-  const fault: Fault = { code: 'internal', message: 'Something went wrong inside the server.', hint: 'Nothing was changed. The log of the server has the details.' };
+  const fault: Fault = {
+    code: 'internal',
+    message: 'Something went wrong inside the server.',
+    hint: 'Nothing was changed. The log of the server has the details.',
+  };
   return Response.json(fault, { status: 500 });
 }

@@ -7,9 +7,14 @@ export function requireSameOrigin(request: Request): void {
   const origin = request.headers.get('origin');
   const site = request.headers.get('sec-fetch-site');
   const isForeignSite = site !== null && site !== 'same-origin' && site !== 'none';
-  const isForeignOrigin = origin !== null && URL.canParse(origin) && new URL(origin).host !== request.headers.get('host');
+  const isForeignOrigin =
+    origin !== null && URL.canParse(origin) && new URL(origin).host !== request.headers.get('host');
   if (isForeignSite || isForeignOrigin || origin === 'null') {
-    throw new RequestFault(403, { code: 'foreign-origin', message: 'This request comes from another site.', hint: 'Changes are only taken from the pages of this server.' });
+    throw new RequestFault(403, {
+      code: 'foreign-origin',
+      message: 'This request comes from another site.',
+      hint: 'Changes are only taken from the pages of this server.',
+    });
   }
 }
 
@@ -36,13 +41,21 @@ export async function readBody(request: Request, mostBytes: number): Promise<str
 }
 
 /** Reads a JSON body and checks its shape. */
-export async function readJson<Shape extends z.ZodType>(request: Request, shape: Shape, mostBytes: number): Promise<z.output<Shape>> {
+export async function readJson<Shape extends z.ZodType>(
+  request: Request,
+  shape: Shape,
+  mostBytes: number,
+): Promise<z.output<Shape>> {
   const text = await readBody(request, mostBytes);
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch {
-    throw new RequestFault(400, { code: 'json-broken', message: 'The body is no JSON.', hint: 'Nothing was changed. Send valid JSON.' });
+    throw new RequestFault(400, {
+      code: 'json-broken',
+      message: 'The body is no JSON.',
+      hint: 'Nothing was changed. Send valid JSON.',
+    });
   }
   return shape.parse(value);
 }

@@ -3,7 +3,15 @@ import { bug } from '@/core/index';
 import { cutIntoChunks, type ChunkTask } from '@/pool/chunkTask';
 import { createChunkPool, type ChunkPool } from '@/pool/chunkPool';
 import type { BatchInfo, BatchProgress, BatchStatus } from '../contracts/batches';
-import { createBatch, endBatch, findBatch, finishedChunks, keepChunk, listBatches, type NewBatch } from '../database/batches';
+import {
+  createBatch,
+  endBatch,
+  findBatch,
+  finishedChunks,
+  keepChunk,
+  listBatches,
+  type NewBatch,
+} from '../database/batches';
 import { isDatabaseAway } from '../database/connection';
 import { findRevision } from '../database/games';
 import { log } from '../log';
@@ -58,7 +66,8 @@ class BatchJobs {
     this.events.on(name, listener);
     const batch = this.running.has(batchId) ? undefined : await findBatch(batchId);
     const progress = this.running.get(batchId)?.progress ?? batch;
-    if (progress) listener({ runsDone: progress.runsDone, runs: progress.runs, status: progress.status, error: progress.error });
+    if (progress)
+      listener({ runsDone: progress.runsDone, runs: progress.runs, status: progress.status, error: progress.error });
     return () => this.events.off(name, listener);
   }
 
@@ -74,13 +83,22 @@ class BatchJobs {
   private async compute(batch: BatchInfo, job: RunningBatch): Promise<void> {
     const { signal } = job.abort;
     const kept = await withRetries(() => finishedChunks(batch.id), signal);
-    const game = (await withRetries(() => findRevision(batch.gameId, batch.revision), signal)) ?? bug(`batch ${batch.id} without its revision`);
+    const game =
+      (await withRetries(() => findRevision(batch.gameId, batch.revision), signal)) ??
+      bug(`batch ${batch.id} without its revision`);
     this.pool ??= createChunkPool();
     const { pool } = this;
     const chunks = cutIntoChunks(batch.firstSeed, batch.runs, CHUNK_RUNS).filter((chunk) => !kept.has(chunk.firstSeed));
     await Promise.all(
       chunks.map(async (chunk) => {
-        const task: ChunkTask = { documentHash: batch.revision, game, levelId: batch.levelId, standInId: batch.standInId, overrides: { knobs: [] }, ...chunk };
+        const task: ChunkTask = {
+          documentHash: batch.revision,
+          game,
+          levelId: batch.levelId,
+          standInId: batch.standInId,
+          overrides: { knobs: [] },
+          ...chunk,
+        };
         const result = await pool.run(task, { signal });
         await withRetries(() => keepChunk(batch.id, result), signal);
         job.progress = { ...job.progress, runsDone: job.progress.runsDone + chunk.count };
@@ -98,11 +116,17 @@ class BatchJobs {
     log.error({ batch: batchId, err: error }, 'a batch failed');
     if (isDatabaseAway(error)) {
       // It stays noted as running, so that the next start goes on with it.
-      this.finish(batchId, 'failed', 'the database could not be reached for a long time; the batch goes on at the next start');
+      this.finish(
+        batchId,
+        'failed',
+        'the database could not be reached for a long time; the batch goes on at the next start',
+      );
       return;
     }
     this.finish(batchId, 'failed', message);
-    endBatch(batchId, 'failed', message).catch((fault: unknown) => log.error({ batch: batchId, err: fault }, 'a failed batch could not be noted'));
+    endBatch(batchId, 'failed', message).catch((fault: unknown) =>
+      log.error({ batch: batchId, err: fault }, 'a failed batch could not be noted'),
+    );
   }
 
   private finish(batchId: number, status: BatchStatus, error: string | null): void {

@@ -1,5 +1,11 @@
 import { compileGameLevel, nearestWord, STAND_INS, writeRunCsv, type RunRecord } from '@/core/index';
-import { runPageQuery, startBatchRequest, type BatchInfo, type ReportReply, type RunPageReply } from '../contracts/batches';
+import {
+  runPageQuery,
+  startBatchRequest,
+  type BatchInfo,
+  type ReportReply,
+  type RunPageReply,
+} from '../contracts/batches';
 import { findBatch, listBatches, pageOfRuns, summariseBatch } from '../database/batches';
 import { findRevision } from '../database/games';
 import { answer, notFound, RequestFault, unusable } from '../http/faults';
@@ -21,7 +27,12 @@ export function postBatch(gameId: string, request: Request): Promise<Response> {
     if (!standIns.includes(standInId)) {
       const nearest = nearestWord(standInId, standIns);
       const hint = nearest ? `Did you mean \`${nearest}\`?` : `The stand-ins are ${standIns.join(', ')}.`;
-      throw new RequestFault(400, { code: 'unknown-standin', message: `There is no stand-in \`${standInId}\`.`, hint, where: 'standInId' });
+      throw new RequestFault(400, {
+        code: 'unknown-standin',
+        message: `There is no stand-in \`${standInId}\`.`,
+        hint,
+        where: 'standInId',
+      });
     }
     const compiled = compileGameLevel(document, levelId);
     if (!compiled.ok) throw unusable(compiled.faults);
@@ -32,7 +43,8 @@ export function postBatch(gameId: string, request: Request): Promise<Response> {
 
 async function requireBatch(gameId: string, batchId: string): Promise<BatchInfo> {
   const batch = await findBatch(readBatchId(batchId));
-  if (!batch || batch.gameId !== readGameId(gameId)) throw notFound(`batch ${batchId} of this game`, 'See the course of the game for its batches.');
+  if (!batch || batch.gameId !== readGameId(gameId))
+    throw notFound(`batch ${batchId} of this game`, 'See the course of the game for its batches.');
   return batch;
 }
 
@@ -57,7 +69,11 @@ export function getRunTable(gameId: string, batchId: string): Promise<Response> 
     const { rows } = await pageOfRuns(batch.id, { sort: 'seed', order: 'up', page: 1, size: batch.runs });
     const document = await findRevision(batch.gameId, batch.revision);
     const ticksPerSecond = document?.levels.find((level) => level.id === batch.levelId)?.ticksPerSecond ?? 60;
-    const records = rows.map((row): RunRecord => ({ ...row, cause: row.cause as RunRecord['cause'], piece: row.piece ?? undefined }));
+    const records = rows.map((row): RunRecord => ({
+      ...row,
+      cause: row.cause as RunRecord['cause'],
+      piece: row.piece ?? undefined,
+    }));
     const name = `${batch.gameId}-${batch.levelId}-batch-${batch.id}.csv`;
     return new Response(writeRunCsv(batch.standInId, records, ticksPerSecond) + '\n', {
       headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': `attachment; filename="${name}"` },
@@ -79,7 +95,11 @@ export function getEvents(gameId: string, batchId: string, request: Request): Pr
   return answer(async () => {
     const batch = await requireBatch(gameId, batchId);
     return new Response(progressStream(batch.id, request.signal), {
-      headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', 'x-accel-buffering': 'no' },
+      headers: {
+        'content-type': 'text/event-stream',
+        'cache-control': 'no-cache, no-transform',
+        'x-accel-buffering': 'no',
+      },
     });
   });
 }

@@ -1,5 +1,12 @@
 import { checkGame, hasErrors, LIMITS, readGame, readGameValue, writeGame, type GameDocument } from '@/core/index';
-import { saveRequest, revisionHash, type GameListReply, type GameReply, type ImportReply, type SaveReply } from '../contracts/games';
+import {
+  saveRequest,
+  revisionHash,
+  type GameListReply,
+  type GameReply,
+  type ImportReply,
+  type SaveReply,
+} from '../contracts/games';
 import { findGame, findRevision, importGame, listGames, saveGame, type StoredGame } from '../database/games';
 import { answer, notFound, RequestFault, unusable } from '../http/faults';
 import { readBody, readGameId, readJson, requireSameOrigin } from '../http/requests';
@@ -10,7 +17,15 @@ const MOST_SAVE_BYTES = LIMITS.fileBytes + 4096;
 export function getGames(): Promise<Response> {
   return answer(async (): Promise<GameListReply> => {
     const games = await listGames();
-    return { games: games.map(({ id, name, revision, savedAt, document }) => ({ id, name, revision, savedAt: savedAt.toISOString(), document })) };
+    return {
+      games: games.map(({ id, name, revision, savedAt, document }) => ({
+        id,
+        name,
+        revision,
+        savedAt: savedAt.toISOString(),
+        document,
+      })),
+    };
   });
 }
 
@@ -27,7 +42,10 @@ export function postGame(request: Request): Promise<Response> {
 }
 
 async function requireGame(id: string): Promise<StoredGame> {
-  return (await findGame(readGameId(id))) ?? Promise.reject(notFound(`game \`${id}\``, 'See the shelf for the games that there are.'));
+  return (
+    (await findGame(readGameId(id))) ??
+    Promise.reject(notFound(`game \`${id}\``, 'See the shelf for the games that there are.'))
+  );
 }
 
 export function getGame(id: string): Promise<Response> {
@@ -45,7 +63,11 @@ export function putGame(id: string, request: Request): Promise<Response> {
     const read = readGameValue(value);
     if (!read.ok) throw unusable(read.faults);
     if (read.value.id !== readGameId(id)) {
-      throw new RequestFault(400, { code: 'wrong-game', message: `The document is the game \`${read.value.id}\`, not \`${id}\`.`, hint: 'Nothing was changed.' });
+      throw new RequestFault(400, {
+        code: 'wrong-game',
+        message: `The document is the game \`${read.value.id}\`, not \`${id}\`.`,
+        hint: 'Nothing was changed.',
+      });
     }
     const outcome = await saveGame(read.value, baseRevision);
     switch (outcome.type) {
@@ -68,7 +90,10 @@ export function exportGame(id: string): Promise<Response> {
   return answer(async () => {
     const { document } = await requireGame(id);
     return new Response(writeGame(document), {
-      headers: { 'content-type': 'application/json; charset=utf-8', 'content-disposition': `attachment; filename="${document.id}.gorge.json"` },
+      headers: {
+        'content-type': 'application/json; charset=utf-8',
+        'content-disposition': `attachment; filename="${document.id}.gorge.json"`,
+      },
     });
   });
 }

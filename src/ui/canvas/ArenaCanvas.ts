@@ -41,7 +41,12 @@ function fitCanvas(canvas: HTMLCanvasElement, width: number, height: number, rat
   canvas.height = pixelHeight;
 }
 
-function begin(canvas: HTMLCanvasElement, ratio: number, width: number, height: number): CanvasRenderingContext2D | null {
+function begin(
+  canvas: HTMLCanvasElement,
+  ratio: number,
+  width: number,
+  height: number,
+): CanvasRenderingContext2D | null {
   const context = canvas.getContext('2d');
   context?.setTransform(ratio, 0, 0, ratio, 0, 0);
   context?.clearRect(0, 0, width, height);

@@ -10,7 +10,10 @@ const MOST_SCALE = 160;
 
 /** Shows the whole arena in the middle of a view, with some room around it. */
 export function fitCamera(columns: number, rows: number, viewWidth: number, viewHeight: number, margin = 18): Camera {
-  const scale = Math.max(LEAST_SCALE, Math.min(MOST_SCALE, (viewWidth - 2 * margin) / columns, (viewHeight - 2 * margin) / rows));
+  const scale = Math.max(
+    LEAST_SCALE,
+    Math.min(MOST_SCALE, (viewWidth - 2 * margin) / columns, (viewHeight - 2 * margin) / rows),
+  );
   return { scale, left: (viewWidth - columns * scale) / 2, top: (viewHeight - rows * scale) / 2 };
 }
 
@@ -18,7 +21,11 @@ export function fitCamera(columns: number, rows: number, viewWidth: number, view
 export function zoomAt(camera: Camera, factor: number, pointerX: number, pointerY: number): Camera {
   const scale = Math.max(LEAST_SCALE, Math.min(MOST_SCALE, camera.scale * factor));
   const change = scale / camera.scale;
-  return { scale, left: pointerX - (pointerX - camera.left) * change, top: pointerY - (pointerY - camera.top) * change };
+  return {
+    scale,
+    left: pointerX - (pointerX - camera.left) * change,
+    top: pointerY - (pointerY - camera.top) * change,
+  };
 }
 
 export function toCells(camera: Camera, pointerX: number, pointerY: number): { x: number; y: number } {

@@ -4,7 +4,12 @@ import { drawLabel, drawPiece, drawPlayer, drawSelection, drawWaypoint } from '.
 import type { Palette } from './palette';
 
 /** Draws everything that stands on the ground, from the bottom up: marks, ends, sight, routes, trail, pieces. */
-export function drawArena(context: CanvasRenderingContext2D, picture: ArenaPicture, camera: Camera, palette: Palette): void {
+export function drawArena(
+  context: CanvasRenderingContext2D,
+  picture: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+): void {
   drawMarks(context, picture, camera, palette);
   drawEnds(context, picture, camera, palette);
   for (const piece of picture.pieces) drawSight(context, piece, camera, palette);
@@ -16,7 +21,12 @@ export function drawArena(context: CanvasRenderingContext2D, picture: ArenaPictu
   drawLasso(context, picture, camera, palette);
 }
 
-function drawMarks(context: CanvasRenderingContext2D, { level, selected }: ArenaPicture, camera: Camera, palette: Palette): void {
+function drawMarks(
+  context: CanvasRenderingContext2D,
+  { level, selected }: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+): void {
   for (const mark of level.marks) {
     const [x, y, width, height] = mark.area;
     const corner = toScreen(camera, x, y);
@@ -28,7 +38,8 @@ function drawMarks(context: CanvasRenderingContext2D, { level, selected }: Arena
     context.strokeStyle = selected.has(mark.id) ? palette.river : palette.moss;
     context.lineWidth = selected.has(mark.id) ? 2.5 : 1.5;
     context.strokeRect(corner.x + 0.75, corner.y + 0.75, markWidth - 1.5, markHeight - 1.5);
-    if (camera.scale >= 14) drawLabel(context, mark.name, corner.x + 5, corner.y + markHeight - 11, palette, palette.moss);
+    if (camera.scale >= 14)
+      drawLabel(context, mark.name, corner.x + 5, corner.y + markHeight - 11, palette, palette.moss);
   }
 }
 
@@ -71,7 +82,12 @@ interface LineStyle {
   dash: number[];
 }
 
-function drawPolyline(context: CanvasRenderingContext2D, points: readonly number[], camera: Camera, style: LineStyle): void {
+function drawPolyline(
+  context: CanvasRenderingContext2D,
+  points: readonly number[],
+  camera: Camera,
+  style: LineStyle,
+): void {
   if (points.length < 4) return;
   context.save();
   context.beginPath();
@@ -88,10 +104,18 @@ function drawPolyline(context: CanvasRenderingContext2D, points: readonly number
   context.restore();
 }
 
-function drawRoute(context: CanvasRenderingContext2D, route: ShownRoute, picture: ArenaPicture, camera: Camera, palette: Palette): void {
+function drawRoute(
+  context: CanvasRenderingContext2D,
+  route: ShownRoute,
+  picture: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+): void {
   const isSelected = picture.selected.has(route.piece);
   const line = route.track.length > 0 ? route.track : route.waypoints.flat();
-  const style = isSelected ? { colour: palette.river, width: 2.25, dash: [] } : { colour: palette.river, width: 1.25, dash: [4, 4] };
+  const style = isSelected
+    ? { colour: palette.river, width: 2.25, dash: [] }
+    : { colour: palette.river, width: 1.25, dash: [4, 4] };
   context.globalAlpha = isSelected ? 1 : 0.65;
   drawPolyline(context, line, camera, style);
   context.globalAlpha = 1;
@@ -100,11 +124,17 @@ function drawRoute(context: CanvasRenderingContext2D, route: ShownRoute, picture
     const isChosen = picture.chosenWaypoint?.piece === route.piece && picture.chosenWaypoint.index === index;
     drawWaypoint(context, place.x, place.y, isChosen, palette);
     const time = route.times[index];
-    if (isSelected && time !== undefined) drawLabel(context, `${time.toFixed(1)} s`, place.x + 10, place.y - 12, palette, palette.river);
+    if (isSelected && time !== undefined)
+      drawLabel(context, `${time.toFixed(1)} s`, place.x + 10, place.y - 12, palette, palette.river);
   });
 }
 
-function drawStartPlaces(context: CanvasRenderingContext2D, { startPlaces }: ArenaPicture, camera: Camera, palette: Palette): void {
+function drawStartPlaces(
+  context: CanvasRenderingContext2D,
+  { startPlaces }: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+): void {
   context.save();
   context.setLineDash([2, 3]);
   context.strokeStyle = palette.dim;
@@ -118,7 +148,13 @@ function drawStartPlaces(context: CanvasRenderingContext2D, { startPlaces }: Are
   context.restore();
 }
 
-function drawShownPiece(context: CanvasRenderingContext2D, piece: ShownPiece, { selected }: ArenaPicture, camera: Camera, palette: Palette): void {
+function drawShownPiece(
+  context: CanvasRenderingContext2D,
+  piece: ShownPiece,
+  { selected }: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+): void {
   const { x, y } = toScreen(camera, piece.x, piece.y);
   const radius = piece.radius * camera.scale;
   if (piece.isPlayer) drawPlayer(context, x, y, radius, palette);
@@ -127,7 +163,12 @@ function drawShownPiece(context: CanvasRenderingContext2D, piece: ShownPiece, { 
   if (selected.has(piece.id)) drawSelection(context, x, y, radius, palette);
 }
 
-function drawCursor(context: CanvasRenderingContext2D, { cursor }: ArenaPicture, camera: Camera, palette: Palette): void {
+function drawCursor(
+  context: CanvasRenderingContext2D,
+  { cursor }: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+): void {
   if (!cursor) return;
   const corner = toScreen(camera, cursor.column, cursor.row);
   context.strokeStyle = palette.river;

@@ -5,7 +5,13 @@ import { fitTint, type Palette } from './palette';
 type Terrain = GameDocument['terrain'][number];
 
 /** Draws the ground: flat tints with fine hatching, outlines where solid ground meets open ground, a faint grid. */
-export function drawGround(context: CanvasRenderingContext2D, terrain: readonly Terrain[], level: Level, camera: Camera, palette: Palette): void {
+export function drawGround(
+  context: CanvasRenderingContext2D,
+  terrain: readonly Terrain[],
+  level: Level,
+  camera: Camera,
+  palette: Palette,
+): void {
   const columns = level.map[0].length;
   const rows = level.map.length;
   context.save();
@@ -44,7 +50,11 @@ function cellsOf(level: Level, glyph: string, scale: number): Path2D {
 
 const patterns = new Map<string, CanvasPattern>();
 
-function hatching(context: CanvasRenderingContext2D, kind: 'diagonal' | 'dots', palette: Palette): CanvasPattern | string {
+function hatching(
+  context: CanvasRenderingContext2D,
+  kind: 'diagonal' | 'dots',
+  palette: Palette,
+): CanvasPattern | string {
   const key = `${kind} ${palette.isDark}`;
   const known = patterns.get(key);
   if (known) return known;
@@ -69,7 +79,13 @@ function hatching(context: CanvasRenderingContext2D, kind: 'diagonal' | 'dots', 
   return pattern ?? 'transparent';
 }
 
-function drawGrid(context: CanvasRenderingContext2D, columns: number, rows: number, scale: number, palette: Palette): void {
+function drawGrid(
+  context: CanvasRenderingContext2D,
+  columns: number,
+  rows: number,
+  scale: number,
+  palette: Palette,
+): void {
   context.beginPath();
   for (let column = 1; column < columns; column++) {
     context.moveTo(column * scale, 0);
@@ -84,7 +100,13 @@ function drawGrid(context: CanvasRenderingContext2D, columns: number, rows: numb
   context.stroke();
 }
 
-function drawOutlines(context: CanvasRenderingContext2D, terrain: readonly Terrain[], level: Level, scale: number, palette: Palette): void {
+function drawOutlines(
+  context: CanvasRenderingContext2D,
+  terrain: readonly Terrain[],
+  level: Level,
+  scale: number,
+  palette: Palette,
+): void {
   const solid = new Set(terrain.filter((ground) => ground.solid).map((ground) => ground.glyph));
   const isSolid = (column: number, row: number) => solid.has(level.map[row]?.[column] ?? '');
   const isOpen = (column: number, row: number) => level.map[row]?.[column] !== undefined && !isSolid(column, row);

@@ -3,7 +3,15 @@ import { fitTint, type Palette } from './palette';
 const FULL_TURN = Math.PI * 2;
 
 /** A piece of the cast: a plate of its true size with two strata across and a wedge where it faces. Sizes in pixels. */
-export function drawPiece(context: CanvasRenderingContext2D, x: number, y: number, radius: number, heading: number, tint: string, palette: Palette): void {
+export function drawPiece(
+  context: CanvasRenderingContext2D,
+  x: number,
+  y: number,
+  radius: number,
+  heading: number,
+  tint: string,
+  palette: Palette,
+): void {
   context.save();
   context.translate(x, y);
   context.rotate(heading);
@@ -29,7 +37,13 @@ export function drawPiece(context: CanvasRenderingContext2D, x: number, y: numbe
 }
 
 /** The player: a ring with a core. */
-export function drawPlayer(context: CanvasRenderingContext2D, x: number, y: number, radius: number, palette: Palette): void {
+export function drawPlayer(
+  context: CanvasRenderingContext2D,
+  x: number,
+  y: number,
+  radius: number,
+  palette: Palette,
+): void {
   context.beginPath();
   context.arc(x, y, radius, 0, FULL_TURN);
   context.fillStyle = palette.paper;
@@ -44,7 +58,13 @@ export function drawPlayer(context: CanvasRenderingContext2D, x: number, y: numb
 }
 
 /** A dashed ring around what is selected. */
-export function drawSelection(context: CanvasRenderingContext2D, x: number, y: number, radius: number, palette: Palette): void {
+export function drawSelection(
+  context: CanvasRenderingContext2D,
+  x: number,
+  y: number,
+  radius: number,
+  palette: Palette,
+): void {
   context.save();
   context.beginPath();
   context.arc(x, y, radius * 1.25 + 5, 0, FULL_TURN);
@@ -56,7 +76,13 @@ export function drawSelection(context: CanvasRenderingContext2D, x: number, y: n
 }
 
 /** A small diamond: a waypoint. */
-export function drawWaypoint(context: CanvasRenderingContext2D, x: number, y: number, isChosen: boolean, palette: Palette): void {
+export function drawWaypoint(
+  context: CanvasRenderingContext2D,
+  x: number,
+  y: number,
+  isChosen: boolean,
+  palette: Palette,
+): void {
   const half = isChosen ? 7 : 5.5;
   context.beginPath();
   context.moveTo(x, y - half);
@@ -72,7 +98,14 @@ export function drawWaypoint(context: CanvasRenderingContext2D, x: number, y: nu
 }
 
 /** A short text on a plate of paper, so that it can be read on any ground. */
-export function drawLabel(context: CanvasRenderingContext2D, text: string, x: number, y: number, palette: Palette, colour = palette.ink): void {
+export function drawLabel(
+  context: CanvasRenderingContext2D,
+  text: string,
+  x: number,
+  y: number,
+  palette: Palette,
+  colour = palette.ink,
+): void {
   context.font = '11px "JetBrains Mono Variable", monospace';
   context.textBaseline = 'middle';
   const width = context.measureText(text).width;

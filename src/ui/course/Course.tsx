@@ -27,7 +27,12 @@ export function Course({ gameId }: { gameId: string }) {
       }
     >
       <div style={{ padding: '18px 22px', maxWidth: 1280 }}>
-        {!document && (game.error ? <Failed error={game.error} onRetry={() => void game.refetch()} /> : <Loading what="the game" />)}
+        {!document &&
+          (game.error ? (
+            <Failed error={game.error} onRetry={() => void game.refetch()} />
+          ) : (
+            <Loading what="the game" />
+          ))}
         {document && (
           <>
             <h2 className="heading" style={{ marginBottom: 10 }}>
@@ -37,12 +42,18 @@ export function Course({ gameId }: { gameId: string }) {
               {document.levels.map((level) => (
                 <LevelCard key={level.id} game={document} level={level} batches={batches.data ?? []} />
               ))}
-              {document.levels.length === 0 && <Empty title="No levels yet">Import a version of this game that has one.</Empty>}
+              {document.levels.length === 0 && (
+                <Empty title="No levels yet">Import a version of this game that has one.</Empty>
+              )}
             </div>
             <h2 className="heading" style={{ marginBottom: 4 }}>
               Batches
             </h2>
-            {batches.error ? <Failed error={batches.error} onRetry={() => void batches.refetch()} /> : <BatchTable gameId={gameId} batches={batches.data} />}
+            {batches.error ? (
+              <Failed error={batches.error} onRetry={() => void batches.refetch()} />
+            ) : (
+              <BatchTable gameId={gameId} batches={batches.data} />
+            )}
           </>
         )}
       </div>

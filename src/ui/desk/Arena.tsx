@@ -49,7 +49,14 @@ export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => vo
 
   const inputOf = (event: ReactPointerEvent | React.MouseEvent): PointerInput => {
     const corner = box.current!.getBoundingClientRect();
-    return { x: event.clientX - corner.left, y: event.clientY - corner.top, button: event.button, shift: event.shiftKey, alt: event.altKey, isPanning: isSpaceDown.current };
+    return {
+      x: event.clientX - corner.left,
+      y: event.clientY - corner.top,
+      button: event.button,
+      shift: event.shiftKey,
+      alt: event.altKey,
+      isPanning: isSpaceDown.current,
+    };
   };
 
   return (
@@ -91,7 +98,9 @@ function runFrames(desk: Desk, view: ArenaView, canvas: ArenaCanvas, scheme: 'li
   const markDirty = () => {
     isDirty = true;
   };
-  const follow = [desk.session.store, desk.reading.store, desk.playback.store, view.store].map((store) => store.subscribe(markDirty));
+  const follow = [desk.session.store, desk.reading.store, desk.playback.store, view.store].map((store) =>
+    store.subscribe(markDirty),
+  );
   const frame = (now: number) => {
     desk.playback.advance(now - last);
     last = now;
@@ -101,7 +110,14 @@ function runFrames(desk: Desk, view: ArenaView, canvas: ArenaCanvas, scheme: 'li
       const { routes, sampleRun, rows, isStale } = desk.reading.store.getState();
       const picture = composePicture(
         { game, levelId, run: sampleRun, tick: desk.playback.store.getState().tick },
-        { routes, ends: isStale ? [] : rows.filter((row) => row.outcome === 'lost'), selection, chosenWaypoint, cursor, lasso: view.state.lasso },
+        {
+          routes,
+          ends: isStale ? [] : rows.filter((row) => row.outcome === 'lost'),
+          selection,
+          chosenWaypoint,
+          cursor,
+          lasso: view.state.lasso,
+        },
       );
       canvas.draw(picture, view.state.camera, palette, view.state.width, view.state.height);
     }

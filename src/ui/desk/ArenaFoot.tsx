@@ -11,9 +11,15 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
   const pixelsPerCell = useFollowed(session, (state) => state.game.pixelsPerCell);
   const { width, height } = session.size;
   return (
-    <div className="plate quiet" style={{ position: 'absolute', right: 10, bottom: 8, display: 'flex', gap: 12, padding: '3px 9px', fontSize: 12 }}>
+    <div
+      className="plate quiet"
+      style={{ position: 'absolute', right: 10, bottom: 8, display: 'flex', gap: 12, padding: '3px 9px', fontSize: 12 }}
+    >
       {pointer && (
-        <span className="mono" title={`${Math.round(pointer.x * pixelsPerCell)}, ${Math.round(pointer.y * pixelsPerCell)} px`}>
+        <span
+          className="mono"
+          title={`${Math.round(pointer.x * pixelsPerCell)}, ${Math.round(pointer.y * pixelsPerCell)} px`}
+        >
           {pointer.x.toFixed(1)}, {pointer.y.toFixed(1)}
         </span>
       )}

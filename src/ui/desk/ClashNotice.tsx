@@ -17,10 +17,16 @@ export function ClashNotice() {
     URL.revokeObjectURL(link.href);
   };
   return (
-    <Modal opened={isOpen} onClose={() => undefined} withCloseButton={false} title="This game was changed elsewhere" centered>
+    <Modal
+      opened={isOpen}
+      onClose={() => undefined}
+      withCloseButton={false}
+      title="This game was changed elsewhere"
+      centered
+    >
       <p style={{ marginTop: 0 }}>
-        Somebody, perhaps you in another tab, has saved this game since you opened it here. Nothing was overwritten: their version is on the server, yours is
-        still here.
+        Somebody, perhaps you in another tab, has saved this game since you opened it here. Nothing was overwritten:
+        their version is on the server, yours is still here.
       </p>
       <Group justify="flex-end" gap="xs">
         <Button variant="subtle" onClick={keepFile}>

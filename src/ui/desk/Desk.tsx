@@ -22,10 +22,23 @@ import { useDeskMachines } from './useDeskMachines';
 
 /** The main view: the arena in the middle, the Reading at the right, the strata below. */
 export function Desk({ gameId, levelId }: { gameId: string; levelId: string }) {
-  const query = useQuery({ queryKey: ['desk', gameId], queryFn: () => openSaved(gameId), staleTime: Infinity, gcTime: 0 });
+  const query = useQuery({
+    queryKey: ['desk', gameId],
+    queryFn: () => openSaved(gameId),
+    staleTime: Infinity,
+    gcTime: 0,
+  });
   const trail = [{ label: query.data?.document.name ?? gameId, href: `/games/${gameId}` }];
   if (!query.data) {
-    return <Frame trail={trail}>{query.error ? <Failed error={query.error} onRetry={() => void query.refetch()} /> : <Loading what="the level" />}</Frame>;
+    return (
+      <Frame trail={trail}>
+        {query.error ? (
+          <Failed error={query.error} onRetry={() => void query.refetch()} />
+        ) : (
+          <Loading what="the level" />
+        )}
+      </Frame>
+    );
   }
   if (!query.data.document.levels.some((level) => level.id === levelId)) {
     return (
@@ -34,7 +47,7 @@ export function Desk({ gameId, levelId }: { gameId: string; levelId: string }) {
       </Frame>
     );
   }
-  return <OpenDesk loaded={query.data} levelId={levelId} />;
+  return <OpenDesk key={`${gameId} ${levelId}`} loaded={query.data} levelId={levelId} />;
 }
 
 async function openSaved(gameId: string): Promise<GameReply> {
@@ -43,15 +56,11 @@ async function openSaved(gameId: string): Promise<GameReply> {
 }
 
 function OpenDesk({ loaded, levelId }: { loaded: GameReply; levelId: string }) {
-  const desk = useDeskMachines(loaded.document, levelId, loaded.revision, loaded.savedAt);
-  const trail = [{ label: loaded.document.name, href: `/games/${loaded.document.id}` }, { label: loaded.document.levels.find((level) => level.id === levelId)?.name ?? levelId }];
-  if (!desk) {
-    return (
-      <Frame trail={trail}>
-        <Loading what="the level" />
-      </Frame>
-    );
-  }
+  const desk = useDeskMachines(loaded, levelId);
+  const trail = [
+    { label: loaded.document.name, href: `/games/${loaded.document.id}` },
+    { label: loaded.document.levels.find((level) => level.id === levelId)?.name ?? levelId },
+  ];
   return (
     <DeskContext.Provider value={desk}>
       <Frame
@@ -73,11 +82,24 @@ function DeskBody() {
   const { session } = useDesk();
   const [openScript, setOpenScript] = useState<string>();
   const [showsKeys, setShowsKeys] = useState(false);
-  const help = useMemo(() => ({ opened: showsKeys, open: () => setShowsKeys(true), close: () => setShowsKeys(false) }), [showsKeys]);
-  const toggleScript = useCallback(() => setOpenScript((open) => (open ? undefined : scriptOfSelection(session))), [session]);
+  const help = useMemo(
+    () => ({ opened: showsKeys, open: () => setShowsKeys(true), close: () => setShowsKeys(false) }),
+    [showsKeys],
+  );
+  const toggleScript = useCallback(
+    () => setOpenScript((open) => (open ? undefined : scriptOfSelection(session))),
+    [session],
+  );
   const columns = `${openScript ? '430px ' : ''}minmax(0, 1fr) 300px`;
   return (
-    <div style={{ display: 'grid', gridTemplateColumns: columns, gridTemplateRows: 'minmax(0, 1fr) 186px', height: '100%' }}>
+    <div
+      style={{
+        display: 'grid',
+        gridTemplateColumns: columns,
+        gridTemplateRows: 'minmax(0, 1fr) 186px',
+        height: '100%',
+      }}
+    >
       {openScript && <ScriptPanel scriptId={openScript} onClose={() => setOpenScript(undefined)} />}
       <Arena onOpenScript={setOpenScript} />
       <Reading onOpenScript={setOpenScript} />

@@ -47,7 +47,8 @@ export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript:
       const hasControl = event.ctrlKey || event.metaKey;
       const isUndo = hasControl && ['z', 'y'].includes(event.key.toLowerCase());
       // Undo and redo are the desk's also while a script or a slider has the focus, but not while a name is typed.
-      const isInText = event.target instanceof HTMLElement && event.target.closest('input:not([type=range]), textarea') !== null;
+      const isInText =
+        event.target instanceof HTMLElement && event.target.closest('input:not([type=range]), textarea') !== null;
       if (isTyping(event) && !(isUndo && !isInText)) return;
       if (hasControl ? withControl(event) : plain(event)) event.preventDefault();
     };

@@ -8,7 +8,12 @@ import type { Help } from './DeskKeys';
 export function DeskPalette({ help, onOpenScript }: { help: Help; onOpenScript: (scriptId: string) => void }) {
   const { session, actions, playback } = useDesk();
   const game = useFollowed(session, (state) => state.game);
-  const act = (id: string, label: string, description: string, onClick: () => void) => ({ id, label, description, onClick });
+  const act = (id: string, label: string, description: string, onClick: () => void) => ({
+    id,
+    label,
+    description,
+    onClick,
+  });
   const list = [
     act('select', 'Select', 'Tool, 1', () => session.setTool('select')),
     act('ground', 'Ground', 'Tool to paint and erase walls, 2', () => session.setTool('ground')),
@@ -22,8 +27,22 @@ export function DeskPalette({ help, onOpenScript }: { help: Help; onOpenScript: 
     act('play', 'Play or pause the run that is shown', 'P', () => playback.toggle()),
     act('draft', 'Back to the draft', 'Home', () => playback.seek(0)),
     act('keys', 'List all keys', '?', help.open),
-    ...game.scripts.map((script) => act(`script ${script.id}`, `Script ${script.id}`, 'Open the behavior beside the arena', () => onOpenScript(script.id))),
-    ...session.level.pieces.map((piece) => act(`piece ${piece.id}`, piece.name, 'Select this piece', () => session.select([piece.id]))),
+    ...game.scripts.map((script) =>
+      act(`script ${script.id}`, `Script ${script.id}`, 'Open the behavior beside the arena', () =>
+        onOpenScript(script.id),
+      ),
+    ),
+    ...session.level.pieces.map((piece) =>
+      act(`piece ${piece.id}`, piece.name, 'Select this piece', () => session.select([piece.id])),
+    ),
   ];
-  return <Spotlight actions={list} nothingFound="Nothing by that name" highlightQuery shortcut="mod + K" searchProps={{ placeholder: 'Find an action, a guard or a script' }} />;
+  return (
+    <Spotlight
+      actions={list}
+      nothingFound="Nothing by that name"
+      highlightQuery
+      shortcut="mod + K"
+      searchProps={{ placeholder: 'Find an action, a guard or a script' }}
+    />
+  );
 }

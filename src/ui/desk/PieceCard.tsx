@@ -31,7 +31,13 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
     <section
       className="plate"
       aria-label={`Card of ${piece.name}`}
-      style={{ position: 'absolute', ...place, width: CARD_WIDTH, padding: '10px 12px', boxShadow: '0 4px 18px rgba(20, 20, 10, .18)' }}
+      style={{
+        position: 'absolute',
+        ...place,
+        width: CARD_WIDTH,
+        padding: '10px 12px',
+        boxShadow: '0 4px 18px rgba(20, 20, 10, .18)',
+      }}
     >
       <CardHead piece={piece} kind={kind} count={level.pieces.filter((other) => other.kind === kind.id).length} />
       {kind.behavior && (
@@ -75,7 +81,9 @@ function CardHead({ piece, kind, count }: { piece: Piece; kind: Kind; count: num
     setName(undefined);
     if (next && next !== piece.name) {
       session.change(`Rename ${piece.name}`, (draft) => {
-        const target = commands.levelIn(draft, session.state.levelId).pieces.find((candidate) => candidate.id === piece.id);
+        const target = commands
+          .levelIn(draft, session.state.levelId)
+          .pieces.find((candidate) => candidate.id === piece.id);
         if (target) target.name = next.slice(0, 80);
       });
     }
@@ -89,7 +97,9 @@ function CardHead({ piece, kind, count }: { piece: Piece; kind: Kind; count: num
         onChange={(event) => setName(event.currentTarget.value)}
         onBlur={commit}
         onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-        styles={{ input: { fontWeight: 650, fontSize: 14, height: 22, minHeight: 22, padding: 0, color: 'var(--ink)' } }}
+        styles={{
+          input: { fontWeight: 650, fontSize: 14, height: 22, minHeight: 22, padding: 0, color: 'var(--ink)' },
+        }}
         style={{ flex: 1, minWidth: 0 }}
       />
       <span className="quiet" style={{ whiteSpace: 'nowrap' }}>
@@ -137,7 +147,9 @@ function Knob({ knob, piece, kind, insight, scope }: KnobProps) {
   };
   const isSet = scope === 'piece' ? isOwn : kind.knobs?.[knob.name] !== undefined;
   return (
-    <div style={{ display: 'grid', gridTemplateColumns: '48px 1fr 96px 20px', alignItems: 'center', gap: 8, marginTop: 8 }}>
+    <div
+      style={{ display: 'grid', gridTemplateColumns: '48px 1fr 96px 20px', alignItems: 'center', gap: 8, marginTop: 8 }}
+    >
       <span title={isOwn ? `${piece.name} has its own ${knob.name}` : undefined}>
         {knob.name}
         {isOwn && <span className="wary"> *</span>}
@@ -157,8 +169,17 @@ function Knob({ knob, piece, kind, insight, scope }: KnobProps) {
         {Number(value.toFixed(3))} <span className="quiet">{knob.unit ?? ''}</span>
       </span>
       {isSet ? (
-        <Tooltip label={scope === 'piece' ? `Back to that of all ${kind.name}s` : `Back to the default of the script, ${knob.value}`}>
-          <ActionIcon size="xs" variant="subtle" aria-label={`Reset ${knob.name}`} onClick={() => session.change(`Reset ${knob.name}`, recipe(undefined))}>
+        <Tooltip
+          label={
+            scope === 'piece' ? `Back to that of all ${kind.name}s` : `Back to the default of the script, ${knob.value}`
+          }
+        >
+          <ActionIcon
+            size="xs"
+            variant="subtle"
+            aria-label={`Reset ${knob.name}`}
+            onClick={() => session.change(`Reset ${knob.name}`, recipe(undefined))}
+          >
             <IconArrowBack size={13} />
           </ActionIcon>
         </Tooltip>
@@ -178,18 +199,38 @@ function niceStep(span: number): number {
 function PlayerFacts({ kind }: { kind: Kind }) {
   return (
     <p className="quiet" style={{ margin: '4px 0' }}>
-      {kind.control?.scheme} at <span className="mono">{kind.control?.speed} cells/s</span>, diagonals {kind.control?.evenDiagonals ? 'as fast as straights' : 'faster than straights'}; body{' '}
+      {kind.control?.scheme} at <span className="mono">{kind.control?.speed} cells/s</span>, diagonals{' '}
+      {kind.control?.evenDiagonals ? 'as fast as straights' : 'faster than straights'}; body{' '}
       <span className="mono">{(kind.radius * 2).toFixed(2)} cells</span> wide.
     </p>
   );
 }
 
-function CardActions({ piece, kind, onOpenScript }: { piece: Piece; kind: Kind; onOpenScript: (scriptId: string) => void }) {
+function CardActions({
+  piece,
+  kind,
+  onOpenScript,
+}: {
+  piece: Piece;
+  kind: Kind;
+  onOpenScript: (scriptId: string) => void;
+}) {
   const { session, actions } = useDesk();
   const turn = (by: number) =>
-    session.change(`Turn ${piece.name}`, (draft) => commands.setFacing(draft, session.state.levelId, piece.id, (((piece.facing + by) % 360) + 360) % 360));
+    session.change(`Turn ${piece.name}`, (draft) =>
+      commands.setFacing(draft, session.state.levelId, piece.id, (((piece.facing + by) % 360) + 360) % 360),
+    );
   return (
-    <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 12px', marginTop: 10, paddingTop: 8, borderTop: '1px solid var(--layer)' }}>
+    <div
+      style={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        gap: '4px 12px',
+        marginTop: 10,
+        paddingTop: 8,
+        borderTop: '1px solid var(--layer)',
+      }}
+    >
       {kind.behavior && (
         <button type="button" className="act" onClick={() => onOpenScript(kind.behavior!)}>
           Script
@@ -198,7 +239,7 @@ function CardActions({ piece, kind, onOpenScript }: { piece: Piece; kind: Kind; 
       {!kind.control && (
         <>
           <button type="button" className="act" onClick={() => session.setTool('route')}>
-            Add waypoints
+            Draw route
           </button>
           <button type="button" className="act" title="15 degrees clockwise" onClick={() => turn(15)}>
             Turn
@@ -216,7 +257,13 @@ function CardActions({ piece, kind, onOpenScript }: { piece: Piece; kind: Kind; 
 }
 
 /** Puts the card where it hides the fewest pieces and waypoints, near its piece and inside the view. */
-function placeCard(piece: Piece, pieces: readonly Piece[], camera: Camera, width: number, height: number): { left: number; top: number } {
+function placeCard(
+  piece: Piece,
+  pieces: readonly Piece[],
+  camera: Camera,
+  width: number,
+  height: number,
+): { left: number; top: number } {
   const middle = toScreen(camera, piece.at[0], piece.at[1]);
   const gap = camera.scale * 0.9 + 10;
   const candidates = [
@@ -228,12 +275,19 @@ function placeCard(piece: Piece, pieces: readonly Piece[], camera: Camera, width
     { left: 10, top: height - CARD_HEIGHT - 40 },
     { left: width - CARD_WIDTH - 10, top: height - CARD_HEIGHT - 40 },
     { left: 10, top: 56 },
-  ].map(({ left, top }) => ({ left: clamp(left, 8, width - CARD_WIDTH - 8), top: clamp(top, 54, height - CARD_HEIGHT - 36) }));
+  ].map(({ left, top }) => ({
+    left: clamp(left, 8, width - CARD_WIDTH - 8),
+    top: clamp(top, 54, height - CARD_HEIGHT - 36),
+  }));
   const own = [piece.at, ...(piece.route ?? [])].map(([x, y]) => ({ ...toScreen(camera, x, y), weight: 3 }));
   const others = pieces.map(({ at: [x, y] }) => ({ ...toScreen(camera, x, y), weight: 1 }));
   const hidden = (spot: { left: number; top: number }) =>
     [...own, ...others].reduce(
-      (sum, { x, y, weight }) => sum + (x > spot.left - 14 && x < spot.left + CARD_WIDTH + 14 && y > spot.top - 14 && y < spot.top + CARD_HEIGHT + 14 ? weight : 0),
+      (sum, { x, y, weight }) =>
+        sum +
+        (x > spot.left - 14 && x < spot.left + CARD_WIDTH + 14 && y > spot.top - 14 && y < spot.top + CARD_HEIGHT + 14
+          ? weight
+          : 0),
       0,
     );
   return candidates.reduce((best, spot) => (hidden(spot) < hidden(best) ? spot : best));

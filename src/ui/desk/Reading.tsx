@@ -13,7 +13,14 @@ export function Reading({ onOpenScript }: { onOpenScript: (scriptId: string) => 
   return (
     <aside
       aria-label="Reading"
-      style={{ background: 'var(--paper)', borderLeft: '1px solid var(--layer)', padding: '14px 16px', overflowY: 'auto', gridRow: '1 / span 2', gridColumn: -2 }}
+      style={{
+        background: 'var(--paper)',
+        borderLeft: '1px solid var(--layer)',
+        padding: '14px 16px',
+        overflowY: 'auto',
+        gridRow: '1 / span 2',
+        gridColumn: -2,
+      }}
     >
       <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline', marginBottom: 12 }}>
         <h2 className="heading">Reading</h2>
@@ -35,7 +42,15 @@ function sayStatus(summary: Summary | undefined, isStale: boolean, isRefining: b
   return isRefining ? `${summary.runs} of ${MOST_READING_RUNS} runs, refining` : `${summary.runs} runs`;
 }
 
-function Numbers({ summary, isStale, difference }: { summary: Summary; isStale: boolean; difference: PairedDifference | undefined }) {
+function Numbers({
+  summary,
+  isStale,
+  difference,
+}: {
+  summary: Summary;
+  isStale: boolean;
+  difference: PairedDifference | undefined;
+}) {
   const [end] = summary.ends;
   const time = summary.timeToClear;
   return (
@@ -44,9 +59,20 @@ function Numbers({ summary, isStale, difference }: { summary: Summary; isStale: 
       <p className="quiet" style={{ margin: '6px 0 12px', lineHeight: 1.45 }}>
         Share of casual players that reach the exit. Thin line: 95 % interval.
       </p>
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '12px 10px', padding: '12px 0', borderTop: '1px solid var(--layer)', borderBottom: '1px solid var(--layer)' }}>
+      <div
+        style={{
+          display: 'grid',
+          gridTemplateColumns: '1fr 1fr',
+          gap: '12px 10px',
+          padding: '12px 0',
+          borderTop: '1px solid var(--layer)',
+          borderBottom: '1px solid var(--layer)',
+        }}
+      >
         <Fact label="Median time to clear">{time ? saySeconds(time.median) : 'none cleared'}</Fact>
-        <Fact label="95 % interval of it">{time ? `${time.medianLow.toFixed(1)}–${saySeconds(time.medianHigh)}` : '–'}</Fact>
+        <Fact label="95 % interval of it">
+          {time ? `${time.medianLow.toFixed(1)}–${saySeconds(time.medianHigh)}` : '–'}
+        </Fact>
         <div style={{ gridColumn: '1 / span 2' }}>
           <Fact label="Commonest end">
             {end ? (
@@ -72,14 +98,36 @@ function ClearBar({ summary }: { summary: Summary }) {
     <div style={{ display: 'grid', gridTemplateColumns: '52px 1fr auto', alignItems: 'center', gap: 10 }}>
       <b>casual</b>
       <div style={{ position: 'relative', height: 20, background: 'var(--layer)', borderRadius: 2 }}>
-        <div style={{ position: 'absolute', inset: 0, width: percent(value), background: 'var(--river)', borderRadius: 2 }} />
-        <div style={{ position: 'absolute', top: 9, height: 2, left: percent(low), width: percent(high - low), background: 'var(--ink)' }} />
+        <div
+          style={{ position: 'absolute', inset: 0, width: percent(value), background: 'var(--river)', borderRadius: 2 }}
+        />
+        <div
+          style={{
+            position: 'absolute',
+            top: 9,
+            height: 2,
+            left: percent(low),
+            width: percent(high - low),
+            background: 'var(--ink)',
+          }}
+        />
         {[low, high].map((edge) => (
-          <div key={edge} style={{ position: 'absolute', top: 5, height: 10, width: 2, marginLeft: -1, left: percent(edge), background: 'var(--ink)' }} />
+          <div
+            key={edge}
+            style={{
+              position: 'absolute',
+              top: 5,
+              height: 10,
+              width: 2,
+              marginLeft: -1,
+              left: percent(edge),
+              background: 'var(--ink)',
+            }}
+          />
         ))}
       </div>
       <span className="mono" style={{ textAlign: 'right' }}>
-        <b data-testid="clear-rate" style={{ fontSize: 15 }}>
+        <b data-testid="clear-rate" data-fingerprint={summary.hash} data-runs={summary.runs} style={{ fontSize: 15 }}>
           {Math.round(value * 100)} %
         </b>
         <br />
@@ -114,7 +162,9 @@ function Difference({ difference }: { difference: PairedDifference }) {
         Against the level before, same {difference.seeds} seeds
       </div>
       <div className={`mono ${tone}`} style={{ fontWeight: 600, marginTop: 2 }}>
-        {difference.isReal ? `${sign}${Math.abs(points).toFixed(1)} points ± ${(difference.halfWidth * 100).toFixed(1)}` : `no real change (${sign}${Math.abs(points).toFixed(1)} ± ${(difference.halfWidth * 100).toFixed(1)})`}
+        {difference.isReal
+          ? `${sign}${Math.abs(points).toFixed(1)} points ± ${(difference.halfWidth * 100).toFixed(1)}`
+          : `no real change (${sign}${Math.abs(points).toFixed(1)} ± ${(difference.halfWidth * 100).toFixed(1)})`}
       </div>
     </div>
   );
@@ -138,7 +188,11 @@ function Problems({ onOpenScript }: { onOpenScript: (scriptId: string) => void }
       <h2 className="heading" style={{ marginBottom: 8 }}>
         Problems · {diagnostics.length}
       </h2>
-      {diagnostics.length === 0 && <p className="quiet" style={{ margin: 0 }}>None that can be seen without a run.</p>}
+      {diagnostics.length === 0 && (
+        <p className="quiet" style={{ margin: 0 }}>
+          None that can be seen without a run.
+        </p>
+      )}
       {diagnostics.slice(0, 12).map((fault, index) => (
         <div key={index} className={`problem ${fault.severity}`}>
           {fault.message}

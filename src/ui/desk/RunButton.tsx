@@ -20,11 +20,19 @@ export function RunButton() {
     setIsStarting(true);
     try {
       if (!(await saving.flush())) {
-        notifications.show({ color: 'clay', title: 'The draft is not saved yet', message: saving.store.getState().message || 'Try again in a moment.' });
+        notifications.show({
+          color: 'clay',
+          title: 'The draft is not saved yet',
+          message: saving.store.getState().message || 'Try again in a moment.',
+        });
         return;
       }
       const { game, levelId } = session.state;
-      const batch = await gorgeApi.startBatch(game.id, { revision: saving.store.getState().revision, levelId, runs: BATCH_RUNS });
+      const batch = await gorgeApi.startBatch(game.id, {
+        revision: saving.store.getState().revision,
+        levelId,
+        runs: BATCH_RUNS,
+      });
       router.push(`/games/${game.id}/batches/${batch.id}`);
     } catch (error) {
       const fault = faultOf(error);
@@ -34,7 +42,13 @@ export function RunButton() {
     }
   };
   return (
-    <Button size="compact-md" loading={isStarting} disabled={hasFaults} title={hasFaults ? 'The level has errors; see the Reading' : 'Seeds 1 to 500, on the server'} onClick={() => void start()}>
+    <Button
+      size="compact-md"
+      loading={isStarting}
+      disabled={hasFaults}
+      title={hasFaults ? 'The level has errors; see the Reading' : 'Seeds 1 to 500, on the server'}
+      onClick={() => void start()}
+    >
       Run {BATCH_RUNS}
     </Button>
   );

@@ -24,7 +24,16 @@ export function ScriptPanel({ scriptId, onClose }: { scriptId: string; onClose: 
   const users = useFollowed(session, (state) => state.game.cast).filter((kind) => kind.behavior === scriptId);
   useEffect(() => (box.current ? openEditor(box.current, session, scriptId) : undefined), [session, scriptId]);
   return (
-    <section aria-label={`Script ${scriptId}`} style={{ display: 'flex', flexDirection: 'column', minHeight: 0, background: 'var(--paper)', borderRight: '1px solid var(--layer)' }}>
+    <section
+      aria-label={`Script ${scriptId}`}
+      style={{
+        display: 'flex',
+        flexDirection: 'column',
+        minHeight: 0,
+        background: 'var(--paper)',
+        borderRight: '1px solid var(--layer)',
+      }}
+    >
       <div className="band" style={{ display: 'flex', alignItems: 'center', gap: 10, padding: '7px 12px' }}>
         <b>{scriptId}</b>
         <span className="quiet">followed by {users.map((kind) => kind.name).join(', ') || 'nobody'}</span>
@@ -62,7 +71,14 @@ function openEditor(parent: HTMLElement, session: DeskSession, scriptId: string)
         bracketMatching(),
         closeBrackets(),
         autocompletion(),
-        keymap.of([...closeBracketsKeymap, ...defaultKeymap, ...searchKeymap, ...completionKeymap, ...lintKeymap, indentWithTab]),
+        keymap.of([
+          ...closeBracketsKeymap,
+          ...defaultKeymap,
+          ...searchKeymap,
+          ...completionKeymap,
+          ...lintKeymap,
+          indentWithTab,
+        ]),
         scriptLanguage(),
         EditorView.contentAttributes.of({ 'aria-label': `Text of ${scriptId}` }),
         EditorView.updateListener.of((update) => {
@@ -97,6 +113,11 @@ function smallestChange(before: string, after: string): { from: number; to: numb
   let from = 0;
   while (from < before.length && from < after.length && before[from] === after[from]) from++;
   let end = 0;
-  while (end < before.length - from && end < after.length - from && before[before.length - 1 - end] === after[after.length - 1 - end]) end++;
+  while (
+    end < before.length - from &&
+    end < after.length - from &&
+    before[before.length - 1 - end] === after[after.length - 1 - end]
+  )
+    end++;
   return { from, to: before.length - end, insert: after.slice(from, after.length - end) };
 }

@@ -13,11 +13,36 @@ const TOOLS: { tool: Tool; label: string; key: string; help: string }[] = [
   { tool: 'route', label: 'Route', key: '4', help: 'Click to add waypoints to the selected guard' },
 ];
 
-const CHIP: CSSProperties = { border: 0, borderRadius: 6, padding: '5px 9px', background: 'none', color: 'var(--ink)', font: 'inherit', fontWeight: 550, cursor: 'pointer' };
+const CHIP: CSSProperties = {
+  border: 0,
+  borderRadius: 6,
+  padding: '5px 9px',
+  background: 'none',
+  color: 'var(--ink)',
+  font: 'inherit',
+  fontWeight: 550,
+  cursor: 'pointer',
+};
 
-function Chip({ isOn, title, onClick, children }: { isOn: boolean; title: string; onClick: () => void; children: ReactNode }) {
+function Chip({
+  isOn,
+  title,
+  onClick,
+  children,
+}: {
+  isOn: boolean;
+  title: string;
+  onClick: () => void;
+  children: ReactNode;
+}) {
   return (
-    <button type="button" title={title} aria-pressed={isOn} onClick={onClick} style={{ ...CHIP, ...(isOn ? { background: 'var(--river-wash)', color: 'var(--river)' } : {}) }}>
+    <button
+      type="button"
+      title={title}
+      aria-pressed={isOn}
+      onClick={onClick}
+      style={{ ...CHIP, ...(isOn ? { background: 'var(--river-wash)', color: 'var(--river)' } : {}) }}
+    >
       {children}
     </button>
   );
@@ -31,10 +56,23 @@ export function ToolBar() {
   const redoLabel = useFollowed(session, (state) => state.future[0]?.label);
   return (
     <div style={{ position: 'absolute', left: 10, top: 8, display: 'flex', gap: 8, pointerEvents: 'none' }}>
-      <div className="plate" role="toolbar" aria-label="Tools" style={{ display: 'flex', padding: 3, pointerEvents: 'auto', boxShadow: '0 1px 5px rgba(0,0,0,.08)' }}>
+      <div
+        className="plate"
+        role="toolbar"
+        aria-label="Tools"
+        style={{ display: 'flex', padding: 3, pointerEvents: 'auto', boxShadow: '0 1px 5px rgba(0,0,0,.08)' }}
+      >
         {TOOLS.map((entry) => (
-          <Chip key={entry.tool} isOn={tool === entry.tool} title={entry.help} onClick={() => session.setTool(entry.tool)}>
-            {entry.label} <span className="mono quiet" style={{ fontSize: 11 }}>{entry.key}</span>
+          <Chip
+            key={entry.tool}
+            isOn={tool === entry.tool}
+            title={entry.help}
+            onClick={() => session.setTool(entry.tool)}
+          >
+            {entry.label}{' '}
+            <span className="mono quiet" style={{ fontSize: 11 }}>
+              {entry.key}
+            </span>
           </Chip>
         ))}
         <span style={{ width: 1, background: 'var(--layer)', margin: '3px 4px' }} />
@@ -50,7 +88,10 @@ export function ToolBar() {
         </Tooltip>
       </div>
       {tool !== 'select' && (
-        <div className="plate" style={{ display: 'flex', alignItems: 'center', gap: 2, padding: '3px 8px', pointerEvents: 'auto' }}>
+        <div
+          className="plate"
+          style={{ display: 'flex', alignItems: 'center', gap: 2, padding: '3px 8px', pointerEvents: 'auto' }}
+        >
           <ToolOptions tool={tool} />
         </div>
       )}
@@ -63,8 +104,23 @@ function ToolOptions({ tool }: { tool: Tool }) {
   const { game, brush, castKind, selection } = useFollowed(session, (state) => state);
   if (tool === 'ground') {
     return game.terrain.map((ground) => (
-      <Chip key={ground.id} isOn={brush === ground.glyph} title={describeGround(ground)} onClick={() => session.store.setState({ brush: ground.glyph })}>
-        <span style={{ display: 'inline-block', width: 12, height: 12, marginRight: 5, verticalAlign: -2, background: ground.tint, border: '1px solid var(--dim)' }} />
+      <Chip
+        key={ground.id}
+        isOn={brush === ground.glyph}
+        title={describeGround(ground)}
+        onClick={() => session.store.setState({ brush: ground.glyph })}
+      >
+        <span
+          style={{
+            display: 'inline-block',
+            width: 12,
+            height: 12,
+            marginRight: 5,
+            verticalAlign: -2,
+            background: ground.tint,
+            border: '1px solid var(--dim)',
+          }}
+        />
         {ground.name}
       </Chip>
     ));
@@ -73,13 +129,26 @@ function ToolOptions({ tool }: { tool: Tool }) {
     return game.cast
       .filter((kind) => !kind.control)
       .map((kind) => (
-        <Chip key={kind.id} isOn={castKind === kind.id} title={`Place a ${kind.name}`} onClick={() => session.store.setState({ castKind: kind.id })}>
+        <Chip
+          key={kind.id}
+          isOn={castKind === kind.id}
+          title={`Place a ${kind.name}`}
+          onClick={() => session.store.setState({ castKind: kind.id })}
+        >
           {kind.name}
         </Chip>
       ));
   }
-  const selected = session.level.pieces.find((piece) => selection.includes(piece.id) && !game.cast.find((kind) => kind.id === piece.kind)?.control);
-  return <span className="quiet">{selected ? `Click to add a waypoint to ${selected.name}; on a leg, to split it` : 'Select a guard first, then click where it shall walk'}</span>;
+  const selected = session.level.pieces.find(
+    (piece) => selection.includes(piece.id) && !game.cast.find((kind) => kind.id === piece.kind)?.control,
+  );
+  return (
+    <span className="quiet">
+      {selected
+        ? `Click to add a waypoint to ${selected.name}; on a leg, to split it`
+        : 'Select a guard first, then click where it shall walk'}
+    </span>
+  );
 }
 
 function describeGround(ground: { solid: boolean; opaque: boolean }): string {

@@ -5,12 +5,20 @@ import type { ArenaGestures } from '../editor/arenaGestures';
 import type { ArenaView } from '../editor/arenaView';
 import type { Desk } from './DeskContext';
 
-const ARROWS: Record<string, [number, number] | undefined> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+const ARROWS: Record<string, [number, number] | undefined> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 
 /** Whether a key goes to a field or an editor and not to the arena. */
 export function isTyping(event: KeyboardEvent): boolean {
   const element = event.target instanceof HTMLElement ? event.target : undefined;
-  return element !== undefined && (element.closest('input, textarea, select, [contenteditable], [role=slider], .cm-editor, [role=dialog]') !== null);
+  return (
+    element !== undefined &&
+    element.closest('input, textarea, select, [contenteditable], [role=slider], .cm-editor, [role=dialog]') !== null
+  );
 }
 
 /** Keys that act on the arena: arrows, Tab, brackets, space, Escape, zoom. Gives whether space is held, for panning. */
@@ -18,7 +26,8 @@ export function useArenaKeys(desk: Desk, view: ArenaView, gestures: ArenaGesture
   const isSpaceDown = useRef(false);
   useEffect(() => {
     const { session, actions } = desk;
-    const isOnArena = () => document.activeElement === document.body || document.activeElement?.getAttribute('data-testid') === 'arena';
+    const isOnArena = () =>
+      document.activeElement === document.body || document.activeElement?.getAttribute('data-testid') === 'arena';
     const actOnCursor = (event: KeyboardEvent): boolean => {
       const { cursor, tool, brush } = session.state;
       if (!cursor || tool === 'select') return false;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import type { GameDocument } from '@/core/index';
+import type { GameReply } from '@/server/contracts/games';
 import { DeskActions } from '../editor/deskActions';
 import { DeskSession } from '../editor/deskSession';
 import { Playback } from '../editor/playback';
@@ -9,37 +9,44 @@ import { ReadingController } from '../editor/readingController';
 import { Saving } from '../editor/saving';
 import type { Desk } from './DeskContext';
 
-/** Builds the machines of a desk when it opens and ends them when it closes. */
-export function useDeskMachines(game: GameDocument, levelId: string, revision: string, savedAt: string): Desk | undefined {
-  const [desk, setDesk] = useState<Desk>();
-  useEffect(() => {
-    const session = new DeskSession(game, levelId);
-    const saving = new Saving(session, revision, savedAt);
-    const reading = new ReadingController(levelId);
-    const playback = new Playback();
-    reading.show(game);
-    const endFollowing = [
-      session.store.subscribe((state, before) => {
-        if (state.game !== before.game) reading.show(state.game);
-      }),
-      reading.store.subscribe((state, before) => {
-        const run = state.sampleRun;
-        if (run && run !== before.sampleRun) playback.setRun(run.frames.length / run.frameSize - 1, run.ticksPerSecond);
-      }),
-    ];
-    const warn = (event: BeforeUnloadEvent) => {
-      if (saving.hasUnsaved) event.preventDefault();
-    };
-    window.addEventListener('beforeunload', warn);
-    setDesk({ session, actions: new DeskActions(session), saving, reading, playback });
-    return () => {
-      window.removeEventListener('beforeunload', warn);
-      void saving.dispose();
-      for (const end of endFollowing) end();
-      reading.dispose();
-    };
-    // A desk is opened for one level; what is saved later must not build it anew.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [game.id, levelId]);
+/** The machines of a desk, made when it opens; they run as long as it is on the screen. */
+export function useDeskMachines(loaded: GameReply, levelId: string): Desk {
+  const [desk] = useState(() => buildDesk(loaded, levelId));
+  useEffect(() => runDesk(desk), [desk]);
   return desk;
+}
+
+function buildDesk({ document, revision, savedAt }: GameReply, levelId: string): Desk {
+  const session = new DeskSession(document, levelId);
+  return {
+    session,
+    actions: new DeskActions(session),
+    saving: new Saving(session, revision, savedAt),
+    reading: new ReadingController(levelId),
+    playback: new Playback(),
+  };
+}
+
+function runDesk({ session, saving, reading, playback }: Desk): () => void {
+  saving.open();
+  reading.show(session.state.game);
+  const endFollowing = [
+    session.store.subscribe((state, before) => {
+      if (state.game !== before.game) reading.show(state.game);
+    }),
+    reading.store.subscribe((state, before) => {
+      const run = state.sampleRun;
+      if (run && run !== before.sampleRun) playback.setRun(run.frames.length / run.frameSize - 1, run.ticksPerSecond);
+    }),
+  ];
+  const warn = (event: BeforeUnloadEvent) => {
+    if (saving.hasUnsaved) event.preventDefault();
+  };
+  window.addEventListener('beforeunload', warn);
+  return () => {
+    window.removeEventListener('beforeunload', warn);
+    void saving.close();
+    for (const end of endFollowing) end();
+    reading.stop();
+  };
 }

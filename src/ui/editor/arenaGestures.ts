@@ -63,7 +63,12 @@ export class ArenaGestures {
   private beginPaint(place: { x: number; y: number }, input: PointerInput): void {
     const isErasing = input.button === 2 || input.shift;
     const cell = { column: Math.floor(place.x), row: Math.floor(place.y) };
-    this.drag = { type: 'paint', glyph: isErasing ? this.actions.erasingGlyph : this.session.state.brush, cells: new Map(), last: cell };
+    this.drag = {
+      type: 'paint',
+      glyph: isErasing ? this.actions.erasingGlyph : this.session.state.brush,
+      cells: new Map(),
+      last: cell,
+    };
     this.paintTo(this.drag, cell);
   }
 
@@ -71,7 +76,9 @@ export class ArenaGestures {
     for (const between of cellsBetween(drag.last, cell)) drag.cells.set(`${between.column},${between.row}`, between);
     drag.last = cell;
     const label = drag.glyph === this.actions.erasingGlyph ? 'Erase ground' : 'Paint ground';
-    this.session.preview(label, (draft) => commands.paintCells(draft, this.session.state.levelId, [...drag.cells.values()], drag.glyph));
+    this.session.preview(label, (draft) =>
+      commands.paintCells(draft, this.session.state.levelId, [...drag.cells.values()], drag.glyph),
+    );
   }
 
   private beginDrag(place: { x: number; y: number }, hit: Hit, input: PointerInput): void {
@@ -83,9 +90,16 @@ export class ArenaGestures {
     }
     if (hit.type === 'piece' || (hit.type === 'mark' && tool === 'select')) {
       const isSelected = selection.includes(hit.id);
-      if (input.shift) this.session.select(isSelected ? selection.filter((id) => id !== hit.id) : [...selection, hit.id]);
+      if (input.shift)
+        this.session.select(isSelected ? selection.filter((id) => id !== hit.id) : [...selection, hit.id]);
       else if (!isSelected || this.session.state.chosenWaypoint) this.session.select(isSelected ? selection : [hit.id]);
-      this.drag = { type: 'move', ids: this.session.state.selection, fromX: place.x, fromY: place.y, anchor: this.anchorOf(hit.id) };
+      this.drag = {
+        type: 'move',
+        ids: this.session.state.selection,
+        fromX: place.x,
+        fromY: place.y,
+        anchor: this.anchorOf(hit.id),
+      };
       return;
     }
     if (tool === 'select') this.drag = { type: 'lasso', x0: place.x, y0: place.y };
@@ -130,9 +144,17 @@ export class ArenaGestures {
     this.session.preview('Move', (draft: GameDocument) => this.actions.moveAll(draft, drag.ids, by));
   }
 
-  private showWaypoint(drag: Extract<Drag, { type: 'waypoint' }>, place: { x: number; y: number }, isFree: boolean): void {
+  private showWaypoint(
+    drag: Extract<Drag, { type: 'waypoint' }>,
+    place: { x: number; y: number },
+    isFree: boolean,
+  ): void {
     const target = snap(place, isFree);
-    this.session.preview('Move waypoint', (draft) => this.actions.editRoute(draft, drag.piece, (route) => route.map((point, index) => (index === drag.index ? target : point))));
+    this.session.preview('Move waypoint', (draft) =>
+      this.actions.editRoute(draft, drag.piece, (route) =>
+        route.map((point, index) => (index === drag.index ? target : point)),
+      ),
+    );
   }
 
   up(input: PointerInput): void {

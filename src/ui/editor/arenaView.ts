@@ -39,7 +39,10 @@ export class ArenaView {
 
   zoom(factor: number, pointerX?: number, pointerY?: number): void {
     const { width, height, camera } = this.state;
-    this.store.setState({ camera: zoomAt(camera, factor, pointerX ?? width / 2, pointerY ?? height / 2), isFitted: false });
+    this.store.setState({
+      camera: zoomAt(camera, factor, pointerX ?? width / 2, pointerY ?? height / 2),
+      isFitted: false,
+    });
   }
 
   pan(dx: number, dy: number): void {

@@ -71,9 +71,13 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
   return {
     terrain: game.terrain,
     level,
-    pieces: placed.map(({ piece, kind }) => showPiece(piece, kind, grid, describePiece(game, level, piece, scripts), isRunning ? run : undefined, tick)),
+    pieces: placed.map(({ piece, kind }) =>
+      showPiece(piece, kind, grid, describePiece(game, level, piece, scripts), isRunning ? run : undefined, tick),
+    ),
     routes: placed.flatMap(({ piece }) => showRoute(piece, options.routes)),
-    startPlaces: isRunning ? placed.map(({ piece, kind }) => ({ x: piece.at[0], y: piece.at[1], radius: kind.radius })) : [],
+    startPlaces: isRunning
+      ? placed.map(({ piece, kind }) => ({ x: piece.at[0], y: piece.at[1], radius: kind.radius }))
+      : [],
     ends: options.ends,
     trail: isRunning ? trailOf(run, tick) : [],
     selected: new Set(options.selection),
@@ -83,7 +87,14 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
   };
 }
 
-function showPiece(piece: Piece, kind: Kind, grid: ArenaGrid, insight: PieceInsight | undefined, run: RecordedRun | undefined, tick: number): ShownPiece {
+function showPiece(
+  piece: Piece,
+  kind: Kind,
+  grid: ArenaGrid,
+  insight: PieceInsight | undefined,
+  run: RecordedRun | undefined,
+  tick: number,
+): ShownPiece {
   const isPlayer = kind.control !== undefined;
   const base = { id: piece.id, radius: kind.radius, tint: kind.tint, isPlayer };
   const index = run?.pieces.indexOf(piece.id) ?? -1;
@@ -96,13 +107,34 @@ function showPiece(piece: Piece, kind: Kind, grid: ArenaGrid, insight: PieceInsi
     const [x, y, facingX, facingY, state, sights] = run.frames.subarray(start, start + PIECE_FIELDS);
     const heading = Math.atan2(facingY, facingX);
     const isAlarmed = sights > 0 || (insight?.states[state]?.isChase ?? false);
-    return { ...base, x, y, heading, sightArea: sightArea(grid, x, y, (heading * 180) / Math.PI, insight, state), isAlarmed };
+    return {
+      ...base,
+      x,
+      y,
+      heading,
+      sightArea: sightArea(grid, x, y, (heading * 180) / Math.PI, insight, state),
+      isAlarmed,
+    };
   }
   const [x, y] = piece.at;
-  return { ...base, x, y, heading: (piece.facing * Math.PI) / 180, sightArea: sightArea(grid, x, y, piece.facing, insight, insight?.startState ?? 0), isAlarmed: false };
+  return {
+    ...base,
+    x,
+    y,
+    heading: (piece.facing * Math.PI) / 180,
+    sightArea: sightArea(grid, x, y, piece.facing, insight, insight?.startState ?? 0),
+    isAlarmed: false,
+  };
 }
 
-function sightArea(grid: ArenaGrid, x: number, y: number, facing: number, insight: PieceInsight | undefined, state: number): number[] {
+function sightArea(
+  grid: ArenaGrid,
+  x: number,
+  y: number,
+  facing: number,
+  insight: PieceInsight | undefined,
+  state: number,
+): number[] {
   const sight = insight?.states[state]?.sight;
   return sight ? outlineSightArea(grid, { x, y, facing, ...sight }) : [];
 }
@@ -112,7 +144,14 @@ function showRoute(piece: Piece, routes: readonly RouteTimes[]): ShownRoute[] {
   const timed = routes.find((route) => route.piece === piece.id);
   // Times and track are those of the last level that was walked; for other waypoints they mean nothing.
   const fits = timed !== undefined && timed.waypoints.join() === piece.route.flat().join();
-  return [{ piece: piece.id, waypoints: piece.route, times: fits ? timed.reachedAtSeconds : [], track: fits ? timed.track : [] }];
+  return [
+    {
+      piece: piece.id,
+      waypoints: piece.route,
+      times: fits ? timed.reachedAtSeconds : [],
+      track: fits ? timed.track : [],
+    },
+  ];
 }
 
 function trailOf(run: RecordedRun, tick: number): number[] {

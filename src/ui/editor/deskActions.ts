@@ -27,11 +27,14 @@ export class DeskActions {
       return;
     }
     const ids = this.selectedPieces.map((piece) => piece.id);
-    if (ids.length > 0) this.session.change(`Remove ${this.selectedNames}`, (draft) => commands.removePieces(draft, this.levelId, ids));
+    if (ids.length > 0)
+      this.session.change(`Remove ${this.selectedNames}`, (draft) => commands.removePieces(draft, this.levelId, ids));
   }
 
   removeWaypoint(pieceId: string, index: number): void {
-    this.session.change('Remove waypoint', (draft) => this.editRoute(draft, pieceId, (route) => route.filter((_, place) => place !== index)));
+    this.session.change('Remove waypoint', (draft) =>
+      this.editRoute(draft, pieceId, (route) => route.filter((_, place) => place !== index)),
+    );
     this.session.select([pieceId]);
   }
 
@@ -54,19 +57,30 @@ export class DeskActions {
     const { chosenWaypoint, selection } = this.session.state;
     if (chosenWaypoint) {
       this.session.change('Move waypoint', (draft) =>
-        this.editRoute(draft, chosenWaypoint.piece, (route) => route.map((point, index) => (index === chosenWaypoint.index ? { x: point.x + by.x, y: point.y + by.y } : point))),
+        this.editRoute(draft, chosenWaypoint.piece, (route) =>
+          route.map((point, index) =>
+            index === chosenWaypoint.index ? { x: point.x + by.x, y: point.y + by.y } : point,
+          ),
+        ),
       );
       return;
     }
-    if (selection.length > 0) this.session.change(`Move ${this.selectedNames}`, (draft) => this.moveAll(draft, selection, by));
+    if (selection.length > 0)
+      this.session.change(`Move ${this.selectedNames}`, (draft) => this.moveAll(draft, selection, by));
   }
 
   /** Moves pieces with their routes, and marks. */
   moveAll(draft: GameDocument, ids: readonly string[], by: Point): void {
     const level = commands.levelIn(draft, this.levelId);
-    commands.movePieces(draft, this.levelId, level.pieces.filter((piece) => ids.includes(piece.id)).map((piece) => piece.id), by);
+    commands.movePieces(
+      draft,
+      this.levelId,
+      level.pieces.filter((piece) => ids.includes(piece.id)).map((piece) => piece.id),
+      by,
+    );
     for (const mark of level.marks) {
-      if (ids.includes(mark.id)) commands.moveMark(draft, this.levelId, mark.id, { x: mark.area[0] + by.x, y: mark.area[1] + by.y });
+      if (ids.includes(mark.id))
+        commands.moveMark(draft, this.levelId, mark.id, { x: mark.area[0] + by.x, y: mark.area[1] + by.y });
     }
   }
 
@@ -93,7 +107,9 @@ export class DeskActions {
 
   /** Puts a new waypoint into a leg of a route. */
   insertWaypoint(pieceId: string, leg: number, at: Point): void {
-    this.session.change('Add waypoint', (draft) => this.editRoute(draft, pieceId, (route) => [...route.slice(0, leg + 1), at, ...route.slice(leg + 1)]));
+    this.session.change('Add waypoint', (draft) =>
+      this.editRoute(draft, pieceId, (route) => [...route.slice(0, leg + 1), at, ...route.slice(leg + 1)]),
+    );
     this.session.select([pieceId], { piece: pieceId, index: leg + 1 });
   }
 
@@ -109,7 +125,9 @@ export class DeskActions {
   }
 
   paint(cells: readonly { column: number; row: number }[], glyph: string): void {
-    this.session.change(glyph === this.erasingGlyph ? 'Erase ground' : 'Paint ground', (draft) => commands.paintCells(draft, this.levelId, cells, glyph));
+    this.session.change(glyph === this.erasingGlyph ? 'Erase ground' : 'Paint ground', (draft) =>
+      commands.paintCells(draft, this.levelId, cells, glyph),
+    );
   }
 
   /** The ground that erasing leaves: the first open one. */
@@ -143,7 +161,13 @@ export class DeskActions {
   /** What lies inside a rectangle, in cells. */
   selectWithin(box: { x0: number; y0: number; x1: number; y1: number }): void {
     const inside = (level: Level) =>
-      level.pieces.filter(({ at: [x, y] }) => x >= Math.min(box.x0, box.x1) && x <= Math.max(box.x0, box.x1) && y >= Math.min(box.y0, box.y1) && y <= Math.max(box.y0, box.y1));
+      level.pieces.filter(
+        ({ at: [x, y] }) =>
+          x >= Math.min(box.x0, box.x1) &&
+          x <= Math.max(box.x0, box.x1) &&
+          y >= Math.min(box.y0, box.y1) &&
+          y <= Math.max(box.y0, box.y1),
+      );
     this.session.select(inside(this.session.level).map((piece) => piece.id));
   }
 }

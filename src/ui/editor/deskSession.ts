@@ -1,5 +1,13 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { applyChange, commands, makeChange, revertChange, type Change, type GameDocument, type Level } from '@/core/index';
+import {
+  applyChange,
+  commands,
+  makeChange,
+  revertChange,
+  type Change,
+  type GameDocument,
+  type Level,
+} from '@/core/index';
 
 export type Tool = 'select' | 'ground' | 'cast' | 'route';
 
@@ -130,7 +138,10 @@ export class DeskSession {
 
   setTool(tool: Tool): void {
     const { width, height } = this.size;
-    const cursor = tool === 'select' ? undefined : (this.state.cursor ?? { column: Math.floor(width / 2), row: Math.floor(height / 2) });
+    const cursor =
+      tool === 'select'
+        ? undefined
+        : (this.state.cursor ?? { column: Math.floor(width / 2), row: Math.floor(height / 2) });
     this.store.setState({ tool, cursor });
   }
 
@@ -156,6 +167,7 @@ export class DeskSession {
     const chosen = this.state.chosenWaypoint;
     const route = chosen && this.level.pieces.find((piece) => piece.id === chosen.piece)?.route;
     const isLost = chosen && !(route && chosen.index < route.length);
-    if (selection.length !== this.state.selection.length || isLost) this.store.setState({ selection, chosenWaypoint: isLost ? undefined : chosen });
+    if (selection.length !== this.state.selection.length || isLost)
+      this.store.setState({ selection, chosenWaypoint: isLost ? undefined : chosen });
   }
 }

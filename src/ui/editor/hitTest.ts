@@ -8,10 +8,19 @@ export type Hit =
   | { type: 'ground' };
 
 /** Finds what lies under a place, the topmost first. `slack` is how many cells the pointer may be off. */
-export function hitTest(game: GameDocument, level: Level, selection: readonly string[], x: number, y: number, slack: number): Hit {
+export function hitTest(
+  game: GameDocument,
+  level: Level,
+  selection: readonly string[],
+  x: number,
+  y: number,
+  slack: number,
+): Hit {
   const near = (px: number, py: number, reach: number) => (px - x) * (px - x) + (py - y) * (py - y) <= reach * reach;
   // Waypoints of what is selected lie over pieces, since they are what one then wants to take hold of.
-  const byPriority = [...level.pieces].sort((a, b) => Number(selection.includes(b.id)) - Number(selection.includes(a.id)));
+  const byPriority = [...level.pieces].sort(
+    (a, b) => Number(selection.includes(b.id)) - Number(selection.includes(a.id)),
+  );
   for (const piece of byPriority) {
     const index = (piece.route ?? []).findIndex(([px, py]) => near(px, py, slack));
     const isUnderBody = near(piece.at[0], piece.at[1], slack * 0.7);
@@ -29,7 +38,9 @@ export function hitTest(game: GameDocument, level: Level, selection: readonly st
     const leg = findLeg(piece.route ?? [], x, y, slack * 0.7);
     if (leg >= 0) return { type: 'leg', piece: piece.id, leg };
   }
-  const mark = level.marks.find(({ area: [left, top, width, height] }) => x >= left && y >= top && x <= left + width && y <= top + height);
+  const mark = level.marks.find(
+    ({ area: [left, top, width, height] }) => x >= left && y >= top && x <= left + width && y <= top + height,
+  );
   return mark ? { type: 'mark', id: mark.id } : { type: 'ground' };
 }
 
@@ -47,10 +58,16 @@ function findLeg(route: readonly (readonly [number, number])[], x: number, y: nu
 }
 
 /** Cells on the straight line between two cells, both included: what a quick brush stroke must not leave out. */
-export function cellsBetween(from: { column: number; row: number }, to: { column: number; row: number }): { column: number; row: number }[] {
+export function cellsBetween(
+  from: { column: number; row: number },
+  to: { column: number; row: number },
+): { column: number; row: number }[] {
   const steps = Math.max(Math.abs(to.column - from.column), Math.abs(to.row - from.row));
   return Array.from({ length: steps + 1 }, (_, step) => {
     const share = steps === 0 ? 0 : step / steps;
-    return { column: Math.round(from.column + (to.column - from.column) * share), row: Math.round(from.row + (to.row - from.row) * share) };
+    return {
+      column: Math.round(from.column + (to.column - from.column) * share),
+      row: Math.round(from.row + (to.row - from.row) * share),
+    };
   });
 }

@@ -15,7 +15,13 @@ export const SPEEDS = [0.25, 0.5, 1, 2, 4] as const;
 
 /** Which moment of a recorded run is shown, and how it moves on. Driven by the frames of the screen. */
 export class Playback {
-  readonly store = createStore<PlaybackState>(() => ({ tick: 0, isPlaying: false, speed: 1, lastTick: 0, ticksPerSecond: 60 }));
+  readonly store = createStore<PlaybackState>(() => ({
+    tick: 0,
+    isPlaying: false,
+    speed: 1,
+    lastTick: 0,
+    ticksPerSecond: 60,
+  }));
   private rest = 0;
 
   /** A run was made or made anew; the moment stays as far as the run has it. */

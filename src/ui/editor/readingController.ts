@@ -41,6 +41,7 @@ export const MOST_READING_RUNS = 400;
 const FIRST_CHUNK = 4;
 const NEXT_CHUNK = 10;
 const KEPT_READINGS = 24;
+const LEAST_BASELINE_RUNS = 150;
 const STAND_IN = 'casual';
 
 interface Generation {
@@ -70,14 +71,16 @@ export class ReadingController {
     sampleSeed: 1,
     firstNumberMs: undefined,
   }));
-  private readonly workers: SimulationWorker[];
+  private workers: SimulationWorker[] = [];
   private generation: Generation | undefined;
   /** Finished readings by content, so that undo shows at once what was known. */
   private readonly kept = new Map<string, Map<number, ChunkResult>>();
   private baseline: readonly RunRecord[] = [];
-  private isDisposed = false;
 
-  constructor(private readonly levelId: string) {
+  constructor(private readonly levelId: string) {}
+
+  private startWorkers(): void {
+    if (this.workers.length > 0) return;
     const count = Math.max(1, Math.min(4, navigator.hardwareConcurrency || 1));
     this.workers = Array.from({ length: count }, () => startSimulationWorker());
   }
@@ -86,8 +89,17 @@ export class ReadingController {
   show(game: GameDocument): void {
     const key = contentKey(game, this.levelId);
     if (this.generation?.key === key) return;
-    if (this.store.getState().rows.length > 0 && !this.store.getState().isStale) this.baseline = this.store.getState().rows;
-    const generation: Generation = { key, game, startedAt: performance.now(), chunks: new Map(this.kept.get(key)), nextSeed: 1 };
+    this.startWorkers();
+    const { rows, isStale } = this.store.getState();
+    // What a slider passes through on its way is nothing to compare with.
+    if (rows.length >= LEAST_BASELINE_RUNS && !isStale) this.baseline = rows;
+    const generation: Generation = {
+      key,
+      game,
+      startedAt: performance.now(),
+      chunks: new Map(this.kept.get(key)),
+      nextSeed: 1,
+    };
     generation.nextSeed = 1 + [...generation.chunks.values()].reduce((sum, chunk) => sum + chunk.rows.length, 0);
     this.generation = generation;
     this.store.setState({ isStale: true, isRefining: true, firstNumberMs: undefined });
@@ -98,12 +110,12 @@ export class ReadingController {
   async showSample(seed: number): Promise<void> {
     this.store.setState({ sampleSeed: seed });
     const { generation } = this;
-    const sampleRun = await this.workers[0].api.record(STAND_IN, seed);
+    const sampleRun = await this.workers[0]?.api.record(STAND_IN, seed);
     if (generation === this.generation && sampleRun) this.store.setState({ sampleRun });
   }
 
   private async work(worker: SimulationWorker, generation: Generation, isFirst: boolean): Promise<void> {
-    const isCurrent = () => generation === this.generation && !this.isDisposed;
+    const isCurrent = () => generation === this.generation;
     const { faults, routes } = await worker.api.prepare(generation.game, this.levelId, isFirst);
     if (!isCurrent()) return;
     if (isFirst) this.store.setState({ faults, routes });
@@ -154,9 +166,11 @@ export class ReadingController {
     for (const key of this.kept.keys()) if (this.kept.size > KEPT_READINGS) this.kept.delete(key);
   }
 
-  dispose(): void {
-    this.isDisposed = true;
+  /** Ends the workers; showing a game starts them again. */
+  stop(): void {
+    this.generation = undefined;
     for (const worker of this.workers) worker.end();
+    this.workers = [];
   }
 }
 

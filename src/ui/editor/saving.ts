@@ -21,7 +21,7 @@ export class Saving {
   private savedGame: GameDocument;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private isSending = false;
-  private readonly unsubscribe: () => void;
+  private unsubscribe: (() => void) | undefined;
 
   constructor(
     private readonly session: DeskSession,
@@ -30,7 +30,11 @@ export class Saving {
   ) {
     this.savedGame = session.state.game;
     this.store = createStore<SaveState>(() => ({ status: 'saved', revision, savedAt, message: '' }));
-    this.unsubscribe = session.store.subscribe((state, before) => {
+  }
+
+  /** Begins to follow the session. */
+  open(): void {
+    this.unsubscribe ??= this.session.store.subscribe((state, before) => {
       if (state.game !== before.game) this.noteChange();
     });
   }
@@ -80,7 +84,10 @@ export class Saving {
     if (error instanceof ApiFault && error.status === 409) {
       this.store.setState({ status: 'clash', message: fault.message });
     } else if (error instanceof ApiFault && error.mayPass) {
-      this.store.setState({ status: 'retrying', message: `${fault.message} Your changes are kept here and saved as soon as it is back.` });
+      this.store.setState({
+        status: 'retrying',
+        message: `${fault.message} Your changes are kept here and saved as soon as it is back.`,
+      });
       this.schedule(RETRY_MS);
     } else {
       this.store.setState({ status: 'refused', message: `${fault.message} ${fault.hint}` });
@@ -113,9 +120,10 @@ export class Saving {
     await this.flush();
   }
 
-  /** Closes the desk: what is not saved yet is saved first. */
-  async dispose(): Promise<void> {
-    this.unsubscribe();
+  /** The desk closes: what is not saved yet is saved first. */
+  async close(): Promise<void> {
+    this.unsubscribe?.();
+    this.unsubscribe = undefined;
     const closing = this.flush().finally(() => clearTimeout(this.timer));
     closingSaves = Promise.allSettled([closingSaves, closing]);
     await closing;

@@ -3,11 +3,31 @@ import { HighlightStyle, LanguageSupport, LRLanguage, syntaxHighlighting } from 
 import { linter, type Diagnostic as EditorDiagnostic } from '@codemirror/lint';
 import { hoverTooltip, type Tooltip } from '@codemirror/view';
 import { styleTags, tags } from '@lezer/highlight';
-import { checkScript, JOINING_WORDS, scriptParser, STATEMENT_WORDS, TARGETS, UNIT_NAMES, VOCABULARY, type ClauseParameter } from '@/core/index';
+import {
+  checkScript,
+  JOINING_WORDS,
+  scriptParser,
+  STATEMENT_WORDS,
+  TARGETS,
+  UNIT_NAMES,
+  VOCABULARY,
+  type ClauseParameter,
+} from '@/core/index';
 
 const language = LRLanguage.define({
   parser: scriptParser.configure({
-    props: [styleTags({ Keyword: tags.keyword, Start: tags.keyword, Number: tags.number, RateUnit: tags.unit, Percent: tags.unit, Comment: tags.comment, Symbol: tags.operator, Word: tags.name })],
+    props: [
+      styleTags({
+        Keyword: tags.keyword,
+        Start: tags.keyword,
+        Number: tags.number,
+        RateUnit: tags.unit,
+        Percent: tags.unit,
+        Comment: tags.comment,
+        Symbol: tags.operator,
+        Word: tags.name,
+      }),
+    ],
   }),
   languageData: { commentTokens: { line: '#' }, closeBrackets: { brackets: ['{', '('] } },
 });
@@ -27,15 +47,29 @@ const squiggles = linter(
     const text = view.state.doc.toString();
     return checkScript(text, []).diagnostics.map(({ where, severity, message, hint }): EditorDiagnostic => {
       const from = Math.min(where.span?.from ?? 0, text.length);
-      return { from, to: Math.min(text.length, Math.max(where.span?.to ?? 0, from)), severity, message: `${message}\n${hint}` };
+      return {
+        from,
+        to: Math.min(text.length, Math.max(where.span?.to ?? 0, from)),
+        severity,
+        message: `${message}\n${hint}`,
+      };
     });
   },
   { delay: 120 },
 );
 
 const COMPLETIONS: Completion[] = [
-  ...VOCABULARY.map((entry): Completion => ({ label: entry.words.join(' '), type: entry.role === 'motion' ? 'function' : 'property', detail: entry.role, info: `${entry.meaning} As in: ${entry.example}` })),
-  ...Object.entries(STATEMENT_WORDS).map(([label, { meaning }]): Completion => ({ label, type: 'keyword', info: meaning })),
+  ...VOCABULARY.map((entry): Completion => ({
+    label: entry.words.join(' '),
+    type: entry.role === 'motion' ? 'function' : 'property',
+    detail: entry.role,
+    info: `${entry.meaning} As in: ${entry.example}`,
+  })),
+  ...Object.entries(STATEMENT_WORDS).map(([label, { meaning }]): Completion => ({
+    label,
+    type: 'keyword',
+    info: meaning,
+  })),
   ...JOINING_WORDS.map((label): Completion => ({ label, type: 'keyword' })),
   ...TARGETS.map((label): Completion => ({ label, type: 'variable', detail: 'target' })),
   ...UNIT_NAMES.map((label): Completion => ({ label, type: 'unit', detail: 'unit' })),
@@ -46,7 +80,11 @@ export function completeScript(context: CompletionContext): CompletionResult | n
   const word = context.matchBefore(/[a-zA-Z_][\w]*/);
   if (!word && !context.explicit) return null;
   const text = context.state.doc.toString();
-  const own = [...text.matchAll(/\b(knob|state)\s+([a-zA-Z_]\w*)/g)].map(([, what, name]): Completion => ({ label: name, type: 'variable', detail: what }));
+  const own = [...text.matchAll(/\b(knob|state)\s+([a-zA-Z_]\w*)/g)].map(([, what, name]): Completion => ({
+    label: name,
+    type: 'variable',
+    detail: what,
+  }));
   return { from: word?.from ?? context.pos, options: [...own, ...COMPLETIONS], validFor: /^\w*$/ };
 }
 
@@ -54,10 +92,16 @@ export function completeScript(context: CompletionContext): CompletionResult | n
 const meanings = hoverTooltip((view, place): Tooltip | null => {
   const line = view.state.doc.lineAt(place);
   const words = [...line.text.matchAll(/[a-zA-Z_]\w*/g)];
-  const word = words.find((match) => line.from + match.index <= place && place <= line.from + match.index + match[0].length);
+  const word = words.find(
+    (match) => line.from + match.index <= place && place <= line.from + match.index + match[0].length,
+  );
   if (!word) return null;
-  const entry = VOCABULARY.find((candidate) => candidate.words.includes(word[0]) && line.text.includes(candidate.words.join(' ')));
-  const clause = VOCABULARY.flatMap((candidate) => candidate.parameters).find((parameter): parameter is ClauseParameter => parameter.type === 'quantity' && parameter.words.includes(word[0]));
+  const entry = VOCABULARY.find(
+    (candidate) => candidate.words.includes(word[0]) && line.text.includes(candidate.words.join(' ')),
+  );
+  const clause = VOCABULARY.flatMap((candidate) => candidate.parameters).find(
+    (parameter): parameter is ClauseParameter => parameter.type === 'quantity' && parameter.words.includes(word[0]),
+  );
   const meaning = STATEMENT_WORDS[word[0]]?.meaning ?? entry?.meaning ?? clause?.meaning;
   if (!meaning) return null;
   return {
@@ -74,5 +118,10 @@ const meanings = hoverTooltip((view, place): Tooltip | null => {
 
 /** Everything that makes a plain editor one for behaviors. */
 export function scriptLanguage(): LanguageSupport {
-  return new LanguageSupport(language, [syntaxHighlighting(colours), language.data.of({ autocomplete: completeScript }), squiggles, meanings]);
+  return new LanguageSupport(language, [
+    syntaxHighlighting(colours),
+    language.data.of({ autocomplete: completeScript }),
+    squiggles,
+    meanings,
+  ]);
 }

@@ -13,7 +13,12 @@ export function Providers({ children, nonce }: { children: ReactNode; nonce: str
   const [client] = useState(
     () =>
       new QueryClient({
-        defaultOptions: { queries: { retry: (count, error) => count < 4 && error instanceof ApiFault && error.mayPass, refetchOnWindowFocus: false } },
+        defaultOptions: {
+          queries: {
+            retry: (count, error) => count < 4 && error instanceof ApiFault && error.mayPass,
+            refetchOnWindowFocus: false,
+          },
+        },
       }),
   );
   return (

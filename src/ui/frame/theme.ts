@@ -1,8 +1,41 @@
 import { createTheme, type MantineColorsTuple } from '@mantine/core';
 
-const river: MantineColorsTuple = ['#e3f4f4', '#c9e7e7', '#99d0d1', '#66b8ba', '#3da4a7', '#23979a', '#0e7a7f', '#086b70', '#005d62', '#004e53'];
-const clay: MantineColorsTuple = ['#fbeae5', '#f2d3ca', '#e3a797', '#d57a62', '#c95b3e', '#bf4a2d', '#b24a2f', '#96391f', '#842f17', '#70240e'];
-const ochre: MantineColorsTuple = ['#fbf3e2', '#f3e4c6', '#e7ca91', '#dab058', '#d09b33', '#c58a2b', '#b27a20', '#976618', '#7d5310', '#634108'];
+const river: MantineColorsTuple = [
+  '#e3f4f4',
+  '#c9e7e7',
+  '#99d0d1',
+  '#66b8ba',
+  '#3da4a7',
+  '#23979a',
+  '#0e7a7f',
+  '#086b70',
+  '#005d62',
+  '#004e53',
+];
+const clay: MantineColorsTuple = [
+  '#fbeae5',
+  '#f2d3ca',
+  '#e3a797',
+  '#d57a62',
+  '#c95b3e',
+  '#bf4a2d',
+  '#b24a2f',
+  '#96391f',
+  '#842f17',
+  '#70240e',
+];
+const ochre: MantineColorsTuple = [
+  '#fbf3e2',
+  '#f3e4c6',
+  '#e7ca91',
+  '#dab058',
+  '#d09b33',
+  '#c58a2b',
+  '#b27a20',
+  '#976618',
+  '#7d5310',
+  '#634108',
+];
 
 export const theme = createTheme({
   primaryColor: 'river',

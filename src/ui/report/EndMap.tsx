@@ -9,7 +9,17 @@ import { drawGround } from '../canvas/drawGround';
 import { paletteFor } from '../canvas/palette';
 
 /** The arena with every cell tinted by how many runs ended in it. */
-export function EndMap({ game, level, cells, width }: { game: GameDocument; level: Level; cells: FullSummary['endCells']; width: number }) {
+export function EndMap({
+  game,
+  level,
+  cells,
+  width,
+}: {
+  game: GameDocument;
+  level: Level;
+  cells: FullSummary['endCells'];
+  width: number;
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scheme = useComputedColorScheme('light');
   const columns = level.map[0].length;
@@ -31,10 +41,23 @@ export function EndMap({ game, level, cells, width }: { game: GameDocument; leve
   }, [game, level, cells, width, height, columns, rows, scheme]);
   return (
     <figure style={{ margin: 0 }}>
-      <canvas ref={canvas} role="img" aria-label="Where runs end" data-testid="end-map" style={{ width, height, borderRadius: 3 }} />
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label="Where runs end"
+        data-testid="end-map"
+        style={{ width, height, borderRadius: 3 }}
+      />
       <figcaption className="quiet" style={{ display: 'flex', alignItems: 'center', gap: 8, fontSize: 12 }}>
         <span className="mono">0</span>
-        <span style={{ width: 110, height: 9, background: 'linear-gradient(90deg, transparent, var(--clay))', border: '1px solid var(--layer)' }} />
+        <span
+          style={{
+            width: 110,
+            height: 9,
+            background: 'linear-gradient(90deg, transparent, var(--clay))',
+            border: '1px solid var(--layer)',
+          }}
+        />
         <span>
           <span className="mono">{most}</span> ends in a cell
         </span>

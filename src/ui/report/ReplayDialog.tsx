@@ -20,11 +20,32 @@ const WIDTH = 840;
 const LEAD_SECONDS = 3;
 
 /** One run of a batch, simulated again from its seed and shown from three seconds before its end. */
-export function ReplayDialog({ game, batch, seed, onClose }: { game: GameDocument; batch: BatchInfo; seed: number; onClose: () => void }) {
-  const query = useQuery({ queryKey: ['replay', batch.revision, batch.levelId, batch.standInId, seed], queryFn: () => simulateAgain(game, batch, seed), staleTime: Infinity, gcTime: 0 });
+export function ReplayDialog({
+  game,
+  batch,
+  seed,
+  onClose,
+}: {
+  game: GameDocument;
+  batch: BatchInfo;
+  seed: number;
+  onClose: () => void;
+}) {
+  const query = useQuery({
+    queryKey: ['replay', batch.revision, batch.levelId, batch.standInId, seed],
+    queryFn: () => simulateAgain(game, batch, seed),
+    staleTime: Infinity,
+    gcTime: 0,
+  });
   return (
-    <Modal opened onClose={onClose} size={WIDTH + 40} title={`Run of seed ${seed}`} centered>
-      {query.data ? <Replay game={game} levelId={batch.levelId} run={query.data} /> : query.error ? <Failed error={query.error} /> : <Loading what="the run" />}
+    <Modal opened onClose={onClose} size={`${WIDTH + 34}px`} title={`Run of seed ${seed}`} centered>
+      {query.data ? (
+        <Replay game={game} levelId={batch.levelId} run={query.data} />
+      ) : query.error ? (
+        <Failed error={query.error} />
+      ) : (
+        <Loading what="the run" />
+      )}
     </Modal>
   );
 }
@@ -83,15 +104,30 @@ function Replay({ game, levelId, run }: { game: GameDocument; levelId: string; r
         <ActionIcon aria-label={isPlaying ? 'Pause' : 'Play'} onClick={() => playback.toggle()}>
           {isPlaying ? <IconPlayerPause size={16} /> : <IconPlayerPlay size={16} />}
         </ActionIcon>
-        <Slider style={{ flex: 1 }} label={null} thumbLabel="Moment" min={0} max={lastTick} value={tick} onChange={(value) => playback.seek(value)} />
-        <span className="mono" style={{ width: 120 }}>
+        <Slider
+          style={{ flex: 1 }}
+          label={null}
+          thumbLabel="Moment"
+          min={0}
+          max={lastTick}
+          value={tick}
+          onChange={(value) => playback.seek(value)}
+        />
+        <span className="mono" style={{ whiteSpace: 'nowrap' }}>
           {(tick / ticksPerSecond).toFixed(2)} s of {(lastTick / ticksPerSecond).toFixed(1)} s
         </span>
-        <SegmentedControl size="xs" aria-label="Speed" value={String(speed)} onChange={(value) => playback.setSpeed(Number(value))} data={SPEEDS.map((value) => ({ value: String(value), label: `${value}×` }))} />
+        <SegmentedControl
+          size="xs"
+          aria-label="Speed"
+          value={String(speed)}
+          onChange={(value) => playback.setSpeed(Number(value))}
+          data={SPEEDS.map((value) => ({ value: String(value), label: `${value}×` }))}
+        />
       </div>
       {record && (
         <p className={record.outcome === 'won' ? 'good' : 'bad'} style={{ margin: '8px 0 0' }} data-testid="replay-end">
-          {sayEnd({ cause: record.cause, name, piece: record.piece })} at {(record.ticks / ticksPerSecond).toFixed(1)} s, {record.x.toFixed(1)}, {record.y.toFixed(1)}
+          {sayEnd({ cause: record.cause, name, piece: record.piece })} at {(record.ticks / ticksPerSecond).toFixed(1)}{' '}
+          s, {record.x.toFixed(1)}, {record.y.toFixed(1)}
         </p>
       )}
     </>

@@ -64,12 +64,18 @@ function HeadActions({ batch }: { batch: BatchInfo }) {
   return (
     <>
       <span className="quiet">
-        {batch.runs} runs, seeds {batch.firstSeed}–{batch.firstSeed + batch.runs - 1}, revision <span className="mono">{batch.revision.slice(0, 7)}</span>
+        {batch.runs} runs, seeds {batch.firstSeed}–{batch.firstSeed + batch.runs - 1}, revision{' '}
+        <span className="mono">{batch.revision.slice(0, 7)}</span>
       </span>
       <Button component="a" href={gorgeApi.tableUrl(batch.gameId, batch.id)} download variant="light" size="compact-md">
         Table as CSV
       </Button>
-      <Button component={Link} href={`/games/${batch.gameId}/levels/${batch.levelId}`} size="compact-md" style={{ color: 'var(--mantine-color-white)' }}>
+      <Button
+        component={Link}
+        href={`/games/${batch.gameId}/levels/${batch.levelId}`}
+        size="compact-md"
+        style={{ color: 'var(--mantine-color-white)' }}
+      >
         Open on desk
       </Button>
     </>
@@ -82,12 +88,19 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
   const level = game.levels.find((candidate) => candidate.id === batch.levelId);
   const shownSeed = Number(params.get('run'));
   const replay = (seed: number) => router.push(`?run=${seed}`, { scroll: false });
-  if (!level) return <Empty title="The level is not in this revision">This should not happen; the log of the server may tell more.</Empty>;
+  if (!level)
+    return (
+      <Empty title="The level is not in this revision">
+        This should not happen; the log of the server may tell more.
+      </Empty>
+    );
   return (
     <>
       <Verdict batch={batch} summary={summary} />
       {summary.runs === 0 ? (
-        <Empty title="No run is finished yet">{batch.status === 'running' ? 'The first ones take a moment.' : 'Start another batch from the desk.'}</Empty>
+        <Empty title="No run is finished yet">
+          {batch.status === 'running' ? 'The first ones take a moment.' : 'Start another batch from the desk.'}
+        </Empty>
       ) : (
         <div style={{ display: 'grid', gridTemplateColumns: '400px minmax(0, 1fr) 366px', alignItems: 'start' }}>
           <section style={{ padding: '12px 16px' }}>
@@ -100,7 +113,14 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
             </h2>
             <EndTable summary={summary} />
           </section>
-          <section style={{ padding: '12px 16px', borderLeft: '1px solid var(--layer)', borderRight: '1px solid var(--layer)', minWidth: 0 }}>
+          <section
+            style={{
+              padding: '12px 16px',
+              borderLeft: '1px solid var(--layer)',
+              borderRight: '1px solid var(--layer)',
+              minWidth: 0,
+            }}
+          >
             <DurationChart summary={summary} />
             <SurvivalChart summary={summary} />
             <PacingChart summary={summary} />
@@ -108,7 +128,9 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
           <RunTable batch={batch} ticksPerSecond={level.ticksPerSecond} pieces={level.pieces} onReplay={replay} />
         </div>
       )}
-      {Number.isInteger(shownSeed) && shownSeed > 0 && <ReplayDialog game={game} batch={batch} seed={shownSeed} onClose={() => router.push('?', { scroll: false })} />}
+      {Number.isInteger(shownSeed) && shownSeed > 0 && (
+        <ReplayDialog game={game} batch={batch} seed={shownSeed} onClose={() => router.push('?', { scroll: false })} />
+      )}
     </>
   );
 }
@@ -130,8 +152,16 @@ function Verdict({ batch, summary }: { batch: BatchInfo; summary: FullSummary })
         ))}
       </div>
       {batch.status === 'running' && (
-        <div style={{ display: 'flex', alignItems: 'center', gap: 12, marginTop: 10 }} role="status" data-testid="progress">
-          <Progress value={(batch.runsDone / batch.runs) * 100} style={{ flex: 1, maxWidth: 420 }} aria-label="Runs done" />
+        <div
+          style={{ display: 'flex', alignItems: 'center', gap: 12, marginTop: 10 }}
+          role="status"
+          data-testid="progress"
+        >
+          <Progress
+            value={(batch.runsDone / batch.runs) * 100}
+            style={{ flex: 1, maxWidth: 420 }}
+            aria-label="Runs done"
+          />
           <span className="mono">
             {batch.runsDone} of {batch.runs} runs
           </span>

@@ -53,8 +53,17 @@ export function RunTable({ batch, ticksPerSecond, pieces, onReplay }: RunTablePr
             <thead>
               <tr>
                 {COLUMNS.map((column) => (
-                  <th key={column.sort} className={column.className} aria-sort={column.sort === sort ? (order === 'up' ? 'ascending' : 'descending') : 'none'}>
-                    <button type="button" className="act" style={{ fontWeight: 500 }} onClick={() => sortBy(column.sort)}>
+                  <th
+                    key={column.sort}
+                    className={column.className}
+                    aria-sort={column.sort === sort ? (order === 'up' ? 'ascending' : 'descending') : 'none'}
+                  >
+                    <button
+                      type="button"
+                      className="act"
+                      style={{ fontWeight: 500 }}
+                      onClick={() => sortBy(column.sort)}
+                    >
                       {column.label}
                       {column.sort === sort && (order === 'up' ? ' ▴' : ' ▾')}
                     </button>
@@ -65,18 +74,41 @@ export function RunTable({ batch, ticksPerSecond, pieces, onReplay }: RunTablePr
             </thead>
             <tbody>
               {query.data.rows.map((row) => (
-                <RunLine key={row.seed} row={row} seconds={row.ticks / ticksPerSecond} name={pieces.find((piece) => piece.id === row.piece)?.name ?? '–'} onReplay={() => onReplay(row.seed)} />
+                <RunLine
+                  key={row.seed}
+                  row={row}
+                  seconds={row.ticks / ticksPerSecond}
+                  name={pieces.find((piece) => piece.id === row.piece)?.name ?? '–'}
+                  onReplay={() => onReplay(row.seed)}
+                />
               ))}
             </tbody>
           </table>
-          <Pagination size="sm" mt={10} total={Math.max(1, Math.ceil(query.data.total / PAGE_SIZE))} value={page} onChange={setPage} siblings={1} />
+          <Pagination
+            size="sm"
+            mt={10}
+            total={Math.max(1, Math.ceil(query.data.total / PAGE_SIZE))}
+            value={page}
+            onChange={setPage}
+            siblings={1}
+          />
         </>
       )}
     </section>
   );
 }
 
-function RunLine({ row, seconds, name, onReplay }: { row: RunRow; seconds: number; name: string; onReplay: () => void }) {
+function RunLine({
+  row,
+  seconds,
+  name,
+  onReplay,
+}: {
+  row: RunRow;
+  seconds: number;
+  name: string;
+  onReplay: () => void;
+}) {
   return (
     <tr onClick={onReplay} style={{ cursor: 'pointer' }}>
       <td className="mono">{row.seed}</td>

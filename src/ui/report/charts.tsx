@@ -1,14 +1,42 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { Area, Bar, BarChart, CartesianGrid, ComposedChart, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import {
+  Area,
+  Bar,
+  BarChart,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  LineChart,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
 import type { FullSummary } from '@/core/index';
 
 const TICK = { fontSize: 11, fill: 'var(--dim)', fontFamily: 'JetBrains Mono Variable' };
 const MARGIN = { top: 6, right: 26, bottom: 0, left: -14 };
-const TOOLTIP = { background: 'var(--paper)', border: '1px solid var(--layer)', borderRadius: 6, fontSize: 12, color: 'var(--ink)' };
+const TOOLTIP = {
+  background: 'var(--paper)',
+  border: '1px solid var(--layer)',
+  borderRadius: 6,
+  fontSize: 12,
+  color: 'var(--ink)',
+};
 
-function Chart({ title, note, height, children }: { title: string; note: ReactNode; height: number; children: ReactNode }) {
+function Chart({
+  title,
+  note,
+  height,
+  children,
+}: {
+  title: string;
+  note: ReactNode;
+  height: number;
+  children: ReactNode;
+}) {
   return (
     <figure style={{ margin: '0 0 14px' }} aria-label={title}>
       <figcaption style={{ marginBottom: 4 }}>
@@ -40,14 +68,29 @@ function seconds(value: unknown): string {
 /** How long runs took, by how they ended. */
 export function DurationChart({ summary }: { summary: FullSummary }) {
   const end = lastSecond(summary);
-  const data = summary.histogram.filter((bin) => bin.fromSeconds < end).map((bin) => ({ ...bin, label: `${bin.fromSeconds}–${bin.toSeconds} s` }));
+  const data = summary.histogram
+    .filter((bin) => bin.fromSeconds < end)
+    .map((bin) => ({ ...bin, label: `${bin.fromSeconds}–${bin.toSeconds} s` }));
   return (
-    <Chart title="How long runs take" note={<>runs by duration: <Key colour="var(--moss)">cleared</Key>, <Key colour="var(--clay)">lost</Key>, <Key colour="var(--ochre-line)">out of time</Key></>} height={158}>
+    <Chart
+      title="How long runs take"
+      note={
+        <>
+          runs by duration: <Key colour="var(--moss)">cleared</Key>, <Key colour="var(--clay)">lost</Key>,{' '}
+          <Key colour="var(--ochre-line)">out of time</Key>
+        </>
+      }
+      height={158}
+    >
       <BarChart data={data} margin={MARGIN} barCategoryGap={1}>
         <CartesianGrid vertical={false} stroke="var(--layer)" />
         <XAxis dataKey="fromSeconds" tick={TICK} tickFormatter={seconds} stroke="var(--layer)" />
         <YAxis tick={TICK} allowDecimals={false} stroke="var(--layer)" />
-        <Tooltip contentStyle={TOOLTIP} cursor={{ fill: 'var(--layer)', opacity: 0.4 }} labelFormatter={(_, entries) => String((entries[0]?.payload as { label?: string } | undefined)?.label ?? '')} />
+        <Tooltip
+          contentStyle={TOOLTIP}
+          cursor={{ fill: 'var(--layer)', opacity: 0.4 }}
+          labelFormatter={(_, entries) => String((entries[0]?.payload as { label?: string } | undefined)?.label ?? '')}
+        />
         <Bar dataKey="won" name="cleared" stackId="all" fill="var(--moss)" isAnimationActive={false} />
         <Bar dataKey="lost" name="lost" stackId="all" fill="var(--clay)" isAnimationActive={false} />
         <Bar dataKey="outOfTime" name="out of time" stackId="all" fill="var(--ochre-line)" isAnimationActive={false} />
@@ -74,10 +117,35 @@ export function SurvivalChart({ summary }: { summary: FullSummary }) {
     <Chart title="Not yet caught" note="chance by time (Kaplan–Meier; cleared runs are censored)" height={158}>
       <LineChart data={data} margin={MARGIN}>
         <CartesianGrid vertical={false} stroke="var(--layer)" />
-        <XAxis dataKey="seconds" type="number" domain={[0, end]} ticks={timeTicks(end)} tick={TICK} tickFormatter={seconds} stroke="var(--layer)" />
-        <YAxis domain={[0, 1]} tick={TICK} tickFormatter={(value: number) => `${Math.round(value * 100)} %`} stroke="var(--layer)" width={64} />
-        <Tooltip contentStyle={TOOLTIP} labelFormatter={seconds} formatter={(value) => [`${(Number(value) * 100).toFixed(1)} %`, 'not yet caught']} />
-        <Line type="stepAfter" dataKey="share" stroke="var(--river)" strokeWidth={2} dot={false} isAnimationActive={false} />
+        <XAxis
+          dataKey="seconds"
+          type="number"
+          domain={[0, end]}
+          ticks={timeTicks(end)}
+          tick={TICK}
+          tickFormatter={seconds}
+          stroke="var(--layer)"
+        />
+        <YAxis
+          domain={[0, 1]}
+          tick={TICK}
+          tickFormatter={(value: number) => `${Math.round(value * 100)} %`}
+          stroke="var(--layer)"
+          width={64}
+        />
+        <Tooltip
+          contentStyle={TOOLTIP}
+          labelFormatter={seconds}
+          formatter={(value) => [`${(Number(value) * 100).toFixed(1)} %`, 'not yet caught']}
+        />
+        <Line
+          type="stepAfter"
+          dataKey="share"
+          stroke="var(--river)"
+          strokeWidth={2}
+          dot={false}
+          isAnimationActive={false}
+        />
       </LineChart>
     </Chart>
   );
@@ -91,17 +159,66 @@ export function PacingChart({ summary }: { summary: FullSummary }) {
   const end = lastSecond(summary);
   const data = summary.pacing
     .filter((point) => point.samples >= LEAST_SAMPLES)
-    .map((point) => ({ seconds: point.seconds, median: point.median, middleHalf: [point.q1, point.q3], sighted: point.sighted }));
+    .map((point) => ({
+      seconds: point.seconds,
+      median: point.median,
+      middleHalf: [point.q1, point.q3],
+      sighted: point.sighted,
+    }));
   return (
-    <Chart title="Pressure" note={<>0 to 1 over run time: <Key colour="var(--river)">median and middle half</Key>, <Key colour="var(--ochre-line)">share of time in sight</Key></>} height={158}>
+    <Chart
+      title="Pressure"
+      note={
+        <>
+          0 to 1 over run time: <Key colour="var(--river)">median and middle half</Key>,{' '}
+          <Key colour="var(--ochre-line)">share of time in sight</Key>
+        </>
+      }
+      height={158}
+    >
       <ComposedChart data={data} margin={MARGIN}>
         <CartesianGrid vertical={false} stroke="var(--layer)" />
-        <XAxis dataKey="seconds" type="number" domain={[0, end]} ticks={timeTicks(end)} tick={TICK} tickFormatter={seconds} stroke="var(--layer)" />
+        <XAxis
+          dataKey="seconds"
+          type="number"
+          domain={[0, end]}
+          ticks={timeTicks(end)}
+          tick={TICK}
+          tickFormatter={seconds}
+          stroke="var(--layer)"
+        />
         <YAxis domain={[0, 1]} tick={TICK} stroke="var(--layer)" />
-        <Tooltip contentStyle={TOOLTIP} labelFormatter={seconds} formatter={(value) => (Array.isArray(value) ? value.map((part) => Number(part).toFixed(2)).join('–') : Number(value).toFixed(2))} />
-        <Area dataKey="middleHalf" name="middle half" stroke="none" fill="var(--river)" fillOpacity={0.2} isAnimationActive={false} />
-        <Line dataKey="median" name="median" stroke="var(--river)" strokeWidth={2} dot={false} isAnimationActive={false} />
-        <Line dataKey="sighted" name="in sight" stroke="var(--ochre-line)" strokeWidth={1.5} dot={false} isAnimationActive={false} />
+        <Tooltip
+          contentStyle={TOOLTIP}
+          labelFormatter={seconds}
+          formatter={(value) =>
+            Array.isArray(value) ? value.map((part) => Number(part).toFixed(2)).join('–') : Number(value).toFixed(2)
+          }
+        />
+        <Area
+          dataKey="middleHalf"
+          name="middle half"
+          stroke="none"
+          fill="var(--river)"
+          fillOpacity={0.2}
+          isAnimationActive={false}
+        />
+        <Line
+          dataKey="median"
+          name="median"
+          stroke="var(--river)"
+          strokeWidth={2}
+          dot={false}
+          isAnimationActive={false}
+        />
+        <Line
+          dataKey="sighted"
+          name="in sight"
+          stroke="var(--ochre-line)"
+          strokeWidth={1.5}
+          dot={false}
+          isAnimationActive={false}
+        />
       </ComposedChart>
     </Chart>
   );

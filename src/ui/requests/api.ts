@@ -16,10 +16,18 @@ export class ApiFault extends Error {
   }
 }
 
-const UNREACHED: Fault = { code: 'server-away', message: 'The server cannot be reached.', hint: 'Is it still running? It is tried again by itself.' };
+const UNREACHED: Fault = {
+  code: 'server-away',
+  message: 'The server cannot be reached.',
+  hint: 'Is it still running? It is tried again by itself.',
+};
 
 /** Asks the server and checks the shape of its reply. Throws {@link ApiFault}. */
-export async function ask<Shape extends z.ZodType>(shape: Shape, url: string, init?: RequestInit): Promise<z.output<Shape>> {
+export async function ask<Shape extends z.ZodType>(
+  shape: Shape,
+  url: string,
+  init?: RequestInit,
+): Promise<z.output<Shape>> {
   let response: Response;
   try {
     response = await fetch(url, init);
@@ -29,7 +37,12 @@ export async function ask<Shape extends z.ZodType>(shape: Shape, url: string, in
   const body: unknown = await response.json().catch(() => undefined);
   if (!response.ok) {
     const fault = faultShape.safeParse(body);
-    throw new ApiFault(response.status, fault.success ? fault.data : { ...UNREACHED, code: `status-${response.status}`, message: `The server answered ${response.status}.` });
+    throw new ApiFault(
+      response.status,
+      fault.success
+        ? fault.data
+        : { ...UNREACHED, code: `status-${response.status}`, message: `The server answered ${response.status}.` },
+    );
   }
   return shape.parse(body);
 }
@@ -41,5 +54,9 @@ export function sendJson(method: 'POST' | 'PUT', value: unknown): RequestInit {
 /** What to show for any error. */
 export function faultOf(error: unknown): Fault {
   if (error instanceof ApiFault) return error.fault;
-  return { code: 'unexpected', message: error instanceof Error ? error.message : 'Something unexpected happened.', hint: 'Reload the page. If it happens again, the log of the server may tell more.' };
+  return {
+    code: 'unexpected',
+    message: error instanceof Error ? error.message : 'Something unexpected happened.',
+    hint: 'Reload the page. If it happens again, the log of the server may tell more.',
+  };
 }

@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { gameShape } from '@/core/index';
-import { batchInfo, batchListReply, reportReply, runPageReply, type RunSort, type StartBatchRequest } from '@/server/contracts/batches';
+import {
+  batchInfo,
+  batchListReply,
+  reportReply,
+  runPageReply,
+  type RunSort,
+  type StartBatchRequest,
+} from '@/server/contracts/batches';
 import { gameListReply, gameReply, importReply, saveReply } from '@/server/contracts/games';
 import { ask, sendJson } from './api';
 
@@ -11,15 +18,23 @@ const batch = (gameId: string, batchId: string | number) => `${game(gameId)}/bat
 export const gorgeApi = {
   games: () => ask(gameListReply, '/api/games'),
   game: (gameId: string) => ask(gameReply, game(gameId)),
-  importGame: (text: string) => ask(importReply, '/api/games', { method: 'POST', headers: { 'content-type': 'application/json' }, body: text }),
-  save: (gameId: string, baseRevision: string, document: unknown) => ask(saveReply, game(gameId), sendJson('PUT', { baseRevision, document })),
-  revision: async (gameId: string, revision: string) => (await ask(z.object({ document: gameShape }), `${game(gameId)}/revisions/${revision}`)).document,
+  importGame: (text: string) =>
+    ask(importReply, '/api/games', { method: 'POST', headers: { 'content-type': 'application/json' }, body: text }),
+  save: (gameId: string, baseRevision: string, document: unknown) =>
+    ask(saveReply, game(gameId), sendJson('PUT', { baseRevision, document })),
+  revision: async (gameId: string, revision: string) =>
+    (await ask(z.object({ document: gameShape }), `${game(gameId)}/revisions/${revision}`)).document,
   batches: async (gameId: string) => (await ask(batchListReply, `${game(gameId)}/batches`)).batches,
-  startBatch: (gameId: string, request: StartBatchRequest) => ask(batchInfo, `${game(gameId)}/batches`, sendJson('POST', request)),
-  cancelBatch: (gameId: string, batchId: number) => ask(batchInfo, `${batch(gameId, batchId)}/cancel`, sendJson('POST', {})),
+  startBatch: (gameId: string, request: StartBatchRequest) =>
+    ask(batchInfo, `${game(gameId)}/batches`, sendJson('POST', request)),
+  cancelBatch: (gameId: string, batchId: number) =>
+    ask(batchInfo, `${batch(gameId, batchId)}/cancel`, sendJson('POST', {})),
   report: (gameId: string, batchId: string) => ask(reportReply, batch(gameId, batchId)),
   runs: (gameId: string, batchId: string, page: { sort: RunSort; order: 'up' | 'down'; page: number; size: number }) =>
-    ask(runPageReply, `${batch(gameId, batchId)}/runs?${new URLSearchParams(Object.entries(page).map(([key, value]): [string, string] => [key, String(value)])).toString()}`),
+    ask(
+      runPageReply,
+      `${batch(gameId, batchId)}/runs?${new URLSearchParams(Object.entries(page).map(([key, value]): [string, string] => [key, String(value)])).toString()}`,
+    ),
   eventsUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/events`,
   tableUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/table`,
   exportUrl: (gameId: string) => `${game(gameId)}/export`,

@@ -5,14 +5,24 @@ import { sayShare, wilsonInterval, type GameDocument, type Level } from '@/core/
 import type { BatchInfo } from '@/server/contracts/batches';
 import { LevelMap } from './LevelMap';
 
-
 /** One level: its map, what it holds, and the way to its desk. */
-export function LevelCard({ game, level, batches }: { game: GameDocument; level: Level; batches: readonly BatchInfo[] }) {
+export function LevelCard({
+  game,
+  level,
+  batches,
+}: {
+  game: GameDocument;
+  level: Level;
+  batches: readonly BatchInfo[];
+}) {
   const newest = batches.find((batch) => batch.levelId === level.id);
   const guards = level.pieces.filter((piece) => !game.cast.find((kind) => kind.id === piece.kind)?.control).length;
   return (
     <article className="plate" style={{ width: 300, overflow: 'hidden' }}>
-      <Link href={`/games/${game.id}/levels/${level.id}`} style={{ color: 'inherit', textDecoration: 'none', display: 'block' }}>
+      <Link
+        href={`/games/${game.id}/levels/${level.id}`}
+        style={{ color: 'inherit', textDecoration: 'none', display: 'block' }}
+      >
         <div style={{ display: 'grid', placeItems: 'center', background: 'var(--layer)' }}>
           <LevelMap game={game} level={level} width={300} height={180} />
         </div>
@@ -28,7 +38,8 @@ export function LevelCard({ game, level, batches }: { game: GameDocument; level:
       <div style={{ padding: '0 14px 12px' }} className="quiet">
         {newest ? (
           <>
-            Last measured: <Link href={`/games/${game.id}/batches/${newest.id}`}>batch {newest.id}</Link>, {sayBatch(newest)}
+            Last measured: <Link href={`/games/${game.id}/batches/${newest.id}`}>batch {newest.id}</Link>,{' '}
+            {sayBatch(newest)}
           </>
         ) : (
           'Not measured yet: open it and press Run 500'

@@ -9,7 +9,17 @@ import { paletteFor } from '../canvas/palette';
 import { composePicture } from '../editor/composePicture';
 
 /** A level drawn small: its ground, guards, routes and exit. */
-export function LevelMap({ game, level, width, height }: { game: GameDocument; level: Level; width: number; height: number }) {
+export function LevelMap({
+  game,
+  level,
+  width,
+  height,
+}: {
+  game: GameDocument;
+  level: Level;
+  width: number;
+  height: number;
+}) {
   const ground = useRef<HTMLCanvasElement>(null);
   const top = useRef<HTMLCanvasElement>(null);
   const scheme = useComputedColorScheme('light');
@@ -22,7 +32,13 @@ export function LevelMap({ game, level, width, height }: { game: GameDocument; l
     const camera = fitCamera(level.map[0].length, level.map.length, width, height, 0);
     // Waypoints would cover a map of this size.
     const routes = picture.routes.map((route) => ({ ...route, track: route.waypoints.flat(), waypoints: [] }));
-    new ArenaCanvas(ground.current, top.current).draw({ ...picture, routes }, camera, paletteFor(scheme), width, height);
+    new ArenaCanvas(ground.current, top.current).draw(
+      { ...picture, routes },
+      camera,
+      paletteFor(scheme),
+      width,
+      height,
+    );
   }, [game, level, width, height, scheme]);
   const style = { position: 'absolute', inset: 0, width, height } as const;
   return (

@@ -23,11 +23,20 @@ export function Shelf() {
     <Frame trail={[{ label: 'Shelf' }]} middle={<ImportButton onFault={setFault} />}>
       <div style={{ padding: '18px 22px', maxWidth: 1280 }}>
         {fault && <ImportFault fault={fault} onClose={() => setFault(undefined)} />}
-        {!games && (query.error ? <Failed error={query.error} onRetry={() => void query.refetch()} /> : <Loading what="the games" />)}
+        {!games &&
+          (query.error ? (
+            <Failed error={query.error} onRetry={() => void query.refetch()} />
+          ) : (
+            <Loading what="the games" />
+          ))}
         {games?.length === 0 && (
-          <Empty title="The shelf is empty">Bring a .gorge.json file with Import, or start the server with an empty data folder to get the demo game.</Empty>
+          <Empty title="The shelf is empty">
+            Bring a .gorge.json file with Import, or start the server with an empty data folder to get the demo game.
+          </Empty>
         )}
-        {games?.map((game) => <GameShelf key={game.id} game={game.document} />)}
+        {games?.map((game) => (
+          <GameShelf key={game.id} game={game.document} />
+        ))}
       </div>
     </Frame>
   );
@@ -61,7 +70,11 @@ function ImportButton({ onFault }: { onFault: (fault: Fault | undefined) => void
     onFault(undefined);
     try {
       if (file.size > LIMITS.fileBytes) {
-        onFault({ code: 'too-large', message: `${file.name} has ${(file.size / 1048576).toFixed(0)} MB.`, hint: `A game may have ${LIMITS.fileBytes / 1048576} MB at most. Nothing was changed.` });
+        onFault({
+          code: 'too-large',
+          message: `${file.name} has ${(file.size / 1048576).toFixed(0)} MB.`,
+          hint: `A game may have ${LIMITS.fileBytes / 1048576} MB at most. Nothing was changed.`,
+        });
         return;
       }
       const { id, created } = await gorgeApi.importGame(await file.text());
@@ -86,21 +99,37 @@ function ImportButton({ onFault }: { onFault: (fault: Fault | undefined) => void
 /** Why a file was not taken, with every place that is wrong. */
 function ImportFault({ fault, onClose }: { fault: Fault; onClose: () => void }) {
   return (
-    <div role="alert" className="plate" style={{ padding: '12px 16px', marginBottom: 18, borderLeft: '4px solid var(--clay)' }}>
+    <div
+      role="alert"
+      className="plate"
+      style={{ padding: '12px 16px', marginBottom: 18, borderLeft: '4px solid var(--clay)' }}
+    >
       <div style={{ display: 'flex', justifyContent: 'space-between' }}>
         <b>The file was not imported; nothing was changed.</b>
         <button type="button" className="act" onClick={onClose}>
           Close
         </button>
       </div>
-      {(fault.diagnostics ?? [{ code: fault.code, severity: 'error' as const, message: fault.message, hint: fault.hint, where: fault.where ?? '' }]).slice(0, 20).map((entry, index) => (
-        <div key={index} className="problem error" style={{ marginTop: 8 }}>
-          {entry.message}
-          {entry.where && <span className="mono quiet"> {entry.where}</span>}
-          <br />
-          <span className="quiet">{entry.hint}</span>
-        </div>
-      ))}
+      {(
+        fault.diagnostics ?? [
+          {
+            code: fault.code,
+            severity: 'error' as const,
+            message: fault.message,
+            hint: fault.hint,
+            where: fault.where ?? '',
+          },
+        ]
+      )
+        .slice(0, 20)
+        .map((entry, index) => (
+          <div key={index} className="problem error" style={{ marginTop: 8 }}>
+            {entry.message}
+            {entry.where && <span className="mono quiet"> {entry.where}</span>}
+            <br />
+            <span className="quiet">{entry.hint}</span>
+          </div>
+        ))}
     </div>
   );
 }

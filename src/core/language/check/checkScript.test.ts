@@ -39,7 +39,9 @@ describe('a sound behavior', () => {
   });
 
   test('reads several statements on one line', () => {
-    expect(check('behavior a { start state b { do hold go c after 1 s } state c { do hold go b after 1 s } }').diagnostics).toEqual([]);
+    expect(
+      check('behavior a { start state b { do hold go c after 1 s } state c { do hold go b after 1 s } }').diagnostics,
+    ).toEqual([]);
   });
 
   test('binds and tighter than or, and lets brackets change that', () => {
@@ -51,13 +53,18 @@ describe('a sound behavior', () => {
 });
 
 describe('every word of the vocabulary', () => {
-  test.each(VOCABULARY.map((entry) => [entry.words.join(' '), entry] as const))('has an example of `%s` that compiles', (_words, entry) => {
-    const states = ['hunt', 'search', 'rounds'].map((name) => `state ${name} { do hold go home after 1 s }`).join('\n');
-    const line = entry.role === 'motion' ? `${entry.example} go hunt after 1 s` : `do hold ${entry.example}`;
-    const reach = 'go hunt after 9 s go search after 9.5 s go rounds after 9.7 s';
-    const { diagnostics } = check(`behavior all { start state home { ${line} ${reach} } ${states} }`);
-    expect(diagnostics).toEqual([]);
-  });
+  test.each(VOCABULARY.map((entry) => [entry.words.join(' '), entry] as const))(
+    'has an example of `%s` that compiles',
+    (_words, entry) => {
+      const states = ['hunt', 'search', 'rounds']
+        .map((name) => `state ${name} { do hold go home after 1 s }`)
+        .join('\n');
+      const line = entry.role === 'motion' ? `${entry.example} go hunt after 1 s` : `do hold ${entry.example}`;
+      const reach = 'go hunt after 9 s go search after 9.5 s go rounds after 9.7 s';
+      const { diagnostics } = check(`behavior all { start state home { ${line} ${reach} } ${states} }`);
+      expect(diagnostics).toEqual([]);
+    },
+  );
 });
 
 describe('faults', () => {
@@ -91,7 +98,9 @@ describe('faults', () => {
   });
 
   test('units that cannot be joined are named with what both sides measure', () => {
-    const [fault] = check('behavior a { knob pace = 1 cells/s in 0..2 knob nerve = 1 s in 0..2 start state b { do patrol route at pace + nerve } }').diagnostics;
+    const [fault] = check(
+      'behavior a { knob pace = 1 cells/s in 0..2 knob nerve = 1 s in 0..2 start state b { do patrol route at pace + nerve } }',
+    ).diagnostics;
     expect(fault.code).toBe('units-do-not-fit');
     expect(fault.message).toContain('a speed (cells/s, px/s) and a time (s, ms, ticks)');
   });
@@ -122,8 +131,18 @@ describe('faults', () => {
 
   test.each([
     ['a knob that nothing reads', 'knob k = 1 s in 0..2 start state b { do hold }', 'knob-unread', 'k'],
-    ['a state that is never reached', 'start state b { do hold } state c { do hold go b after 1 s }', 'never-reached', 'c'],
-    ['a transition behind one with the same condition', 'start state b { do hold go b after 1 s go b after 1 s }', 'shadowed', 'go b after 1 s'],
+    [
+      'a state that is never reached',
+      'start state b { do hold } state c { do hold go b after 1 s }',
+      'never-reached',
+      'c',
+    ],
+    [
+      'a transition behind one with the same condition',
+      'start state b { do hold go b after 1 s go b after 1 s }',
+      'shadowed',
+      'go b after 1 s',
+    ],
     ['a chase that never ends', 'start state b { do chase player }', 'never-left', 'b'],
   ])('%s is a warning and the behavior still compiles', (_what, body, code, marked) => {
     const text = `behavior a { ${body} }`;
@@ -139,7 +158,32 @@ describe('faults', () => {
 
 describe('any text whatever', () => {
   test('gives diagnostics, never a crash: 3,000 mutated scripts', () => {
-    const pieces = ['{', '}', 'do', 'go', 'when', 'state', 'start', 'knob', '..', '5', 's', 'cells/s', '(', ')', ',', '#', '\n', 'or', '§', '"', '=', 'sees', 'player', ''];
+    const pieces = [
+      '{',
+      '}',
+      'do',
+      'go',
+      'when',
+      'state',
+      'start',
+      'knob',
+      '..',
+      '5',
+      's',
+      'cells/s',
+      '(',
+      ')',
+      ',',
+      '#',
+      '\n',
+      'or',
+      '§',
+      '"',
+      '=',
+      'sees',
+      'player',
+      '',
+    ];
     for (let seed = 1; seed <= 3000; seed++) {
       const random = new RandomStream(seed, 3);
       let text = SOUND;

@@ -1,5 +1,11 @@
 import type { Diagnostic, Span } from '../../foundation/diagnostic';
-import type { CheckedBehavior, KnobDefinition, Phrase, StateDefinition, TransitionDefinition } from '../checkedBehavior';
+import type {
+  CheckedBehavior,
+  KnobDefinition,
+  Phrase,
+  StateDefinition,
+  TransitionDefinition,
+} from '../checkedBehavior';
 import { parseScript, type ScriptSyntax, type StatementSyntax } from '../syntax/parseScript';
 import { STATEMENT_WORDS } from '../vocabulary';
 import { readCondition } from './conditions';
@@ -50,7 +56,12 @@ export function checkScript(text: string, path: (string | number)[]): CheckedScr
 function noteBrokenPlaces(syntax: ScriptSyntax, faults: FaultList): void {
   for (const { span, text, missing } of syntax.broken) {
     if (missing) {
-      faults.error(span, 'brace-open', 'Something is missing here, most likely a closing brace `}`.', 'Every `{` needs its `}`.');
+      faults.error(
+        span,
+        'brace-open',
+        'Something is missing here, most likely a closing brace `}`.',
+        'Every `{` needs its `}`.',
+      );
       continue;
     }
     noteUnknownText(span, text.split(/\s/)[0], faults);
@@ -60,13 +71,20 @@ function noteBrokenPlaces(syntax: ScriptSyntax, faults: FaultList): void {
 
 function noteUnknownText(span: Span, word: string, faults: FaultList): void {
   const nearest = nearestWord(word, Object.keys(STATEMENT_WORDS));
-  const hint = nearest ? `Did you mean \`${nearest}\`?` : 'Remove it, or see the language page for what may stand here.';
+  const hint = nearest
+    ? `Did you mean \`${nearest}\`?`
+    : 'Remove it, or see the language page for what may stand here.';
   faults.error(span, 'unexpected-text', `\`${word}\` begins no statement.`, hint);
 }
 
 function noteMisplaced(statement: StatementSyntax, inside: string, allowed: string[], faults: FaultList): void {
   const list = allowed.map((word) => `\`${word}\``).join(', ');
-  faults.error(statement.keywordSpan, 'misplaced-statement', `${inside} cannot hold \`${statement.keyword}\` here.`, `What may stand here: ${list}.`);
+  faults.error(
+    statement.keywordSpan,
+    'misplaced-statement',
+    `${inside} cannot hold \`${statement.keyword}\` here.`,
+    `What may stand here: ${list}.`,
+  );
 }
 
 class BehaviorChecker {
@@ -80,17 +98,24 @@ class BehaviorChecker {
   check(statement: StatementSyntax): { behavior: CheckedBehavior; knobs: KnobDefinition[] } {
     const name = this.readName(statement, 'behavior');
     const block = statement.block;
-    if (!block) this.faults.error(statement.span, 'block-missing', 'The behavior has no states.', 'Add `{ start state … }`.');
+    if (!block)
+      this.faults.error(statement.span, 'block-missing', 'The behavior has no states.', 'Add `{ start state … }`.');
     const inner = block?.statements ?? [];
     for (const part of inner) if (part.keyword === 'knob') this.addKnob(part);
     const stateStatements = inner.filter((part) => part.keyword === 'state');
     const stateNames = stateStatements.map((part) => part.tokens[0]?.text ?? '');
     const states = stateStatements.flatMap((part) => this.readState(part, stateNames) ?? []);
     for (const part of inner) {
-      if (part.keyword !== 'knob' && part.keyword !== 'state') noteMisplaced(part, 'A behavior', ['knob', 'start state', 'state'], this.faults);
+      if (part.keyword !== 'knob' && part.keyword !== 'state')
+        noteMisplaced(part, 'A behavior', ['knob', 'start state', 'state'], this.faults);
     }
     if (block && stateStatements.length === 0) {
-      this.faults.error(statement.keywordSpan, 'state-missing', 'The behavior has no states.', 'Add `start state NAME { do … }`.');
+      this.faults.error(
+        statement.keywordSpan,
+        'state-missing',
+        'The behavior has no states.',
+        'Add `start state NAME { do … }`.',
+      );
     }
     checkStateGraph(states, stateStatements.length === states.length, this.faults);
     this.noteUnreadKnobs();
@@ -100,10 +125,21 @@ class BehaviorChecker {
   private readName(statement: StatementSyntax, what: string): string {
     const [name, extra] = statement.tokens;
     if (name?.type !== 'word') {
-      this.faults.error(name?.span ?? statement.keywordSpan, 'name-missing', `This ${what} has no name.`, `Write \`${what} NAME {\`.`);
+      this.faults.error(
+        name?.span ?? statement.keywordSpan,
+        'name-missing',
+        `This ${what} has no name.`,
+        `Write \`${what} NAME {\`.`,
+      );
       return '';
     }
-    if (extra) this.faults.error(extra.span, 'unexpected-word', `\`${extra.text}\` is not expected behind the name.`, 'Names are one word; use `_` inside them.');
+    if (extra)
+      this.faults.error(
+        extra.span,
+        'unexpected-word',
+        `\`${extra.text}\` is not expected behind the name.`,
+        'Names are one word; use `_` inside them.',
+      );
     return name.text;
   }
 
@@ -120,14 +156,24 @@ class BehaviorChecker {
   private noteUnreadKnobs(): void {
     for (const knob of this.knobs.values()) {
       if (this.scope.readKnobs.has(knob.name)) continue;
-      this.faults.warning(knob.span, 'knob-unread', `Nothing reads the knob \`${knob.name}\`; turning it changes nothing.`, 'Use it in a state, or remove it.');
+      this.faults.warning(
+        knob.span,
+        'knob-unread',
+        `Nothing reads the knob \`${knob.name}\`; turning it changes nothing.`,
+        'Use it in a state, or remove it.',
+      );
     }
   }
 
   private readState(statement: StatementSyntax, stateNames: string[]): StateDefinition | undefined {
     const name = this.readName(statement, 'state');
     if (name && stateNames.indexOf(name) !== stateNames.lastIndexOf(name) && statement.tokens[0]) {
-      this.faults.error(statement.tokens[0].span, 'state-twice', `There are two states \`${name}\`.`, 'Rename one of them.');
+      this.faults.error(
+        statement.tokens[0].span,
+        'state-twice',
+        `There are two states \`${name}\`.`,
+        'Rename one of them.',
+      );
     }
     if (!statement.block) {
       this.faults.error(statement.span, 'block-missing', `The state \`${name}\` has no block.`, 'Add `{ do … }`.');
@@ -139,7 +185,8 @@ class BehaviorChecker {
     for (const part of statement.block.statements) {
       if (part.keyword === 'do') {
         motionStatements++;
-        if (motionStatements > 1) this.faults.error(part.span, 'motion-twice', `The state \`${name}\` moves in two ways.`, 'Keep one `do`.');
+        if (motionStatements > 1)
+          this.faults.error(part.span, 'motion-twice', `The state \`${name}\` moves in two ways.`, 'Keep one `do`.');
         motion = this.readMotion(part) ?? motion;
       } else if (part.keyword === 'go') {
         const transition = this.readTransition(part, stateNames);
@@ -148,7 +195,13 @@ class BehaviorChecker {
         noteMisplaced(part, 'A state', ['do', 'go'], this.faults);
       }
     }
-    if (motionStatements === 0) this.faults.error(statement.keywordSpan, 'motion-missing', `The state \`${name}\` does nothing.`, 'Add a `do`, for example `do hold`.');
+    if (motionStatements === 0)
+      this.faults.error(
+        statement.keywordSpan,
+        'motion-missing',
+        `The state \`${name}\` does nothing.`,
+        'Add a `do`, for example `do hold`.',
+      );
     if (!motion || !name) return undefined;
     return { name, isStart: statement.isStart, motion, transitions, span: statement.tokens[0]?.span ?? statement.span };
   }
@@ -164,13 +217,29 @@ class BehaviorChecker {
     const cursor = new TokenCursor(statement.tokens, statement.span);
     const target = cursor.take();
     if (target?.type !== 'word') {
-      this.faults.error(target?.span ?? statement.keywordSpan, 'state-name-missing', '`go` needs a state to go to.', 'As in `go hunt when sees player within 6 cells`.');
+      this.faults.error(
+        target?.span ?? statement.keywordSpan,
+        'state-name-missing',
+        '`go` needs a state to go to.',
+        'As in `go hunt when sees player within 6 cells`.',
+      );
       return undefined;
     }
     const isKnown = stateNames.includes(target.text);
-    if (!isKnown) this.faults.error(target.span, 'unknown-state', `There is no state \`${target.text}\`.`, proposeWord(target.text, stateNames, 'states'));
+    if (!isKnown)
+      this.faults.error(
+        target.span,
+        'unknown-state',
+        `There is no state \`${target.text}\`.`,
+        proposeWord(target.text, stateNames, 'states'),
+      );
     if (!cursor.takeIfText('when') && cursor.current?.text !== 'after') {
-      this.faults.error(cursor.span, 'when-missing', `When does it go to \`${target.text}\`?`, 'Write `when` and a condition, or `after` and a time.');
+      this.faults.error(
+        cursor.span,
+        'when-missing',
+        `When does it go to \`${target.text}\`?`,
+        'Write `when` and a condition, or `after` and a time.',
+      );
       return undefined;
     }
     const condition = readCondition(cursor, this.scope);
@@ -182,8 +251,19 @@ class BehaviorChecker {
     if (isRead && !cursor.atEnd) {
       const word = cursor.current!.text;
       const nearest = nearestWord(word, Object.keys(STATEMENT_WORDS));
-      this.faults.error(cursor.span, 'unexpected-word', `\`${word}\` is not expected behind ${what}.`, nearest ? `Did you mean \`${nearest}\`?` : 'Remove it or check the spelling.');
+      this.faults.error(
+        cursor.span,
+        'unexpected-word',
+        `\`${word}\` is not expected behind ${what}.`,
+        nearest ? `Did you mean \`${nearest}\`?` : 'Remove it or check the spelling.',
+      );
     }
-    if (statement.block) this.faults.error(statement.keywordSpan, 'block-unexpected', `\`${statement.keyword}\` takes no braces.`, 'Is a `state` misspelled above?');
+    if (statement.block)
+      this.faults.error(
+        statement.keywordSpan,
+        'block-unexpected',
+        `\`${statement.keyword}\` takes no braces.`,
+        'Is a `state` misspelled above?',
+      );
   }
 }

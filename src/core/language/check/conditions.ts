@@ -7,7 +7,11 @@ export function readCondition(cursor: TokenCursor, scope: PhraseScope): Conditio
   return readJoined(cursor, 'or', () => readJoined(cursor, 'and', () => readSingle(cursor, scope)));
 }
 
-function readJoined(cursor: TokenCursor, joiner: 'or' | 'and', readPart: () => Condition | undefined): Condition | undefined {
+function readJoined(
+  cursor: TokenCursor,
+  joiner: 'or' | 'and',
+  readPart: () => Condition | undefined,
+): Condition | undefined {
   const parts: Condition[] = [];
   do {
     const part = readPart();
@@ -36,7 +40,10 @@ function readSingle(cursor: TokenCursor, scope: PhraseScope): Condition | undefi
 }
 
 /** Calls back for every single test in a condition, from left to right. */
-export function forEachTest(condition: Condition, visit: (phrase: Extract<Condition, { type: 'test' }>['phrase']) => void): void {
+export function forEachTest(
+  condition: Condition,
+  visit: (phrase: Extract<Condition, { type: 'test' }>['phrase']) => void,
+): void {
   switch (condition.type) {
     case 'test':
       visit(condition.phrase);

@@ -13,7 +13,9 @@ export interface ExpressionScope {
 
 /** Reads `pace * 1.5`, `(2 s + nerve) / 2` and the like; undefined after a fault, which is then already noted. */
 export function readExpression(cursor: TokenCursor, scope: ExpressionScope): Expression | undefined {
-  return readChain(cursor, scope, ['+', '-'], () => readChain(cursor, scope, ['*', '/'], () => readOperand(cursor, scope)));
+  return readChain(cursor, scope, ['+', '-'], () =>
+    readChain(cursor, scope, ['*', '/'], () => readOperand(cursor, scope)),
+  );
 }
 
 function readChain(
@@ -48,14 +50,26 @@ function readChain(
 function readOperand(cursor: TokenCursor, scope: ExpressionScope): Expression | undefined {
   const token = cursor.current;
   if (!token) {
-    scope.faults.error(cursor.span, 'value-missing', 'A value is missing here.', 'Write a number with its unit, or a knob.');
+    scope.faults.error(
+      cursor.span,
+      'value-missing',
+      'A value is missing here.',
+      'Write a number with its unit, or a knob.',
+    );
     return undefined;
   }
   if (token.text === '(') return readBracket(cursor, scope);
   if (token.text === '-') {
     cursor.take();
     const operand = readOperand(cursor, scope);
-    return operand && { type: 'negative', operand, dimension: operand.dimension, span: { ...token.span, to: operand.span.to } };
+    return (
+      operand && {
+        type: 'negative',
+        operand,
+        dimension: operand.dimension,
+        span: { ...token.span, to: operand.span.to },
+      }
+    );
   }
   if (token.type === 'number') return readQuantity(cursor, scope);
   if (token.type === 'word') {
@@ -73,7 +87,12 @@ function readOperand(cursor: TokenCursor, scope: ExpressionScope): Expression | 
     );
     return undefined;
   }
-  scope.faults.error(token.span, 'value-missing', `A value was expected instead of \`${token.text}\`.`, 'Write a number with its unit, or a knob.');
+  scope.faults.error(
+    token.span,
+    'value-missing',
+    `A value was expected instead of \`${token.text}\`.`,
+    'Write a number with its unit, or a knob.',
+  );
   cursor.take();
   return undefined;
 }
@@ -88,7 +107,10 @@ function readBracket(cursor: TokenCursor, scope: ExpressionScope): Expression | 
 }
 
 /** Reads a number and the unit behind it, if one stands there. */
-export function readQuantity(cursor: TokenCursor, scope: Pick<ExpressionScope, 'faults' | 'knobs'>): Expression | undefined {
+export function readQuantity(
+  cursor: TokenCursor,
+  scope: Pick<ExpressionScope, 'faults' | 'knobs'>,
+): Expression | undefined {
   const number = cursor.take()!;
   const value = Number(number.text);
   const next = cursor.current;
@@ -102,7 +124,12 @@ export function readQuantity(cursor: TokenCursor, scope: Pick<ExpressionScope, '
   }
   if (LONG_UNIT_NAMES[next.text]) {
     cursor.take();
-    scope.faults.error(next.span, 'unknown-unit', `\`${next.text}\` is not a unit here.`, `Write \`${LONG_UNIT_NAMES[next.text]}\`. ${UNITS_SENTENCE}`);
+    scope.faults.error(
+      next.span,
+      'unknown-unit',
+      `\`${next.text}\` is not a unit here.`,
+      `Write \`${LONG_UNIT_NAMES[next.text]}\`. ${UNITS_SENTENCE}`,
+    );
     return undefined;
   }
   return { type: 'quantity', value, unit: undefined, dimension: 'number', span: number.span };

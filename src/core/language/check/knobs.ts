@@ -7,7 +7,10 @@ import { TokenCursor } from './tokenCursor';
 const AS_IN = 'As in `knob pace = 2.2 cells/s in 0.5..6`.';
 
 /** Reads `knob NAME = VALUE UNIT in LOW..HIGH`; the unit of the value holds for the range too. */
-export function readKnob(statement: StatementSyntax, scope: Pick<ExpressionScope, 'faults' | 'knobs'>): KnobDefinition | undefined {
+export function readKnob(
+  statement: StatementSyntax,
+  scope: Pick<ExpressionScope, 'faults' | 'knobs'>,
+): KnobDefinition | undefined {
   const { faults } = scope;
   const cursor = new TokenCursor(statement.tokens, statement.span);
   const name = cursor.take();
@@ -25,16 +28,27 @@ export function readKnob(statement: StatementSyntax, scope: Pick<ExpressionScope
   const hasDots = cursor.takeIfText('..');
   const high = low && hasDots ? readSigned(cursor, scope) : undefined;
   if (!low || !high) {
-    if (low && !hasDots) faults.error(cursor.span, 'knob-range-missing', 'The range needs two ends with `..` between them.', AS_IN);
+    if (low && !hasDots)
+      faults.error(cursor.span, 'knob-range-missing', 'The range needs two ends with `..` between them.', AS_IN);
     return undefined;
   }
   const writtenUnits = [low.unit, high.unit].filter((unit) => unit !== undefined);
   if (writtenUnits.some((unit) => unit !== value.unit)) {
-    faults.error(low.span, 'knob-units-differ', `The range of \`${name.text}\` is in another unit than its default.`, 'Write the unit once, behind the default.');
+    faults.error(
+      low.span,
+      'knob-units-differ',
+      `The range of \`${name.text}\` is in another unit than its default.`,
+      'Write the unit once, behind the default.',
+    );
     return undefined;
   }
   if (low.value >= high.value) {
-    faults.error(low.span, 'knob-range-empty', `The range of \`${name.text}\` ends before it begins.`, 'Write the smaller end first.');
+    faults.error(
+      low.span,
+      'knob-range-empty',
+      `The range of \`${name.text}\` ends before it begins.`,
+      'Write the smaller end first.',
+    );
     return undefined;
   }
   if (value.value < low.value || value.value > high.value) {
@@ -46,16 +60,30 @@ export function readKnob(statement: StatementSyntax, scope: Pick<ExpressionScope
     );
     return undefined;
   }
-  if (!cursor.atEnd) faults.error(cursor.span, 'unexpected-word', `\`${cursor.current!.text}\` is not expected behind a knob.`, AS_IN);
+  if (!cursor.atEnd)
+    faults.error(cursor.span, 'unexpected-word', `\`${cursor.current!.text}\` is not expected behind a knob.`, AS_IN);
   const dimension = value.unit ? DIMENSION_OF_UNIT[value.unit] : 'number';
-  return { name: name.text, dimension, unit: value.unit, value: value.value, low: low.value, high: high.value, span: name.span };
+  return {
+    name: name.text,
+    dimension,
+    unit: value.unit,
+    value: value.value,
+    low: low.value,
+    high: high.value,
+    span: name.span,
+  };
 }
 
 function readSigned(cursor: TokenCursor, scope: Pick<ExpressionScope, 'faults' | 'knobs'>) {
   const isNegative = cursor.takeIfText('-');
   const token = cursor.current;
   if (token?.type !== 'number') {
-    scope.faults.error(cursor.span, 'number-missing', token ? `A number was expected instead of \`${token.text}\`.` : 'A number is missing here.', AS_IN);
+    scope.faults.error(
+      cursor.span,
+      'number-missing',
+      token ? `A number was expected instead of \`${token.text}\`.` : 'A number is missing here.',
+      AS_IN,
+    );
     return undefined;
   }
   const quantity = readQuantity(cursor, scope);

@@ -33,7 +33,12 @@ function noteUnknownWord(cursor: TokenCursor, role: VocabularyEntry['role'], sco
   const what = role === 'motion' ? 'motion' : 'condition';
   const token = cursor.current;
   if (!token) {
-    scope.faults.error(cursor.span, `${what}-missing`, `A ${what} is missing here.`, `Write one of ${known.join(', ')}.`);
+    scope.faults.error(
+      cursor.span,
+      `${what}-missing`,
+      `A ${what} is missing here.`,
+      `Write one of ${known.join(', ')}.`,
+    );
     return;
   }
   const firstWords = VOCABULARY.filter((entry) => entry.role === role).map((entry) => entry.words[0]);
@@ -56,7 +61,9 @@ function readTarget(cursor: TokenCursor, entry: VocabularyEntry, scope: PhraseSc
   scope.faults.error(
     cursor.span,
     'unknown-target',
-    token ? `\`${token.text}\` is nobody that a piece can ${entry.words[0] === 'sees' ? 'see' : entry.words[0]}.` : 'Whom?',
+    token
+      ? `\`${token.text}\` is nobody that a piece can ${entry.words[0] === 'sees' ? 'see' : entry.words[0]}.`
+      : 'Whom?',
     proposeWord(token?.text ?? '', scope.targets, 'targets'),
   );
   if (token?.type === 'word') cursor.take();
@@ -91,7 +98,13 @@ function noteTwice(span: Expression['span'], words: string, scope: PhraseScope):
   scope.faults.error(span, 'clause-twice', `\`${words}\` stands here for the second time.`, 'Keep one of them.');
 }
 
-function takeChoice(cursor: TokenCursor, entry: VocabularyEntry, phrase: Phrase, written: Set<string>, scope: PhraseScope): boolean {
+function takeChoice(
+  cursor: TokenCursor,
+  entry: VocabularyEntry,
+  phrase: Phrase,
+  written: Set<string>,
+  scope: PhraseScope,
+): boolean {
   for (const parameter of entry.parameters) {
     if (parameter.type !== 'choice') continue;
     const option = parameter.options.find((candidate) => cursor.startsWith(candidate.words));
@@ -107,7 +120,9 @@ function takeChoice(cursor: TokenCursor, entry: VocabularyEntry, phrase: Phrase,
 
 function noteUnknownClause(cursor: TokenCursor, entry: VocabularyEntry, scope: PhraseScope): void {
   const known = entry.parameters.flatMap((parameter) =>
-    parameter.type === 'choice' ? parameter.options.map((option) => option.words.join(' ')) : [parameter.words.join(' ')],
+    parameter.type === 'choice'
+      ? parameter.options.map((option) => option.words.join(' '))
+      : [parameter.words.join(' ')],
   );
   const token = cursor.current;
   scope.faults.error(

@@ -6,7 +6,12 @@ export function checkStateGraph(states: StateDefinition[], isComplete: boolean, 
   if (states.length === 0) return;
   const starts = states.filter((state) => state.isStart);
   if (starts.length === 0 && isComplete) {
-    faults.error(states[0].span, 'start-missing', 'No state is marked as the start.', `Write \`start state ${states[0].name}\`.`);
+    faults.error(
+      states[0].span,
+      'start-missing',
+      'No state is marked as the start.',
+      `Write \`start state ${states[0].name}\`.`,
+    );
   }
   for (const extra of starts.slice(1)) {
     faults.error(extra.span, 'start-twice', 'Two states are marked as the start.', 'Keep one `start`.');
@@ -17,7 +22,12 @@ export function checkStateGraph(states: StateDefinition[], isComplete: boolean, 
     noteShadowed(state, faults);
     const isChase = state.motion.operation === 'chase' || state.motion.operation === 'travel';
     if (state.transitions.length === 0 && isChase) {
-      faults.warning(state.span, 'never-left', `Once in \`${state.name}\`, a piece never leaves it.`, 'Add a `go`, for example `go … when unseen for 3 s`.');
+      faults.warning(
+        state.span,
+        'never-left',
+        `Once in \`${state.name}\`, a piece never leaves it.`,
+        'Add a `go`, for example `go … when unseen for 3 s`.',
+      );
     }
   }
 }
@@ -25,11 +35,17 @@ export function checkStateGraph(states: StateDefinition[], isComplete: boolean, 
 function noteUnreached(states: StateDefinition[], start: StateDefinition, faults: FaultList): void {
   const reached = new Set([start.name]);
   for (const name of reached) {
-    for (const transition of states.find((state) => state.name === name)?.transitions ?? []) reached.add(transition.target);
+    for (const transition of states.find((state) => state.name === name)?.transitions ?? [])
+      reached.add(transition.target);
   }
   for (const state of states) {
     if (reached.has(state.name)) continue;
-    faults.warning(state.span, 'never-reached', `No transition leads to \`${state.name}\`.`, `Add \`go ${state.name} when …\` to another state, or remove it.`);
+    faults.warning(
+      state.span,
+      'never-reached',
+      `No transition leads to \`${state.name}\`.`,
+      `Add \`go ${state.name} when …\` to another state, or remove it.`,
+    );
   }
 }
 
@@ -40,7 +56,12 @@ function noteShadowed(state: StateDefinition, faults: FaultList): void {
     const key = describeCondition(transition.condition);
     const earlier = seen.get(key);
     if (earlier) {
-      faults.warning(transition.span, 'shadowed', `This can never happen: \`go ${earlier}\` above it has the same condition and comes first.`, 'Remove one of them or change its condition.');
+      faults.warning(
+        transition.span,
+        'shadowed',
+        `This can never happen: \`go ${earlier}\` above it has the same condition and comes first.`,
+        'Remove one of them or change its condition.',
+      );
     } else {
       seen.set(key, transition.target);
     }
@@ -50,10 +71,15 @@ function noteShadowed(state: StateDefinition, faults: FaultList): void {
 /** A wording of a condition in which equal conditions are equal texts. */
 export function describeCondition(condition: Condition): string {
   if (condition.type === 'not') return `not (${describeCondition(condition.part)})`;
-  if (condition.type !== 'test') return condition.parts.map((part) => `(${describeCondition(part)})`).join(` ${condition.type} `);
+  if (condition.type !== 'test')
+    return condition.parts.map((part) => `(${describeCondition(part)})`).join(` ${condition.type} `);
   const { operation, target, quantities, choices } = condition.phrase;
-  const numbers = Object.keys(quantities).sort().map((name) => `${name} ${describeExpression(quantities[name])}`);
-  const words = Object.keys(choices).sort().map((name) => choices[name]);
+  const numbers = Object.keys(quantities)
+    .sort()
+    .map((name) => `${name} ${describeExpression(quantities[name])}`);
+  const words = Object.keys(choices)
+    .sort()
+    .map((name) => choices[name]);
   return [operation, target ?? '', ...words, ...numbers].join(' ');
 }
 

@@ -52,7 +52,8 @@ class SyntaxReader {
     tree.iterate({
       enter: (node) => {
         if (node.type.isError) this.addBroken(node.from, node.to);
-        if (node.name === 'UnknownBlock' || node.name === 'UnknownLine') this.unknown.push(...this.tokensIn(node.node).slice(0, 1));
+        if (node.name === 'UnknownBlock' || node.name === 'UnknownLine')
+          this.unknown.push(...this.tokensIn(node.node).slice(0, 1));
       },
     });
     return { statements, unknown: this.unknown, broken: this.broken };
@@ -90,7 +91,8 @@ class SyntaxReader {
     const tokens: Token[] = [];
     for (let child = parent.firstChild; child; child = child.nextSibling) {
       const type = TOKEN_TYPES[child.name];
-      if (type) tokens.push({ type, text: this.text.slice(child.from, child.to), span: this.span(child.from, child.to) });
+      if (type)
+        tokens.push({ type, text: this.text.slice(child.from, child.to), span: this.span(child.from, child.to) });
     }
     return tokens;
   }

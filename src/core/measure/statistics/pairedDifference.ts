@@ -26,7 +26,8 @@ export function pairedDifference(
   const seeds = differences.length;
   if (seeds < 2) return undefined;
   const value = differences.reduce<number>((sum, difference) => sum + difference, 0) / seeds;
-  const variance = differences.reduce((sum, difference) => sum + (difference - value) * (difference - value), 0) / (seeds - 1);
+  const variance =
+    differences.reduce((sum, difference) => sum + (difference - value) * (difference - value), 0) / (seeds - 1);
   const halfWidth = NORMAL_97_5 * Math.sqrt(variance / seeds);
   return { value, halfWidth, seeds, isReal: Math.abs(value) > halfWidth };
 }

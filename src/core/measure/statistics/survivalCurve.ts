@@ -13,7 +13,7 @@ export function survivalCurve(runs: readonly { seconds: number; isLost: boolean 
   const sorted = [...runs].sort((a, b) => a.seconds - b.seconds);
   const steps: SurvivalStep[] = [{ seconds: 0, share: 1 }];
   let share = 1;
-  for (let index = 0; index < sorted.length; ) {
+  for (let index = 0; index < sorted.length;) {
     const { seconds } = sorted[index];
     const inPlay = sorted.length - index;
     let losses = 0;

@@ -25,7 +25,8 @@ export function movePiece(world: World, piece: number, motion: MotionProgram): v
       return;
     case 'travel':
       if (world.lastSeenTick[piece] === NEVER) world.hasArrived[piece] = 1;
-      else if (goByPath(world, piece, world.lastSeenX[piece], world.lastSeenY[piece], motion.step)) world.hasArrived[piece] = 1;
+      else if (goByPath(world, piece, world.lastSeenX[piece], world.lastSeenY[piece], motion.step))
+        world.hasArrived[piece] = 1;
       return;
     default:
       assertNever(motion);
@@ -82,7 +83,9 @@ function chase(world: World, piece: number, motion: Extract<MotionProgram, { ope
     return;
   }
   const step = seen ? Math.min(motion.step, distance - motion.keep) : motion.step;
-  const hasArrived = motion.byPath ? goByPath(world, piece, goalX, goalY, step) : goStraight(world, piece, goalX, goalY, step);
+  const hasArrived = motion.byPath
+    ? goByPath(world, piece, goalX, goalY, step)
+    : goStraight(world, piece, goalX, goalY, step);
   world.hasArrived[piece] = hasArrived && !seen ? 1 : 0;
 }
 
@@ -118,7 +121,8 @@ function goByPath(world: World, piece: number, goalX: number, goalY: number, ste
   const fromCell = cellIndexAt(grid, world.x[piece], world.y[piece]);
   const goalCell = cellIndexAt(grid, goalX, goalY);
   if (fromCell === goalCell) return goStraight(world, piece, goalX, goalY, step);
-  if (fromCell !== world.steerFromCell[piece] || goalCell !== world.steerGoalCell[piece]) chooseSteer(world, piece, fromCell, goalCell, goalX, goalY);
+  if (fromCell !== world.steerFromCell[piece] || goalCell !== world.steerGoalCell[piece])
+    chooseSteer(world, piece, fromCell, goalCell, goalX, goalY);
   const steersAtGoal = world.steerX[piece] === STEER_AT_GOAL;
   const steerX = steersAtGoal ? goalX : world.steerX[piece];
   const steerY = steersAtGoal ? goalY : world.steerY[piece];
@@ -134,7 +138,14 @@ const STEER_AT_GOAL = -1e9;
  * Works out where to steer: the goal itself if the line of walk is free, otherwise the farthest cell along the shortest
  * way to which it is. Only done when the piece or its goal has come into another cell.
  */
-function chooseSteer(world: World, piece: number, fromCell: number, goalCell: number, goalX: number, goalY: number): void {
+function chooseSteer(
+  world: World,
+  piece: number,
+  fromCell: number,
+  goalCell: number,
+  goalX: number,
+  goalY: number,
+): void {
   const { grid, pieces } = world.level.program;
   const radius = pieces[piece].radius;
   const { walk, fields } = world.level.ways[world.level.waysOfPiece[piece]];
@@ -151,7 +162,8 @@ function chooseSteer(world: World, piece: number, fromCell: number, goalCell: nu
   let steer = cell;
   for (let ahead = 1; ahead < SMOOTHING_CELLS && cell !== goalCell; ahead++) {
     cell = nextCellDownhill(walk, field, cell);
-    if (cell < 0 || !isWalkClear(grid, x, y, (cell % grid.width) + 0.5, Math.floor(cell / grid.width) + 0.5, radius)) break;
+    if (cell < 0 || !isWalkClear(grid, x, y, (cell % grid.width) + 0.5, Math.floor(cell / grid.width) + 0.5, radius))
+      break;
     steer = cell;
   }
   world.steerX[piece] = (steer % grid.width) + 0.5;

@@ -3,7 +3,6 @@ import { widenSight } from '../../compile/sight';
 import { cosDegrees } from '../../foundation/exactMath';
 import type { World } from './world';
 
-
 /** Range and arc prepared for the tick. */
 export interface SightLimits {
   rangeSquare: number;
@@ -31,7 +30,8 @@ export function isWithin(world: World, piece: number, limits: SightLimits): bool
   const square = world.playerSquare[piece];
   if (square > limits.rangeSquare) return false;
   if (limits.arcCosine <= -1) return true;
-  const ahead = (world.playerX - world.x[piece]) * world.facingX[piece] + (world.playerY - world.y[piece]) * world.facingY[piece];
+  const ahead =
+    (world.playerX - world.x[piece]) * world.facingX[piece] + (world.playerY - world.y[piece]) * world.facingY[piece];
   return ahead >= limits.arcCosine * Math.sqrt(square);
 }
 
@@ -42,7 +42,8 @@ export function look(world: World, piece: number, eyes: Eyes): void {
   world.playerSquare[piece] = dx * dx + dy * dy;
   const sawBefore = world.sights[piece] === 1;
   const mayBeSeen = isWithin(world, piece, sawBefore ? eyes.leave : eyes.enter);
-  const isOpen = mayBeSeen && isLineClear(world.level.program.grid, world.x[piece], world.y[piece], world.playerX, world.playerY);
+  const isOpen =
+    mayBeSeen && isLineClear(world.level.program.grid, world.x[piece], world.y[piece], world.playerX, world.playerY);
   world.isLineOpen[piece] = isOpen ? 1 : 0;
   world.sights[piece] = isOpen ? 1 : 0;
   if (isOpen) {
@@ -51,6 +52,10 @@ export function look(world: World, piece: number, eyes: Eyes): void {
     world.lastSeenY[piece] = world.playerY;
   }
   if (isOpen !== sawBefore && world.events) {
-    world.events.push({ type: isOpen ? 'sight' : 'sight lost', tick: world.tick, piece: world.level.program.pieces[piece].id });
+    world.events.push({
+      type: isOpen ? 'sight' : 'sight lost',
+      tick: world.tick,
+      piece: world.level.program.pieces[piece].id,
+    });
   }
 }

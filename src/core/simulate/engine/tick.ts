@@ -57,7 +57,10 @@ function applyRules(world: World, touching: number): RunEnd | undefined {
   const { exit, timeLimitTicks } = world.level.program;
   if (touching >= 0) return { outcome: 'lost', cause: 'touched', piece: touching };
   const isInExit =
-    world.playerX >= exit.x && world.playerX <= exit.x + exit.width && world.playerY >= exit.y && world.playerY <= exit.y + exit.height;
+    world.playerX >= exit.x &&
+    world.playerX <= exit.x + exit.width &&
+    world.playerY >= exit.y &&
+    world.playerY <= exit.y + exit.height;
   if (isInExit) return { outcome: 'won', cause: 'reached the exit', piece: -1 };
   if (world.tick >= timeLimitTicks) return { outcome: 'out of time', cause: 'clock', piece: -1 };
   return undefined;

@@ -65,13 +65,36 @@ export class World {
     const integers = () => new Int32Array(count);
     this.pieceCount = count;
     this.slotsPerPiece = mostSlots(level);
-    [this.x, this.y, this.beforeX, this.beforeY, this.facingX, this.facingY] = [floats(), floats(), floats(), floats(), floats(), floats()];
-    [this.playerSquare, this.lastSeenX, this.lastSeenY, this.steerX, this.steerY] = [floats(), floats(), floats(), floats(), floats()];
-    [this.stateSince, this.lastSeenTick, this.pauseLeft, this.steerFromCell, this.steerGoalCell] = [integers(), integers(), integers(), integers(), integers()];
+    [this.x, this.y, this.beforeX, this.beforeY, this.facingX, this.facingY] = [
+      floats(),
+      floats(),
+      floats(),
+      floats(),
+      floats(),
+      floats(),
+    ];
+    [this.playerSquare, this.lastSeenX, this.lastSeenY, this.steerX, this.steerY] = [
+      floats(),
+      floats(),
+      floats(),
+      floats(),
+      floats(),
+    ];
+    [this.stateSince, this.lastSeenTick, this.pauseLeft, this.steerFromCell, this.steerGoalCell] = [
+      integers(),
+      integers(),
+      integers(),
+      integers(),
+      integers(),
+    ];
     this.heldTicks = new Int32Array(count * this.slotsPerPiece);
     [this.state, this.waypoint] = [new Int16Array(count), new Int16Array(count)];
     this.waypointStep = new Int8Array(count);
-    [this.hasArrived, this.sights, this.isLineOpen] = [new Uint8Array(count), new Uint8Array(count), new Uint8Array(count)];
+    [this.hasArrived, this.sights, this.isLineOpen] = [
+      new Uint8Array(count),
+      new Uint8Array(count),
+      new Uint8Array(count),
+    ];
     this.reset();
   }
 

@@ -30,6 +30,12 @@ export class CellSight {
     const { width } = this.grid;
     const fromColumn = from % width;
     const toColumn = to % width;
-    return isLineClear(this.grid, fromColumn + 0.5, (from - fromColumn) / width + 0.5, toColumn + 0.5, (to - toColumn) / width + 0.5);
+    return isLineClear(
+      this.grid,
+      fromColumn + 0.5,
+      (from - fromColumn) / width + 0.5,
+      toColumn + 0.5,
+      (to - toColumn) / width + 0.5,
+    );
   }
 }

@@ -45,7 +45,10 @@ export class Planner {
     this.firstCell = [new Int32Array(cells), new Int32Array(cells)];
     this.frontier = [new Int32Array(cells), new Int32Array(cells)];
     this.danger = new Float64Array(cells);
-    this.neighbourOffset = Int32Array.from(NEIGHBOUR_COLUMNS, (column, index) => NEIGHBOUR_ROWS[index] * width + column);
+    this.neighbourOffset = Int32Array.from(
+      NEIGHBOUR_COLUMNS,
+      (column, index) => NEIGHBOUR_ROWS[index] * width + column,
+    );
   }
 
   /** The cell to go to next from a cell on the way to a goal: itself to wait. */
@@ -105,7 +108,13 @@ export class Planner {
         if (nextStamp[next] !== round) {
           nextStamp[next] = round;
           nextCost[next] = Infinity;
-          this.danger[next] = forecast.price(next % this.width, Math.floor(next / this.width), next, step + 1, this.stepSeconds);
+          this.danger[next] = forecast.price(
+            next % this.width,
+            Math.floor(next / this.width),
+            next,
+            step + 1,
+            this.stepSeconds,
+          );
           this.frontier[to][nextSize++] = next;
         }
         const total = own + this.stepSeconds * (neighbour < 4 ? 1 : DIAGONAL_COST) + this.danger[next];

@@ -70,12 +70,21 @@ describe('the casual stand-in', () => {
 
   test('waits for a guard to pass: it stands still for a while in most runs', () => {
     const program = dryingHall();
-    const standing = runChunk(program, CASUAL, 1, 40).rows.filter((row) => row.outcome === 'won').map((row) => row.ticks / 60);
+    const standing = runChunk(program, CASUAL, 1, 40)
+      .rows.filter((row) => row.outcome === 'won')
+      .map((row) => row.ticks / 60);
     const shortest = 33 / 3.4;
     expect(standing.filter((seconds) => seconds > shortest + 1).length).toBeGreaterThan(standing.length / 2);
   });
 
   test('presses the key nearest to where it wants to go', () => {
-    expect([inputTowards(1, 0), inputTowards(1, 1), inputTowards(0, 1), inputTowards(-1, 0.2), inputTowards(0.1, -1), inputTowards(0, 0)]).toEqual([1, 2, 3, 5, 7, 0]);
+    expect([
+      inputTowards(1, 0),
+      inputTowards(1, 1),
+      inputTowards(0, 1),
+      inputTowards(-1, 0.2),
+      inputTowards(0.1, -1),
+      inputTowards(0, 0),
+    ]).toEqual([1, 2, 3, 5, 7, 0]);
   });
 });

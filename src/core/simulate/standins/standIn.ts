@@ -32,7 +32,10 @@ const MISJUDGED_CELLS = 5;
 /** The way to the goal from everywhere as this stand-in feels it in this run. */
 function feelWays({ walk, goalCells }: StandInGround, misjudgement: number, random: RandomStream): DistanceField {
   const blockColumns = Math.ceil(walk.width / MISJUDGED_CELLS);
-  const blocks = Float64Array.from({ length: blockColumns * Math.ceil(walk.height / MISJUDGED_CELLS) }, () => 1 + misjudgement * random.nextUnit());
+  const blocks = Float64Array.from(
+    { length: blockColumns * Math.ceil(walk.height / MISJUDGED_CELLS) },
+    () => 1 + misjudgement * random.nextUnit(),
+  );
   const costs = Float64Array.from(walk.blocked, (_, cell) => {
     const column = cell % walk.width;
     const row = (cell - column) / walk.width;

@@ -61,7 +61,8 @@ export class ThreatForecast {
   update(view: StandInView, ticksPerStep: number): void {
     const nearest = this.pickNearest(view);
     this.count = Math.min(nearest, this.forecasts.length);
-    for (let index = 0; index < this.count; index++) this.extrapolate(this.forecasts[index], this.order[index], view, ticksPerStep);
+    for (let index = 0; index < this.count; index++)
+      this.extrapolate(this.forecasts[index], this.order[index], view, ticksPerStep);
   }
 
   /** Sorts the threats by distance, ties by index, and gives their number. */
@@ -147,5 +148,8 @@ export class ThreatForecast {
 }
 
 function isOpenWay(grid: ArenaGrid, x0: number, y0: number, x1: number, y1: number): boolean {
-  return !isSolidAt(grid, Math.floor(x1), Math.floor(y1)) && !isSolidAt(grid, Math.floor((x0 + x1) / 2), Math.floor((y0 + y1) / 2));
+  return (
+    !isSolidAt(grid, Math.floor(x1), Math.floor(y1)) &&
+    !isSolidAt(grid, Math.floor((x0 + x1) / 2), Math.floor((y0 + y1) / 2))
+  );
 }

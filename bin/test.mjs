@@ -1,0 +1,115 @@
+// npm test: every check, one after the other, and a line with the sum at the end.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { ensureBundles, PROJECT } from './build.mjs';
+import { ensureNpmPackages, ensurePrograms } from './install.mjs';
+import { ensureWebBuild } from './webServer.mjs';
+
+const bin = (name) => path.join(PROJECT, 'node_modules', name);
+const TSC = bin('typescript-7/bin/tsc');
+const JEST_RESULT = path.join(PROJECT, '.data/jest.json');
+const PLAYWRIGHT_RESULT = path.join(PROJECT, '.data/playwright.json');
+const MOST_MINUTES = 12;
+
+let passed = 0;
+let failed = 0;
+const startedAt = Date.now();
+
+function run(args, env = {}) {
+  return (
+    spawnSync(process.execPath, args, {
+      cwd: PROJECT,
+      stdio: 'inherit',
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
+    }).status === 0
+  );
+}
+
+/** A check that is passed or failed as a whole. */
+function check(name, args) {
+  console.log(`\n── ${name}`);
+  const isGood = run(args);
+  if (isGood) passed++;
+  else failed++;
+  console.log(`${isGood ? 'passed' : 'FAILED'}: ${name}`);
+}
+
+function readJson(file) {
+  return existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined;
+}
+
+/** Adds what a runner counted; a runner that counted nothing has failed. */
+function addCounts(name, counts) {
+  if (!counts || counts.passed + counts.failed === 0) {
+    console.log(`FAILED: ${name} brought no result`);
+    failed++;
+    return;
+  }
+  passed += counts.passed;
+  failed += counts.failed;
+}
+
+ensureNpmPackages();
+ensurePrograms('mariadbd', 'mariadb', 'chromium');
+mkdirSync(path.join(PROJECT, '.data'), { recursive: true });
+for (const file of [JEST_RESULT, PLAYWRIGHT_RESULT]) rmSync(file, { force: true });
+
+check('formatting', [
+  bin('prettier/bin/prettier.cjs'),
+  '--check',
+  '--log-level',
+  'warn',
+  'src',
+  'tests',
+  'bench',
+  'bin',
+  'docs',
+]);
+check('types', [TSC, '--noEmit', '-p', 'tsconfig.json']);
+check('types of the core, without browser and Node', [TSC, '--noEmit', '-p', 'src/core/tsconfig.json']);
+check('import rules', [
+  bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+  'src',
+  '--config',
+  '.dependency-cruiser.cjs',
+  '--output-type',
+  'err',
+]);
+check('lint', [bin('eslint/bin/eslint.js'), '--max-warnings', '0', 'src', 'tests', 'bench']);
+
+console.log('\n── bundles');
+await ensureBundles();
+
+console.log('\n── unit tests');
+run([
+  '--experimental-vm-modules',
+  '--disable-warning=ExperimentalWarning',
+  bin('jest/bin/jest.js'),
+  '--json',
+  `--outputFile=${JEST_RESULT}`,
+]);
+const jest = readJson(JEST_RESULT);
+addCounts(
+  'unit tests',
+  jest && { passed: jest.numPassedTests, failed: jest.numFailedTests + jest.numRuntimeErrorTestSuites },
+);
+
+console.log('\n── pages');
+ensureWebBuild();
+
+console.log('\n── end to end');
+run([bin('@playwright/test/cli.js'), 'test']);
+const playwright = readJson(PLAYWRIGHT_RESULT);
+addCounts(
+  'end to end',
+  playwright && {
+    passed: playwright.stats.expected + playwright.stats.flaky,
+    failed: playwright.stats.unexpected + playwright.errors.length,
+  },
+);
+
+const minutes = (Date.now() - startedAt) / 60_000;
+console.log(`\n${minutes.toFixed(1)} minutes (${MOST_MINUTES} at the most)`);
+console.log(`${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);

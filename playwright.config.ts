@@ -1,0 +1,32 @@
+import { defineConfig } from '@playwright/test';
+
+/** The interface in Debian's Chromium, against a server with a data folder of its own. */
+export default defineConfig({
+  testDir: 'tests/end-to-end',
+  outputDir: '.data/playwright',
+  timeout: 90_000,
+  expect: { timeout: 20_000 },
+  workers: 1,
+  reporter: [['list'], ['json', { outputFile: '.data/playwright.json' }]],
+  globalSetup: './tests/end-to-end/support/globalSetup.ts',
+  globalTeardown: './tests/end-to-end/support/globalTeardown.ts',
+  use: {
+    baseURL: 'http://127.0.0.1:4410',
+    browserName: 'chromium',
+    viewport: { width: 1280, height: 800 },
+    trace: 'off',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--headless',
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

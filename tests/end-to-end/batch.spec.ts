@@ -1,0 +1,217 @@
+import { expect, test } from '@playwright/test';
+import { spawnSync } from 'node:child_process';
+import { GorgeServer } from './support/gorgeServer';
+import { dragCells, finishedReading, openDesk, saveSign } from './support/desk';
+
+test('a batch runs on the server, its report opens, and a run is replayed by simulating it again', async ({
+  page,
+}, info) => {
+  const id = await openDesk(page, info);
+  const reading = await finishedReading(page);
+  await page.getByRole('button', { name: 'Run 500' }).click();
+  await expect(page).toHaveURL(new RegExp(`/games/${id}/batches/\\d+`));
+  await expect(page.getByTestId('progress')).toBeHidden({ timeout: 60_000 });
+  await expect(page.getByTestId('sentences')).toContainText(/clears \d+ % \(\d+–\d+ %\) of 500 runs/);
+  const rate = Number(/clears (\d+) %/.exec((await page.getByTestId('sentences').textContent()) ?? '')![1]);
+  expect(rate).toBeGreaterThanOrEqual(reading.low - 2);
+  expect(rate).toBeLessThanOrEqual(reading.high + 2);
+  const rows = page.getByTestId('runs').locator('tbody tr');
+  await expect(rows).toHaveCount(17);
+  await page.getByRole('button', { name: 'outcome' }).click();
+  await expect(rows.first()).toContainText('lost');
+  await page.getByRole('button', { name: 'time' }).click();
+  await page.getByRole('button', { name: 'time' }).click();
+  const seed = Number(await rows.first().locator('td').first().textContent());
+  await rows.first().click();
+  await expect(page).toHaveURL(new RegExp(`run=${seed}`));
+  const batch = /batches\/(\d+)/.exec(page.url())![1];
+  const kept = (await (
+    await page.request.get(`/api/games/${id}/batches/${batch}/runs?sort=seconds&order=down`)
+  ).json()) as { rows: { seed: number; hash: string }[] };
+  expect(kept.rows[0].seed).toBe(seed);
+  await expect(page.getByTestId('replay')).toHaveAttribute('data-hash', kept.rows[0].hash);
+  await page.goBack();
+  await expect(page.getByTestId('replay')).toBeHidden();
+});
+
+test('the server, the command line and any number of threads come to the same fingerprint', async ({ page }, info) => {
+  const id = await openDesk(page, info);
+  const { revision } = (await (await page.request.get(`/api/games/${id}`)).json()) as { revision: string };
+  const started = (await (
+    await page.request.post(`/api/games/${id}/batches`, {
+      data: { revision, levelId: 'drying-hall', runs: 120, firstSeed: 7 },
+    })
+  ).json()) as { id: number };
+  await expect
+    .poll(
+      async () =>
+        (
+          (await (await page.request.get(`/api/games/${id}/batches/${started.id}`)).json()) as {
+            batch: { status: string };
+          }
+        ).batch.status,
+      { timeout: 60_000 },
+    )
+    .toBe('finished');
+  const report = (await (await page.request.get(`/api/games/${id}/batches/${started.id}`)).json()) as {
+    summary: { hash: string };
+  };
+  for (const workers of ['1', '2', '4']) {
+    const args = [
+      'bin/gorge',
+      'run',
+      'examples/kiln-yard.gorge.json',
+      '--level',
+      'drying-hall',
+      '--runs',
+      '120',
+      '--seed',
+      '7',
+      '--workers',
+      workers,
+      '--json',
+    ];
+    const result = JSON.parse(spawnSync(process.execPath, args, { encoding: 'utf8' }).stdout) as {
+      standins: { hash: string }[];
+    };
+    expect([workers, result.standins[0].hash]).toEqual([workers, report.summary.hash]);
+  }
+});
+
+test('a batch can be cancelled, and what is done stays', async ({ page }, info) => {
+  const id = await openDesk(page, info);
+  const { revision } = (await (await page.request.get(`/api/games/${id}`)).json()) as { revision: string };
+  const started = (await (
+    await page.request.post(`/api/games/${id}/batches`, { data: { revision, levelId: 'drying-hall', runs: 8000 } })
+  ).json()) as { id: number };
+  await page.goto(`/games/${id}/batches/${started.id}`);
+  await expect(page.getByTestId('progress')).toContainText(/[1-9]\d* of 8000 runs/);
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText(/Cancelled after \d+ of 8000 runs/)).toBeVisible();
+  await expect(page.getByTestId('sentences')).toContainText(/of \d+ runs/);
+});
+
+test('a server killed in the middle of a batch goes on at the next start, with the same result', async ({ page }) => {
+  test.setTimeout(240_000);
+  const server = GorgeServer.fresh('kill-test', 4420);
+  try {
+    const address = await server.start();
+    const game = (await (await page.request.get(`${address}/api/games/kiln-yard`)).json()) as { revision: string };
+    const batchUrl = `${address}/api/games/kiln-yard/batches`;
+    const { id } = (await (
+      await page.request.post(batchUrl, { data: { revision: game.revision, levelId: 'drying-hall', runs: 1500 } })
+    ).json()) as { id: number };
+    const report = async (base: string) =>
+      (await (await page.request.get(`${base}/${id}`)).json()) as {
+        batch: { status: string; runsDone: number };
+        summary: { hash: string; runs: number };
+      };
+    await expect
+      .poll(async () => (await report(batchUrl)).batch.runsDone, { timeout: 30_000, intervals: [50] })
+      .toBeGreaterThan(50);
+    server.killAll(true);
+    const again = await server.start();
+    const urlAgain = `${again}/api/games/kiln-yard/batches`;
+    const resumed = await report(urlAgain);
+    expect(resumed.batch.runsDone).toBeGreaterThan(0);
+    await expect.poll(async () => (await report(urlAgain)).batch.status, { timeout: 120_000 }).toBe('finished');
+    const { summary } = await report(urlAgain);
+    const args = [
+      'bin/gorge',
+      'run',
+      'examples/kiln-yard.gorge.json',
+      '--level',
+      'drying-hall',
+      '--runs',
+      '1500',
+      '--json',
+    ];
+    const direct = JSON.parse(spawnSync(process.execPath, args, { encoding: 'utf8' }).stdout) as {
+      standins: { hash: string }[];
+    };
+    expect([summary.runs, summary.hash]).toEqual([1500, direct.standins[0].hash]);
+    await server.interrupt();
+    await expect
+      .poll(async () =>
+        page.request.get(`${again}/api/health`).then(
+          () => 'up',
+          () => 'down',
+        ),
+      )
+      .toBe('down');
+  } finally {
+    server.stopAll();
+  }
+});
+
+test('a database that goes away while drafting is told, and everything is saved once it is back', async ({
+  page,
+}, info) => {
+  test.setTimeout(180_000);
+  const server = GorgeServer.fresh('database-test', 4430);
+  try {
+    const address = await server.start();
+    await page.goto(`${address}/games/kiln-yard/levels/drying-hall`);
+    await expect(saveSign(page)).toHaveText(/^Saved/);
+    await finishedReading(page);
+    process.kill(server.databasePid(), 'SIGKILL');
+    await dragCells(page, [10.5, 7.5], [11.5, 6.5]);
+    await expect(saveSign(page)).toHaveText('Not saved yet, trying again');
+    const health = await page.request.get(`${address}/api/health`);
+    expect([health.status(), ((await health.json()) as { code: string }).code]).toEqual([503, 'database-away']);
+    const restart = spawnSync(
+      process.execPath,
+      [
+        '-e',
+        `import('./bin/database.mjs').then((module) => module.startDatabase(${JSON.stringify(server.dataFolder)}))`,
+      ],
+      { encoding: 'utf8' },
+    );
+    expect([restart.status, restart.stderr]).toEqual([0, '']);
+    await expect(saveSign(page)).toHaveText(/^Saved/, { timeout: 30_000 });
+    const reply = (await (await page.request.get(`${address}/api/games/kiln-yard`)).json()) as {
+      document: { levels: { pieces: { at: number[] }[] }[] };
+    };
+    expect(reply.document.levels[0].pieces[1].at).toEqual([11.5, 6.5]);
+    expect(info.errors).toEqual([]);
+  } finally {
+    server.stopAll();
+  }
+});
+
+test('a second start finds the first one, and a taken port is stepped round', async ({ page }) => {
+  const again = new GorgeServer(`${process.cwd()}/.data/end-to-end`, 4410);
+  expect(await again.start()).toBe('http://127.0.0.1:4410');
+  expect(again.output).toContain('running already');
+  const neighbour = GorgeServer.fresh('port-test', 4410);
+  try {
+    const address = await neighbour.start();
+    expect(address).not.toBe('http://127.0.0.1:4410');
+    expect(neighbour.output).toContain('Port 4410 is taken');
+    expect((await page.request.get(`${address}/api/health`)).status()).toBe(200);
+  } finally {
+    neighbour.stopAll();
+  }
+});
+
+test('saved work is there after an ordinary stop and start', async ({ page }) => {
+  const server = GorgeServer.fresh('restart-test', 4440);
+  try {
+    const address = await server.start();
+    await page.goto(`${address}/games/kiln-yard/levels/drying-hall`);
+    await expect(saveSign(page)).toHaveText(/^Saved/);
+    await dragCells(page, [10.5, 7.5], [12.5, 6.5]);
+    await expect(saveSign(page)).toHaveText(/^Sav/);
+    await expect(saveSign(page)).toHaveText(/^Saved/);
+    await server.interrupt();
+    const again = await server.start();
+    await page.goto(`${again}/games/kiln-yard/levels/drying-hall`);
+    await expect(saveSign(page)).toHaveText(/^Saved/);
+    const reply = (await (await page.request.get(`${again}/api/games/kiln-yard`)).json()) as {
+      document: { levels: { pieces: { at: number[] }[] }[] };
+    };
+    expect(reply.document.levels[0].pieces[1].at).toEqual([12.5, 6.5]);
+  } finally {
+    server.stopAll();
+  }
+});

@@ -1,0 +1,190 @@
+import { expect, test } from '@playwright/test';
+import { compileGameLevel, readGame, runChunk, STAND_INS, summarise } from '../../src/core/index';
+import { readFileSync } from 'node:fs';
+import { clickCell, dragCells, finishedReading, openDesk, savedLevel, saveSign } from './support/desk';
+
+test('from the shelf to the desk, where the reading comes by itself', async ({ page }) => {
+  await page.goto('/');
+  await page
+    .getByRole('link', { name: /Drying Hall/ })
+    .first()
+    .click();
+  await expect(page).toHaveURL('/games/kiln-yard/levels/drying-hall');
+  await expect(page.getByTestId('clear-rate')).toBeVisible();
+  const { rate, low, high } = await finishedReading(page);
+  expect(rate).toBeGreaterThanOrEqual(35);
+  expect(rate).toBeLessThanOrEqual(75);
+  expect(low).toBeLessThan(rate);
+  expect(high).toBeGreaterThan(rate);
+});
+
+test('no request leaves the server, and the browser has nothing to complain about', async ({ page }, info) => {
+  const foreign: string[] = [];
+  const complaints: string[] = [];
+  page.on('request', (request) => {
+    if (!request.url().startsWith('http://127.0.0.1:4410/') && !/^(data|blob):/.test(request.url()))
+      foreign.push(request.url());
+  });
+  page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
+  page.on('pageerror', (error) => complaints.push(error.message));
+  await openDesk(page, info);
+  await expect(page.getByTestId('clear-rate')).toBeVisible();
+  await clickCell(page, 10.5, 7.5);
+  await page.getByRole('button', { name: 'night_watch' }).click();
+  await expect(page.getByTestId('script')).toContainText('behavior night_watch');
+  expect({ foreign, complaints }).toEqual({ foreign: [], complaints: [] });
+});
+
+test('a quicker pace lowers the clear rate beyond the intervals, and undo brings back the very same number', async ({
+  page,
+}, info) => {
+  await openDesk(page, info);
+  const before = await finishedReading(page);
+  await clickCell(page, 10.5, 7.5);
+  await expect(page.getByLabel('Card of Hall warden')).toBeVisible();
+  const pace = page.getByRole('slider', { name: 'pace' });
+  await pace.focus();
+  for (let step = 0; step < 13; step++) await pace.press('ArrowRight');
+  await expect(page.getByLabel('Card of Hall warden')).toContainText('3.5 cells/s');
+  const quicker = await finishedReading(page);
+  expect(quicker.high).toBeLessThan(before.low);
+  await expect(page.getByLabel('Reading')).toContainText(/−\d+\.\d points ± \d+\.\d/);
+  for (let step = 0; step < 13; step++) await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Card of Hall warden')).toContainText('2.2 cells/s');
+  expect(await finishedReading(page)).toEqual(before);
+});
+
+test('the reading of the browser is, to the last bit, what the core computes here', async ({ page }, info) => {
+  await openDesk(page, info);
+  const { fingerprint } = await finishedReading(page);
+  const read = readGame(readFileSync('examples/kiln-yard.gorge.json', 'utf8'));
+  const compiled = read.ok ? compileGameLevel(read.value, 'drying-hall') : undefined;
+  if (!compiled?.ok) throw new Error('the demo does not compile');
+  expect(summarise(runChunk(compiled.value, STAND_INS[0], 1, 400).rows, compiled.value).hash).toBe(fingerprint);
+});
+
+test('a wall across the only way is reported, nothing is run, and erasing it brings the reading back', async ({
+  page,
+}, info) => {
+  const id = await openDesk(page, info);
+  await finishedReading(page);
+  await page.keyboard.press('2');
+  await dragCells(page, [16.5, 10.5], [28.5, 10.5]);
+  await expect(page.getByLabel('Problems')).toContainText('Apprentice cannot reach Kiln door');
+  await expect(page.getByTestId('reading-status')).toHaveText('cannot be run');
+  await expect(page.getByRole('button', { name: 'Run 500' })).toBeDisabled();
+  expect((await savedLevel(page, id)).map[10].slice(15)).toBe('.##############');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Problems')).toContainText('None that can be seen without a run');
+  await finishedReading(page);
+  expect((await savedLevel(page, id)).map[10].slice(15)).toBe('.............#');
+});
+
+test('guards are selected, dragged with their routes, copied and removed; each is one step back', async ({
+  page,
+}, info) => {
+  const id = await openDesk(page, info);
+  const before = await savedLevel(page, id);
+  await dragCells(page, [10.5, 7.5], [11.5, 6.5]);
+  await page.keyboard.press('Control+d');
+  const changed = await savedLevel(page, id);
+  expect(changed.pieces[1].at).toEqual([11.5, 6.5]);
+  expect(changed.pieces[1].route?.[0]).toEqual([11.5, 6.5]);
+  expect(changed.pieces).toHaveLength(6);
+  expect(changed.pieces[5].name).toBe('Hall warden 2');
+  await page.keyboard.press('Delete');
+  expect((await savedLevel(page, id)).pieces).toHaveLength(5);
+  for (let step = 0; step < 3; step++) await page.keyboard.press('Control+z');
+  expect(await savedLevel(page, id)).toEqual(before);
+  for (let step = 0; step < 2; step++) await page.keyboard.press('Control+Shift+z');
+  expect(await savedLevel(page, id)).toEqual(changed);
+});
+
+test('waypoints are dragged, added and removed, by pointer and by keys', async ({ page }, info) => {
+  const id = await openDesk(page, info);
+  await clickCell(page, 18, 10.2);
+  await dragCells(page, [27.3, 10.2], [26, 10.5]);
+  expect((await savedLevel(page, id)).pieces[3].route?.[1]).toEqual([26, 10.5]);
+  await page.keyboard.press('4');
+  await clickCell(page, 21.5, 16.5);
+  const added = (await savedLevel(page, id)).pieces[3].route!;
+  expect(added).toHaveLength(5);
+  expect(added[2]).toEqual([21.5, 16.5]);
+  await page.keyboard.press('Delete');
+  expect((await savedLevel(page, id)).pieces[3].route).toHaveLength(4);
+  await page.keyboard.press('1');
+  await page.keyboard.press(']');
+  await page.keyboard.press('ArrowDown');
+  expect((await savedLevel(page, id)).pieces[3].route?.[0]).toEqual([18, 10.7]);
+});
+
+test('a guard can be placed and a wall painted without the pointer', async ({ page }, info) => {
+  const id = await openDesk(page, info);
+  await page.keyboard.press('3');
+  for (let step = 0; step < 5; step++) await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Enter');
+  const placed = await savedLevel(page, id);
+  expect(placed.pieces[5]).toMatchObject({ kind: 'warden', at: [15.5, 4.5] });
+  await page.keyboard.press('2');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Enter');
+  expect((await savedLevel(page, id)).map[3][15]).toBe('#');
+  await page.keyboard.press('x');
+  expect((await savedLevel(page, id)).map[3][15]).toBe('.');
+});
+
+test('the script is edited beside the arena: squiggles at the place, knobs follow, undo takes it back', async ({
+  page,
+}, info) => {
+  await openDesk(page, info);
+  await finishedReading(page);
+  await page.keyboard.press('s');
+  const text = page.getByRole('textbox', { name: 'Text of night_watch' });
+  await expect(text).toContainText('behavior night_watch');
+  await page.getByText('patrol', { exact: false }).first().waitFor();
+  await page.locator('.cm-line', { hasText: 'do hold' }).click();
+  await page.keyboard.press('End');
+  await page.keyboard.type('ing');
+  await expect(page.getByLabel('Problems')).toContainText('`holding` is not a motion that is known here.');
+  await expect(page.locator('.cm-lintRange-error')).toHaveText('holding');
+  await expect(page.getByTestId('reading-status')).toHaveText('cannot be run');
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.cm-line', { hasText: 'do hold' })).not.toContainText('holding');
+  await expect(page.getByLabel('Problems')).toContainText('None that can be seen');
+});
+
+test('the run in the arena is played, stepped and scrubbed', async ({ page }, info) => {
+  await openDesk(page, info);
+  const moment = page.getByTestId('moment');
+  await expect(page.getByTestId('sample-end')).toBeVisible();
+  await page.getByRole('button', { name: 'One tick on' }).click();
+  await expect(moment).toContainText('tick 1');
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(moment).not.toContainText('tick 1', { useInnerText: true });
+  await page.getByRole('button', { name: 'Pause' }).click();
+  const box = (await page.getByTestId('scrub').boundingBox())!;
+  await page.mouse.click(box.x + box.width * 0.25, box.y + box.height / 2);
+  const text = (await moment.textContent()) ?? '';
+  expect(Number(/tick (\d+)/.exec(text)![1])).toBeGreaterThan(100);
+  await page.keyboard.press('Home');
+  await expect(moment).toContainText('tick 0');
+});
+
+test('another tab that saved first is told, and nothing is lost', async ({ page, context }, info) => {
+  const id = await openDesk(page, info);
+  await expect(saveSign(page)).toHaveText(/^Saved/);
+  const other = await context.newPage();
+  await other.goto(`/games/${id}/levels/drying-hall`);
+  await expect(saveSign(other)).toHaveText(/^Saved/);
+  await dragCells(other, [10.5, 7.5], [11.5, 7.5]);
+  expect((await savedLevel(other, id)).pieces[1].at).toEqual([11.5, 7.5]);
+  await dragCells(page, [18, 10.2], [19, 10]);
+  await expect(page.getByRole('dialog')).toContainText('This game was changed elsewhere');
+  expect((await savedLevel(other, id)).pieces[1].at).toEqual([11.5, 7.5]);
+  await page.getByRole('button', { name: 'Save mine over it' }).click();
+  const saved = await savedLevel(page, id);
+  expect([saved.pieces[1].at, saved.pieces[3].at]).toEqual([
+    [10.5, 7.5],
+    [19, 10],
+  ]);
+});

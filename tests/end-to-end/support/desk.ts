@@ -1,0 +1,93 @@
+import { expect, type Locator, type Page, type TestInfo } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+
+export interface Numbers {
+  rate: number;
+  low: number;
+  high: number;
+  fingerprint: string;
+}
+
+/** The demo game as JSON, with an id of its own, so that tests do not disturb each other. */
+export function demoGame(
+  id: string,
+): Record<string, unknown> & {
+  levels: { map: string[]; pieces: { at: number[] }[]; marks: unknown[] }[];
+  scripts: { lines: string[] }[];
+  cast: Record<string, unknown>[];
+} {
+  return { ...JSON.parse(readFileSync('examples/kiln-yard.gorge.json', 'utf8')), id, name: `Yard ${id}` };
+}
+
+/** Puts a copy of the demo on the shelf for one test and opens its desk. */
+export async function openDesk(page: Page, info: TestInfo): Promise<string> {
+  const id = `t${info.workerIndex}-${info.title
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .slice(0, 40)}`;
+  const reply = await page.request.post('/api/games', { data: demoGame(id) });
+  expect(reply.status()).toBe(200);
+  await page.goto(`/games/${id}/levels/drying-hall`);
+  return id;
+}
+
+/** Waits until the Reading rests on all its runs and reads it. */
+export async function finishedReading(page: Page): Promise<Numbers> {
+  await expect(page.getByTestId('reading-status')).toHaveText('400 runs', { timeout: 60_000 });
+  const rate = page.getByTestId('clear-rate');
+  const [low, high] = ((await page.getByTestId('clear-interval').textContent()) ?? '').match(/\d+/g)!.map(Number);
+  return {
+    rate: Number.parseInt((await rate.textContent()) ?? '', 10),
+    low,
+    high,
+    fingerprint: (await rate.getAttribute('data-fingerprint')) ?? '',
+  };
+}
+
+/** A place of the arena, in cells, on the screen. The arena must be shown whole. */
+export async function onScreen(
+  page: Page,
+  x: number,
+  y: number,
+  columns = 30,
+  rows = 18,
+): Promise<{ x: number; y: number }> {
+  const box = (await page.getByTestId('arena').boundingBox())!;
+  const scale = Math.min((box.width - 36) / columns, (box.height - 36) / rows);
+  return {
+    x: box.x + (box.width - columns * scale) / 2 + x * scale,
+    y: box.y + (box.height - rows * scale) / 2 + y * scale,
+  };
+}
+
+export async function clickCell(page: Page, x: number, y: number): Promise<void> {
+  const place = await onScreen(page, x, y);
+  await page.mouse.click(place.x, place.y);
+}
+
+export async function dragCells(page: Page, from: [number, number], to: [number, number]): Promise<void> {
+  const start = await onScreen(page, ...from);
+  const end = await onScreen(page, ...to);
+  await page.mouse.move(start.x, start.y);
+  await page.mouse.down();
+  await page.mouse.move((start.x + end.x) / 2, (start.y + end.y) / 2, { steps: 3 });
+  await page.mouse.move(end.x, end.y, { steps: 3 });
+  await page.mouse.up();
+}
+
+export function saveSign(page: Page): Locator {
+  return page.getByTestId('save-sign');
+}
+
+/** The level as the server has it, once everything is saved. */
+export async function savedLevel(
+  page: Page,
+  id: string,
+): Promise<{
+  map: string[];
+  pieces: { id: string; name: string; at: number[]; route?: number[][]; knobs?: Record<string, number> }[];
+}> {
+  await expect(saveSign(page)).toHaveText(/^Saved/);
+  const reply = (await (await page.request.get(`/api/games/${id}`)).json()) as { document: { levels: never[] } };
+  return reply.document.levels[0];
+}
