@@ -27,30 +27,33 @@ export function stampOf(sources) {
   return `${seen.newest} ${seen.files}\n`;
 }
 
-/** Builds the bundles if a source is newer than they are. */
-export async function ensureBundles() {
-  const stamp = stampOf(SOURCES);
-  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === stamp) return;
+/** Bundles entries, given as `{ output: source }`, into the dist folder. */
+export async function bundle(entries, external) {
   const { build } = await import('esbuild');
-  const requireForBundles =
-    "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);";
+  const requireForBundles = "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);";
   await build({
     absWorkingDir: PROJECT,
-    entryPoints: ['src/pool/chunk.worker.ts', 'src/cli/main.ts'],
+    entryPoints: entries,
     outdir: 'dist',
-    outbase: 'src',
     outExtension: { '.js': '.mjs' },
     bundle: true,
     platform: 'node',
     target: 'node20',
     format: 'esm',
     sourcemap: true,
-    external: ['piscina'],
+    external,
     mainFields: ['module', 'main'],
     alias: { '@': path.join(PROJECT, 'src') },
     banner: { js: requireForBundles },
     logLevel: 'error',
   });
+}
+
+/** Builds the bundles if a source is newer than they are. */
+export async function ensureBundles() {
+  const stamp = stampOf(SOURCES);
+  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === stamp) return;
+  await bundle({ 'pool/chunk.worker': 'src/pool/chunk.worker.ts', 'cli/main': 'src/cli/main.ts' }, ['piscina']);
   mkdirSync(path.dirname(STAMP), { recursive: true });
   writeFileSync(STAMP, stamp);
 }

@@ -75,9 +75,9 @@ test('a script with five errors brings five diagnostics with line and column', a
 
 test('broken JSON, an upload of 50 MB and foreign requests are refused in their own words', async ({ request }) => {
   const headers = { 'content-type': 'application/json' };
-  const broken = await request.post('/api/games', { headers, data: '{"format": "gorge",, }' });
+  const broken = await request.post('/api/games', { headers, data: Buffer.from('{"format": "gorge",, }') });
   expect([broken.status(), (await faultOf(broken)).code]).toEqual([422, 'json-broken']);
-  const huge = await request.post('/api/games', { headers, data: 'x'.repeat(50 * 1024 * 1024) });
+  const huge = await request.post('/api/games', { headers, data: Buffer.alloc(50 * 1024 * 1024, 'x') });
   expect([huge.status(), (await faultOf(huge)).code]).toEqual([413, 'too-large']);
   const foreign = await request.post('/api/games', {
     headers: { ...headers, origin: 'http://elsewhere.example' },

@@ -69,15 +69,15 @@ test('a wall across the only way is reported, nothing is run, and erasing it bri
   const id = await openDesk(page, info);
   await finishedReading(page);
   await page.keyboard.press('2');
-  await dragCells(page, [16.5, 10.5], [28.5, 10.5]);
+  await dragCells(page, [26.5, 13.5], [26.5, 16.5]);
   await expect(page.getByLabel('Problems')).toContainText('Apprentice cannot reach Kiln door');
   await expect(page.getByTestId('reading-status')).toHaveText('cannot be run');
   await expect(page.getByRole('button', { name: 'Run 500' })).toBeDisabled();
-  expect((await savedLevel(page, id)).map[10].slice(15)).toBe('.##############');
+  expect((await savedLevel(page, id)).map[14].slice(24)).toBe('..#..#');
   await page.keyboard.press('Control+z');
   await expect(page.getByLabel('Problems')).toContainText('None that can be seen without a run');
   await finishedReading(page);
-  expect((await savedLevel(page, id)).map[10].slice(15)).toBe('.............#');
+  expect((await savedLevel(page, id)).map[14].slice(24)).toBe('.....#');
 });
 
 test('guards are selected, dragged with their routes, copied and removed; each is one step back', async ({
@@ -121,16 +121,16 @@ test('waypoints are dragged, added and removed, by pointer and by keys', async (
 test('a guard can be placed and a wall painted without the pointer', async ({ page }, info) => {
   const id = await openDesk(page, info);
   await page.keyboard.press('3');
-  for (let step = 0; step < 5; step++) await page.keyboard.press('ArrowUp');
+  for (let step = 0; step < 4; step++) await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Enter');
   const placed = await savedLevel(page, id);
-  expect(placed.pieces[5]).toMatchObject({ kind: 'warden', at: [15.5, 4.5] });
+  expect(placed.pieces[5]).toMatchObject({ kind: 'warden', at: [15.5, 5.5] });
   await page.keyboard.press('2');
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Enter');
-  expect((await savedLevel(page, id)).map[3][15]).toBe('#');
+  expect((await savedLevel(page, id)).map[4][15]).toBe('#');
   await page.keyboard.press('x');
-  expect((await savedLevel(page, id)).map[3][15]).toBe('.');
+  expect((await savedLevel(page, id)).map[4][15]).toBe('.');
 });
 
 test('the script is edited beside the arena: squiggles at the place, knobs follow, undo takes it back', async ({

@@ -23,6 +23,7 @@ export function isOpaqueAt(grid: ArenaGrid, column: number, row: number): boolea
 
 /** Index of the cell that holds a point; points outside are drawn to the nearest cell of the grid. */
 export function cellIndexAt(grid: ArenaGrid, x: number, y: number): number {
+  if (x >= 0 && y >= 0 && x < grid.width && y < grid.height) return (y | 0) * grid.width + (x | 0);
   const column = Math.min(grid.width - 1, Math.max(0, Math.floor(x)));
   const row = Math.min(grid.height - 1, Math.max(0, Math.floor(y)));
   return row * grid.width + column;

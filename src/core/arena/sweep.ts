@@ -29,6 +29,12 @@ export function sweepCircle(
   dy: number,
   result: SweepResult,
 ): void {
+  if (isWayOpen(grid, startX, startY, radius, dx, dy)) {
+    result.x = startX + dx;
+    result.y = startY + dy;
+    result.touched = false;
+    return;
+  }
   let x = startX;
   let y = startY;
   let restX = dx;
@@ -53,6 +59,29 @@ export function sweepCircle(
   }
   result.x = x;
   result.y = y;
+}
+
+/**
+ * Whether no solid cell lies in the box around the whole way: then nothing can be met. Most moves of most bodies are of
+ * this kind, so they are told apart first, without testing faces and corners.
+ */
+function isWayOpen(grid: ArenaGrid, x: number, y: number, radius: number, dx: number, dy: number): boolean {
+  const reach = radius + TOUCH;
+  const west = (dx < 0 ? x + dx : x) - reach;
+  const north = (dy < 0 ? y + dy : y) - reach;
+  if (west < 0 || north < 0) return false;
+  // Not negative, so cutting off the fraction rounds down.
+  const lastColumn = ((dx > 0 ? x + dx : x) + reach) | 0;
+  const lastRow = ((dy > 0 ? y + dy : y) + reach) | 0;
+  const { width, solid } = grid;
+  if (lastColumn >= width || lastRow >= grid.height) return false;
+  const firstColumn = west | 0;
+  for (let row = north | 0; row <= lastRow; row++) {
+    for (let cell = row * width + firstColumn, last = row * width + lastColumn; cell <= last; cell++) {
+      if (solid[cell] === 1) return false;
+    }
+  }
+  return true;
 }
 
 /** Whether a circle can go straight from one point to another without meeting solid ground. */

@@ -8,7 +8,7 @@ import { useDesk, useFollowed } from './DeskContext';
 /** The live difficulty beside the arena: how many get through, how long it takes, what ends it. */
 export function Reading({ onOpenScript }: { onOpenScript: (scriptId: string) => void }) {
   const { reading } = useDesk();
-  const { summary, isStale, isRefining, faults, difference } = useFollowed(reading, (state) => state);
+  const { summary, isStale, isRefining, faults, difference, firstNumberMs } = useFollowed(reading, (state) => state);
   const cannotRun = faults.length > 0;
   return (
     <aside
@@ -24,7 +24,7 @@ export function Reading({ onOpenScript }: { onOpenScript: (scriptId: string) => 
     >
       <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline', marginBottom: 12 }}>
         <h2 className="heading">Reading</h2>
-        <span role="status" data-testid="reading-status" className={cannotRun ? 'bad' : isStale ? 'wary' : 'quiet'}>
+        <span role="status" data-testid="reading-status" data-first-number-ms={firstNumberMs?.toFixed(0)} className={cannotRun ? 'bad' : isStale ? 'wary' : 'quiet'}>
           {sayStatus(summary, isStale, isRefining, cannotRun)}
         </span>
       </div>

@@ -197,7 +197,10 @@ function ScrubArea({ span, children }: { span: number; children: ReactNode }) {
         onPointerMove={(event) => event.buttons > 0 && seek(event)}
         onKeyDown={(event) => {
           const step = { ArrowLeft: -6, ArrowRight: 6, PageDown: -60, PageUp: 60 }[event.key];
-          if (step) playback.step(step);
+          if (!step) return;
+          event.preventDefault();
+          event.stopPropagation();
+          playback.step(step);
         }}
       >
         <div

@@ -87,6 +87,8 @@ export async function savedLevel(
   map: string[];
   pieces: { id: string; name: string; at: number[]; route?: number[][]; knobs?: Record<string, number> }[];
 }> {
+  // The sign follows an edit with the next frame; only then does it speak of it.
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
   await expect(saveSign(page)).toHaveText(/^Saved/);
   const reply = (await (await page.request.get(`/api/games/${id}`)).json()) as { document: { levels: never[] } };
   return reply.document.levels[0];

@@ -5,12 +5,13 @@ import type { World } from './world';
  * their least distance on the way was within both radii, so quick bodies cannot pass through each other.
  */
 export function findTouchingThreat(world: World): number {
-  const { player, pieces } = world.level.program;
+  const { threats, radiusOfPiece } = world.level;
+  const playerRadius = world.level.program.player.radius;
   const playerMoveX = world.playerX - world.playerBeforeX;
   const playerMoveY = world.playerY - world.playerBeforeY;
-  for (let piece = 0; piece < world.pieceCount; piece++) {
-    if (!pieces[piece].isThreat) continue;
-    const reach = player.radius + pieces[piece].radius;
+  for (let index = 0; index < threats.length; index++) {
+    const piece = threats[index];
+    const reach = playerRadius + radiusOfPiece[piece];
     const fromX = world.playerBeforeX - world.beforeX[piece];
     const fromY = world.playerBeforeY - world.beforeY[piece];
     const moveX = playerMoveX - (world.x[piece] - world.beforeX[piece]);

@@ -108,7 +108,7 @@ function goStraight(world: World, piece: number, goalX: number, goalY: number, s
   if (distance <= ARRIVAL) return true;
   faceTowards(world, piece, dx, dy, distance);
   const share = distance <= step ? 1 : step / distance;
-  sweepCircle(world.level.program.grid, x, y, world.level.program.pieces[piece].radius, dx * share, dy * share, sweep);
+  sweepCircle(world.level.program.grid, x, y, world.level.radiusOfPiece[piece], dx * share, dy * share, sweep);
   world.x[piece] = sweep.x;
   world.y[piece] = sweep.y;
   const isStuck = sweep.touched && Math.abs(sweep.x - x) + Math.abs(sweep.y - y) < HEADWAY;
@@ -146,8 +146,8 @@ function chooseSteer(
   goalX: number,
   goalY: number,
 ): void {
-  const { grid, pieces } = world.level.program;
-  const radius = pieces[piece].radius;
+  const { grid } = world.level.program;
+  const radius = world.level.radiusOfPiece[piece];
   const { walk, fields } = world.level.ways[world.level.waysOfPiece[piece]];
   const x = world.x[piece];
   const y = world.y[piece];

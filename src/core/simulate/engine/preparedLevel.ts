@@ -17,8 +17,12 @@ export interface Ways {
 export interface PreparedLevel {
   program: LevelProgram;
   brains: Brain[];
-  /** Index into `ways` for every piece. */
+  /** What the tick reads of every piece, as arrays: index into `brains` (−1 for none), radius, index into `ways`. */
+  brainOfPiece: Int16Array;
+  radiusOfPiece: Float64Array;
   waysOfPiece: Int16Array;
+  /** Indices of the pieces whose touch ends the run. */
+  threats: Int16Array;
   ways: Ways[];
   routeOfPiece: Float64Array[];
 }
@@ -36,6 +40,9 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
   return {
     program,
     brains: program.brains.map(prepareBrain),
+    brainOfPiece: Int16Array.from(program.pieces, (piece) => piece.brain),
+    radiusOfPiece: Float64Array.from(program.pieces, (piece) => piece.radius),
+    threats: Int16Array.from(program.pieces.flatMap((piece, index) => (piece.isThreat ? [index] : []))),
     waysOfPiece,
     ways,
     routeOfPiece: program.pieces.map((piece) => Float64Array.from(piece.route)),

@@ -17,15 +17,15 @@ export type DecideAll = (world: World) => void;
 
 /** Every piece with a brain looks, then every one decides, all on the same world. */
 export function lookAndDecide(world: World): void {
-  const { brains, program } = world.level;
+  const { brains, brainOfPiece } = world.level;
   for (let piece = 0; piece < world.pieceCount; piece++) {
-    const brain = program.pieces[piece].brain;
+    const brain = brainOfPiece[piece];
     if (brain < 0) continue;
     const eyes = brains[brain].eyes;
     if (eyes) look(world, piece, eyes);
   }
   for (let piece = 0; piece < world.pieceCount; piece++) {
-    const brain = program.pieces[piece].brain;
+    const brain = brainOfPiece[piece];
     if (brain >= 0) decide(world, piece, brains[brain]);
   }
 }
@@ -35,15 +35,18 @@ export function lookAndDecide(world: World): void {
  * which the exit is reached counts as lost. Gives the end of the run, or undefined while it goes on.
  */
 export function runTick(world: World, input: number, decideAll: DecideAll = lookAndDecide): RunEnd | undefined {
-  const { brains, program } = world.level;
+  const { brains, brainOfPiece } = world.level;
   world.playerBeforeX = world.playerX;
   world.playerBeforeY = world.playerY;
-  world.beforeX.set(world.x);
-  world.beforeY.set(world.y);
+  // A loop, since copying a short array by `set` costs more than all the rest of a piece.
+  for (let piece = 0; piece < world.pieceCount; piece++) {
+    world.beforeX[piece] = world.x[piece];
+    world.beforeY[piece] = world.y[piece];
+  }
   decideAll(world);
   movePlayer(world, input);
   for (let piece = 0; piece < world.pieceCount; piece++) {
-    const brain = program.pieces[piece].brain;
+    const brain = brainOfPiece[piece];
     if (brain >= 0) movePiece(world, piece, brains[brain].states[world.state[piece]].motion);
   }
   const touching = findTouchingThreat(world);

@@ -1,0 +1,99 @@
+import { chromium, type Page } from '@playwright/test';
+import { GorgeServer } from '../tests/end-to-end/support/gorgeServer';
+import { demoGame } from './engineRows';
+import type { BenchRow } from './rows';
+
+const ARGS = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+
+/** The demo hall four times over: 60×40 cells, eight guards. */
+function wideGame(): unknown {
+  const game = demoGame();
+  const level = game.levels[0];
+  const inner = level.map.slice(1, -1).map((row) => row.slice(1, -1));
+  const wide = [...inner, ...inner].map((row) => `#${row}..${row}#`);
+  while (wide.length < 38) wide.push(`#${'.'.repeat(58)}#`);
+  level.map = ['#'.repeat(60), ...wide.slice(0, 38), '#'.repeat(60)];
+  const guards = level.pieces.slice(1);
+  const shifted = guards.map((guard) => ({
+    ...guard,
+    id: `${guard.id}-east`,
+    name: `${guard.name} east`,
+    at: [guard.at[0] + 30, guard.at[1]] as [number, number],
+    route: guard.route?.map(([x, y]): [number, number] => [x + 30, y]),
+  }));
+  level.pieces = [...level.pieces, ...shifted];
+  return { ...game, id: 'bench-wide' };
+}
+
+/** Collects the gaps between frames while something is done, in milliseconds. */
+async function framesDuring(page: Page, work: () => Promise<void>): Promise<number[]> {
+  await page.evaluate(() => {
+    const gaps: number[] = [];
+    let last = performance.now();
+    const frame = (now: number) => {
+      gaps.push(now - last);
+      last = now;
+      (window as unknown as { benchFrame: number }).benchFrame = requestAnimationFrame(frame);
+    };
+    (window as unknown as { benchGaps: number[] }).benchGaps = gaps;
+    requestAnimationFrame(frame);
+  });
+  await work();
+  return page.evaluate(() => {
+    cancelAnimationFrame((window as unknown as { benchFrame: number }).benchFrame);
+    return (window as unknown as { benchGaps: number[] }).benchGaps.slice(2);
+  });
+}
+
+async function dragAbout(page: Page, from: { x: number; y: number }): Promise<void> {
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  for (let step = 1; step <= 120; step++) await page.mouse.move(from.x + 40 * Math.sin(step / 8), from.y + step / 6);
+  await page.mouse.up();
+}
+
+function share(gaps: readonly number[], part: number): number {
+  return [...gaps].sort((a, b) => a - b)[Math.min(gaps.length - 1, Math.floor(gaps.length * part))];
+}
+
+/** What the designer waits for, in Chromium without a graphics card: the first number after an edit, and frames while dragging. */
+export async function measureDesk(): Promise<BenchRow[]> {
+  const server = GorgeServer.fresh('bench', 4450);
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
+  try {
+    const address = await server.start();
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.request.post(`${address}/api/games`, { data: wideGame() });
+    await page.goto(`${address}/games/kiln-yard/levels/drying-hall`);
+    await page.getByText('400 runs', { exact: true }).waitFor({ timeout: 60_000 });
+    const firstNumbers: number[] = [];
+    for (let edit = 0; edit < 7; edit++) {
+      await page.keyboard.press('Tab');
+      await page.keyboard.press('Tab');
+      await page.keyboard.press('ArrowRight');
+      await page.waitForFunction(() => document.querySelector('[aria-busy=true]') !== null);
+      await page.waitForFunction(() => document.querySelector('[aria-busy=false]') !== null);
+      firstNumbers.push(Number(await page.getByTestId('reading-status').getAttribute('data-first-number-ms')));
+      await page.keyboard.press('Control+z');
+      await page.waitForTimeout(200);
+    }
+    await page.goto(`${address}/games/bench-wide/levels/drying-hall`);
+    await page.getByTestId('clear-rate').waitFor();
+    const box = (await page.getByTestId('arena').boundingBox())!;
+    const scale = Math.min((box.width - 36) / 60, (box.height - 36) / 40);
+    const at = (x: number, y: number) => ({ x: box.x + (box.width - 60 * scale) / 2 + x * scale, y: box.y + (box.height - 40 * scale) / 2 + y * scale });
+    const dragging = await framesDuring(page, () => dragAbout(page, at(10.5, 7.5)));
+    await page.keyboard.press('2');
+    const painting = await framesDuring(page, () => dragAbout(page, at(30, 20)));
+    return [
+      { name: 'desk.first_number_ms', value: share(firstNumbers, 0.5), unit: 'ms' },
+      { name: 'desk.drag_frame_median_ms', value: share(dragging, 0.5), unit: 'ms' },
+      { name: 'desk.drag_frame_95_percent_ms', value: share(dragging, 0.95), unit: 'ms' },
+      { name: 'desk.paint_frame_median_ms', value: share(painting, 0.5), unit: 'ms' },
+      { name: 'desk.paint_frame_95_percent_ms', value: share(painting, 0.95), unit: 'ms' },
+    ];
+  } finally {
+    await browser.close();
+    server.stopAll();
+  }
+}

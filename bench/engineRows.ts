@@ -1,0 +1,141 @@
+import { readFileSync } from 'node:fs';
+import {
+  compileGameLevel,
+  cosDegrees,
+  readGame,
+  recordRun,
+  Runner,
+  runChunk,
+  sinDegrees,
+  STAND_INS,
+  type GameDocument,
+  type LevelProgram,
+} from '@/core/index';
+import { DryingHallByHand } from './floor/dryingHall';
+import { cpuMs, medianOf, type BenchRow } from './rows';
+
+export function demoGame(): GameDocument {
+  const read = readGame(readFileSync('examples/kiln-yard.gorge.json', 'utf8'));
+  if (!read.ok) throw new Error(read.faults[0].message);
+  return read.value;
+}
+
+export function compile(game: GameDocument, levelId = 'drying-hall'): LevelProgram {
+  const compiled = compileGameLevel(game, levelId);
+  if (!compiled.ok) throw new Error(compiled.faults[0].message);
+  return compiled.value;
+}
+
+/** The player's places and inputs in a run that a stand-in cleared: what both engines are given to react to. */
+function clearedRun(program: LevelProgram): { inputs: number[]; places: Float64Array } {
+  for (let seed = 1; ; seed++) {
+    const inputs: number[] = [];
+    const places: number[] = [];
+    const { record } = new Runner(program, { type: 'stand-in', traits: STAND_INS[0] }).run(seed, {
+      onTick: (world, input) => {
+        inputs.push(input);
+        places.push(world.playerX, world.playerY);
+      },
+    });
+    if (record?.outcome === 'won') return { inputs: inputs.slice(1), places: Float64Array.from(places) };
+  }
+}
+
+export function measureEngine(): BenchRow[] {
+  const program = compile(demoGame());
+  const { inputs, places } = clearedRun(program);
+  const runs = 400;
+  const pieceTicks = runs * inputs.length * program.pieces.length;
+  const runner = new Runner(program, { type: 'inputs', inputs });
+  const engine = () => medianOf(7, () => (cpuMs(() => repeat(runs, () => runner.run(1, { skipHash: true }))) * 1e6) / pieceTicks);
+  const starts = program.pieces.map((piece) => ({
+    x: piece.x,
+    y: piece.y,
+    facingX: cosDegrees(piece.facing),
+    facingY: sinDegrees(piece.facing),
+    route: piece.route,
+  }));
+  const hand = new DryingHallByHand(demoGame().levels[0].map, starts);
+  checkSameBeats(program, hand);
+  const playByHand = () => {
+    hand.reset();
+    for (let tick = 0; tick < inputs.length; tick++) hand.runTick(places[2 * tick + 2], places[2 * tick + 3]);
+  };
+  const floor = () => medianOf(7, () => (cpuMs(() => repeat(runs, playByHand)) * 1e6) / pieceTicks);
+  engine();
+  floor();
+  const nanoseconds = engine();
+  const floorNanoseconds = floor();
+  const simulatedSeconds = (runs * inputs.length) / program.ticksPerSecond;
+  return [
+    { name: 'engine.piece_tick', value: nanoseconds, unit: 'ns', floor: floorNanoseconds, ratio: nanoseconds / floorNanoseconds },
+    {
+      name: 'engine.sim_seconds_per_cpu_second',
+      value: simulatedSeconds / ((nanoseconds * pieceTicks) / 1e9),
+      unit: 's/s',
+    },
+  ];
+}
+
+function repeat(times: number, work: () => void): void {
+  for (let time = 0; time < times; time++) work();
+}
+
+/** With the player out of sight both must walk the same beats; otherwise the comparison would mean nothing. */
+function checkSameBeats(program: LevelProgram, hand: DryingHallByHand): void {
+  const run = recordRun(program, { type: 'inputs', inputs: [] }, 1);
+  hand.reset();
+  for (let tick = 1; tick <= 100; tick++) {
+    hand.runTick(program.player.x, program.player.y);
+    hand.guards.forEach((guard, index) => {
+      const [x, y] = run.frames.subarray(tick * run.frameSize + 2 + index * 6, tick * run.frameSize + 4 + index * 6);
+      if (Math.abs(guard.x - x) + Math.abs(guard.y - y) > 1e-4) {
+        throw new Error(`floor and engine differ at tick ${tick}: guard ${index} at ${guard.x}, ${guard.y} and ${x}, ${y}`);
+      }
+    });
+  }
+}
+
+export function measureStandIn(): BenchRow[] {
+  const program = compile(demoGame());
+  const seconds = () => {
+    let ticks = 0;
+    const ms = cpuMs(() => {
+      for (const row of runChunk(program, STAND_INS[0], 1, 60).rows) ticks += row.ticks;
+    });
+    return ticks / program.ticksPerSecond / (ms / 1000);
+  };
+  seconds();
+  return [{ name: 'standin.casual.sim_seconds_per_cpu_second', value: medianOf(5, seconds), unit: 's/s' }];
+}
+
+/** A wide hall with many guards on short beats; how the cost of a guard grows with their number. */
+export function measureGrowth(): BenchRow[] {
+  return [10, 100, 500, 2000].map((count): BenchRow => {
+    const program = compile(crowdedGame(count));
+    const ticks = Math.max(60, Math.round(60_000 / count));
+    const runner = new Runner(program, { type: 'inputs', inputs: [] });
+    const once = () => (cpuMs(() => runner.run(1, { mostTicks: ticks, skipHash: true })) * 1e6) / (ticks * count);
+    once();
+    return { name: `engine.growth.${count}_pieces`, value: medianOf(5, once), unit: 'ns a piece-tick' };
+  });
+}
+
+function crowdedGame(count: number): GameDocument {
+  const game = demoGame();
+  const side = 256;
+  const level = game.levels[0];
+  level.map = Array.from({ length: side }, (_, row) => Array.from({ length: side }, (__, column) => (row % (side - 1) === 0 || column % (side - 1) === 0 ? '#' : '.')).join(''));
+  level.marks[0].area = [250, 250, 2, 2];
+  const [player, guard] = level.pieces;
+  player.at = [2.5, 2.5];
+  level.pieces = [
+    player,
+    ...Array.from({ length: count }, (_, index) => {
+      const x = 8.5 + ((index * 5) % 230);
+      const y = 8.5 + Math.floor((index * 5) / 230) * 5;
+      return { ...guard, id: `guard-${index}`, name: `Guard ${index}`, at: [x, y] as [number, number], route: [[x, y], [x + 3, y]] as [number, number][] };
+    }),
+  ];
+  return game;
+}
