@@ -7,7 +7,14 @@ import { type BenchRow } from './rows';
 
 function tasksFor(runs: number): ChunkTask[] {
   const game = demoGame();
-  return cutIntoChunks(1, runs, 25).map((chunk) => ({ documentHash: 'bench', game, levelId: 'drying-hall', standInId: 'casual', overrides: { knobs: [] }, ...chunk }));
+  return cutIntoChunks(1, runs, 25).map((chunk) => ({
+    documentHash: 'bench',
+    game,
+    levelId: 'drying-hall',
+    standInId: 'casual',
+    overrides: { knobs: [] },
+    ...chunk,
+  }));
 }
 
 async function secondsFor(runs: number): Promise<number> {

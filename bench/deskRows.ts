@@ -3,7 +3,16 @@ import { GorgeServer } from '../tests/end-to-end/support/gorgeServer';
 import { demoGame } from './engineRows';
 import type { BenchRow } from './rows';
 
-const ARGS = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const ARGS = [
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
 
 /** The demo hall four times over: 60×40 cells, eight guards. */
 function wideGame(): unknown {
@@ -81,7 +90,10 @@ export async function measureDesk(): Promise<BenchRow[]> {
     await page.getByTestId('clear-rate').waitFor();
     const box = (await page.getByTestId('arena').boundingBox())!;
     const scale = Math.min((box.width - 36) / 60, (box.height - 36) / 40);
-    const at = (x: number, y: number) => ({ x: box.x + (box.width - 60 * scale) / 2 + x * scale, y: box.y + (box.height - 40 * scale) / 2 + y * scale });
+    const at = (x: number, y: number) => ({
+      x: box.x + (box.width - 60 * scale) / 2 + x * scale,
+      y: box.y + (box.height - 40 * scale) / 2 + y * scale,
+    });
     const dragging = await framesDuring(page, () => dragAbout(page, at(10.5, 7.5)));
     await page.keyboard.press('2');
     const painting = await framesDuring(page, () => dragAbout(page, at(30, 20)));

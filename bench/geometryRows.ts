@@ -20,19 +20,29 @@ function pillarGrid(): ArenaGrid {
 /** Pairs of open cells, spread evenly. */
 function openPairs(grid: ArenaGrid, count: number): [number, number][] {
   const open = [...grid.solid.keys()].filter((cell) => grid.solid[cell] === 0);
-  return Array.from({ length: count }, (_, index) => [open[(index * 7919) % open.length], open[(index * 104729 + 31) % open.length]]);
+  return Array.from({ length: count }, (_, index) => [
+    open[(index * 7919) % open.length],
+    open[(index * 104729 + 31) % open.length],
+  ]);
 }
 
 export function measureGeometry(): BenchRow[] {
   const grid = pillarGrid();
   const finder = new PathFinder(buildWalkGrid(grid, 0.4, true));
   const pairs = openPairs(grid, 400);
-  const perSecond = () => pairs.length / (cpuMs(() => pairs.forEach(([start, goal]) => finder.find(start, goal))) / 1000);
+  const perSecond = () =>
+    pairs.length / (cpuMs(() => pairs.forEach(([start, goal]) => finder.find(start, goal))) / 1000);
   perSecond();
   const few = pairs.slice(0, 4);
   const plain = () => few.length / (cpuMs(() => few.forEach(([start]) => plainDistances(grid, start, true))) / 1000);
-  const rays = openPairs(grid, 200_000).map(([a, b]) => [(a % SIDE) + 0.31, Math.floor(a / SIDE) + 0.57, (b % SIDE) + 0.43, Math.floor(b / SIDE) + 0.71]);
-  const raysPerSecond = () => rays.length / (cpuMs(() => rays.forEach(([x0, y0, x1, y1]) => isLineClear(grid, x0, y0, x1, y1))) / 1000);
+  const rays = openPairs(grid, 200_000).map(([a, b]) => [
+    (a % SIDE) + 0.31,
+    Math.floor(a / SIDE) + 0.57,
+    (b % SIDE) + 0.43,
+    Math.floor(b / SIDE) + 0.71,
+  ]);
+  const raysPerSecond = () =>
+    rays.length / (cpuMs(() => rays.forEach(([x0, y0, x1, y1]) => isLineClear(grid, x0, y0, x1, y1))) / 1000);
   raysPerSecond();
   const paths = medianOf(7, perSecond);
   const floor = medianOf(3, plain);

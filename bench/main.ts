@@ -7,12 +7,20 @@ import type { BenchRow } from './rows';
 
 function say(row: BenchRow): void {
   const digits = row.value < 100 ? 2 : 0;
-  const floor = row.floor === undefined ? '' : `   floor ${row.floor.toFixed(digits)} ${row.unit}, ratio ${row.ratio?.toFixed(2)}`;
+  const floor =
+    row.floor === undefined ? '' : `   floor ${row.floor.toFixed(digits)} ${row.unit}, ratio ${row.ratio?.toFixed(2)}`;
   console.log(`${row.name.padEnd(46)} ${row.value.toFixed(digits).padStart(12)} ${row.unit}${floor}`);
 }
 
 async function main(args: string[]): Promise<void> {
-  const parts = [measureEngine, measureStandIn, measureGrowth, measureGeometry, measureBatches, ...(args.includes('--no-desk') ? [] : [measureDesk])];
+  const parts = [
+    measureEngine,
+    measureStandIn,
+    measureGrowth,
+    measureGeometry,
+    measureBatches,
+    ...(args.includes('--no-desk') ? [] : [measureDesk]),
+  ];
   const rows: BenchRow[] = [];
   for (const measure of parts) {
     const measured = await measure();

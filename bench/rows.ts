@@ -10,8 +10,11 @@ export interface BenchRow {
 
 /** Median of several measurements, each of them given in the unit of the row. */
 export function medianOf(times: number, measure: () => number): number {
-  const values = Array.from({ length: times }, measure).sort((a, b) => a - b);
-  return values[Math.floor(values.length / 2)];
+  return median(Array.from({ length: times }, measure));
+}
+
+export function median(values: readonly number[]): number {
+  return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 }
 
 /** Milliseconds of CPU time that a piece of work takes on this thread. */

@@ -9,4 +9,7 @@ ensureNpmPackages();
 if (!args.includes('--no-desk')) ensurePrograms('mariadbd', 'mariadb', 'chromium');
 await ensureBundles();
 await bundle({ 'bench/main': 'bench/main.ts' }, ['piscina', '@playwright/test']);
-process.exit(spawnSync(process.execPath, [path.join(PROJECT, 'dist/bench/main.mjs'), ...args], { cwd: PROJECT, stdio: 'inherit' }).status ?? 1);
+process.exit(
+  spawnSync(process.execPath, [path.join(PROJECT, 'dist/bench/main.mjs'), ...args], { cwd: PROJECT, stdio: 'inherit' })
+    .status ?? 1,
+);

@@ -30,7 +30,8 @@ export function stampOf(sources) {
 /** Bundles entries, given as `{ output: source }`, into the dist folder. */
 export async function bundle(entries, external) {
   const { build } = await import('esbuild');
-  const requireForBundles = "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);";
+  const requireForBundles =
+    "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);";
   await build({
     absWorkingDir: PROJECT,
     entryPoints: entries,

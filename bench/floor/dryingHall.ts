@@ -12,6 +12,10 @@ const HALF_ARC = Math.cos((55 * Math.PI) / 180);
 const WIDE_HALF_ARC = Math.cos((85 * Math.PI) / 180);
 const SEARCH_HALF_ARC = Math.cos((80 * Math.PI) / 180);
 const TOUCH_SQUARE = 0.72 * 0.72;
+const PLAYER_STEP = 3.4 / 60;
+const PLAYER_RADIUS = 0.34;
+const COLUMNS = [0, 1, 1, 0, -1, -1, -1, 0, 1];
+const ROWS = [0, 0, 1, 1, 1, 0, -1, -1, -1];
 
 const ROUNDS = 0;
 const HUNT = 1;
@@ -42,6 +46,8 @@ export class DryingHallByHand {
   readonly guards: Guard[];
   private tick = 0;
   touches = 0;
+  playerX = 0;
+  playerY = 0;
 
   constructor(
     map: string[],
@@ -65,6 +71,8 @@ export class DryingHallByHand {
 
   reset(): void {
     this.tick = 0;
+    this.playerX = 2.5;
+    this.playerY = 1.8;
     this.guards.forEach((guard, index) => {
       Object.assign(guard, this.starts[index]);
       guard.state = ROUNDS;
@@ -75,7 +83,10 @@ export class DryingHallByHand {
     });
   }
 
-  runTick(playerX: number, playerY: number): void {
+  /** One tick with an input of 0..8; true when the run is over. */
+  runTick(input: number): boolean {
+    this.movePlayer(input);
+    const { playerX, playerY } = this;
     for (const guard of this.guards) {
       this.look(guard, playerX, playerY);
       this.decide(guard, playerX, playerY);
@@ -85,6 +96,25 @@ export class DryingHallByHand {
       if (dx * dx + dy * dy <= TOUCH_SQUARE) this.touches++;
     }
     this.tick++;
+    return playerX >= 27 && playerY >= 15 && playerX <= 29 && playerY <= 17;
+  }
+
+  /** Moves the player one axis after the other and stops it at walls. */
+  private movePlayer(input: number): void {
+    const step = COLUMNS[input] !== 0 && ROWS[input] !== 0 ? PLAYER_STEP * Math.SQRT1_2 : PLAYER_STEP;
+    const x = this.playerX + COLUMNS[input] * step;
+    if (!this.isWallNear(x, this.playerY)) this.playerX = x;
+    const y = this.playerY + ROWS[input] * step;
+    if (!this.isWallNear(this.playerX, y)) this.playerY = y;
+  }
+
+  private isWallNear(x: number, y: number): boolean {
+    const { wall } = this;
+    const west = (x - PLAYER_RADIUS) | 0;
+    const east = (x + PLAYER_RADIUS) | 0;
+    const north = ((y - PLAYER_RADIUS) | 0) * WIDTH;
+    const south = ((y + PLAYER_RADIUS) | 0) * WIDTH;
+    return wall[north + west] === 1 || wall[north + east] === 1 || wall[south + west] === 1 || wall[south + east] === 1;
   }
 
   private look(guard: Guard, playerX: number, playerY: number): void {
@@ -142,7 +172,8 @@ export class DryingHallByHand {
         return;
       case SEARCH:
         if (isNear) this.enter(guard, HUNT);
-        else if ((guard.x === guard.lastX && guard.y === guard.lastY) || this.tick - guard.since >= 240) this.enter(guard, PUZZLED);
+        else if ((guard.x === guard.lastX && guard.y === guard.lastY) || this.tick - guard.since >= 240)
+          this.enter(guard, PUZZLED);
         return;
       default:
         if (isNear) this.enter(guard, HUNT);

@@ -259,4 +259,4 @@ function generatedHall(seed: number): LevelProgram {
   return dryingHall(undefined, game);
 }
 
-const KNOWN_HASHES = ['0aa486d82aea18c1', 'fec9e9551cd44259', '966842fe37f96506'];
+const KNOWN_HASHES = ['fb26d04d827e48ad', '96a49de0e9897e19', 'f5f9cda49a919bca'];

@@ -24,7 +24,12 @@ export function Reading({ onOpenScript }: { onOpenScript: (scriptId: string) => 
     >
       <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline', marginBottom: 12 }}>
         <h2 className="heading">Reading</h2>
-        <span role="status" data-testid="reading-status" data-first-number-ms={firstNumberMs?.toFixed(0)} className={cannotRun ? 'bad' : isStale ? 'wary' : 'quiet'}>
+        <span
+          role="status"
+          data-testid="reading-status"
+          data-first-number-ms={firstNumberMs?.toFixed(0)}
+          className={cannotRun ? 'bad' : isStale ? 'wary' : 'quiet'}
+        >
           {sayStatus(summary, isStale, isRefining, cannotRun)}
         </span>
       </div>

@@ -17,7 +17,9 @@ export function isTyping(event: KeyboardEvent): boolean {
   const element = event.target instanceof HTMLElement ? event.target : undefined;
   return (
     element !== undefined &&
-    element.closest('input, textarea, select, [contenteditable], [role=slider]:not([data-testid=scrub]), .cm-editor, [role=dialog]') !== null
+    element.closest(
+      'input, textarea, select, [contenteditable], [role=slider]:not([data-testid=scrub]), .cm-editor, [role=dialog]',
+    ) !== null
   );
 }
 

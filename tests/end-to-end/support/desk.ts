@@ -9,9 +9,7 @@ export interface Numbers {
 }
 
 /** The demo game as JSON, with an id of its own, so that tests do not disturb each other. */
-export function demoGame(
-  id: string,
-): Record<string, unknown> & {
+export function demoGame(id: string): Record<string, unknown> & {
   levels: { map: string[]; pieces: { at: number[] }[]; marks: unknown[] }[];
   scripts: { lines: string[] }[];
   cast: Record<string, unknown>[];

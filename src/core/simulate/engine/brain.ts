@@ -1,5 +1,6 @@
 import type { BrainProgram, ConditionProgram, MotionProgram } from '../../compile/levelProgram';
 import { assertNever } from '../../foundation/result';
+import { forgetSteer } from './motion';
 import { isWithin, prepareEyes, prepareSight, type Eyes } from './perception';
 import type { World } from './world';
 
@@ -103,6 +104,6 @@ export function enterState(world: World, piece: number, brain: Brain, target: nu
   world.stateSince[piece] = world.tick;
   world.hasArrived[piece] = 0;
   world.pauseLeft[piece] = 0;
-  world.steerFromCell[piece] = -1;
+  forgetSteer(world, piece);
   world.heldTicks.fill(0, piece * world.slotsPerPiece, (piece + 1) * world.slotsPerPiece);
 }

@@ -25,7 +25,7 @@ export function movePiece(world: World, piece: number, motion: MotionProgram): v
       return;
     case 'travel':
       if (world.lastSeenTick[piece] === NEVER) world.hasArrived[piece] = 1;
-      else if (goByPath(world, piece, world.lastSeenX[piece], world.lastSeenY[piece], motion.step))
+      else if (goByPath(world, piece, world.lastSeenX[piece], world.lastSeenY[piece], motion.step, false))
         world.hasArrived[piece] = 1;
       return;
     default:
@@ -42,9 +42,9 @@ function patrol(world: World, piece: number, motion: Extract<MotionProgram, { op
     return;
   }
   const waypoint = world.waypoint[piece];
-  if (!goByPath(world, piece, route[2 * waypoint], route[2 * waypoint + 1], motion.step)) return;
+  if (!goByPath(world, piece, route[2 * waypoint], route[2 * waypoint + 1], motion.step, true)) return;
   world.pauseLeft[piece] = motion.pauseTicks;
-  world.steerFromCell[piece] = -1;
+  forgetSteer(world, piece);
   if (count === 1) return;
   const isLast = waypoint === count - 1;
   switch (motion.order) {
@@ -84,7 +84,7 @@ function chase(world: World, piece: number, motion: Extract<MotionProgram, { ope
   }
   const step = seen ? Math.min(motion.step, distance - motion.keep) : motion.step;
   const hasArrived = motion.byPath
-    ? goByPath(world, piece, goalX, goalY, step)
+    ? goByPath(world, piece, goalX, goalY, step, false)
     : goStraight(world, piece, goalX, goalY, step);
   world.hasArrived[piece] = hasArrived && !seen ? 1 : 0;
 }
@@ -116,19 +116,65 @@ function goStraight(world: World, piece: number, goalX: number, goalY: number, s
 }
 
 /** One step along the shortest way, cut straight wherever the body has a free line of walk; true at the place. */
-function goByPath(world: World, piece: number, goalX: number, goalY: number, step: number): boolean {
+function goByPath(
+  world: World,
+  piece: number,
+  goalX: number,
+  goalY: number,
+  step: number,
+  isGoalFixed: boolean,
+): boolean {
+  // On a free way to a place that stays, there is nothing to choose until it ends.
+  if (isGoalFixed && world.isSteerOpen[piece] === 1) return glideOn(world, piece, goalX, goalY, step);
   const { grid } = world.level.program;
-  const fromCell = cellIndexAt(grid, world.x[piece], world.y[piece]);
   const goalCell = cellIndexAt(grid, goalX, goalY);
+  const fromCell = cellIndexAt(grid, world.x[piece], world.y[piece]);
   if (fromCell === goalCell) return goStraight(world, piece, goalX, goalY, step);
-  if (fromCell !== world.steerFromCell[piece] || goalCell !== world.steerGoalCell[piece])
-    chooseSteer(world, piece, fromCell, goalCell, goalX, goalY);
+  if (goalCell !== world.steerGoalCell[piece] || fromCell !== world.steerFromCell[piece]) {
+    chooseSteer(world, piece, fromCell, goalCell, goalX, goalY, isGoalFixed);
+    if (world.isSteerOpen[piece] === 1) return glideOn(world, piece, goalX, goalY, step);
+  }
   const steersAtGoal = world.steerX[piece] === STEER_AT_GOAL;
   const steerX = steersAtGoal ? goalX : world.steerX[piece];
   const steerY = steersAtGoal ? goalY : world.steerY[piece];
-  const reached = goStraight(world, piece, steerX, steerY, step);
-  if (reached && !steersAtGoal) world.steerFromCell[piece] = -1;
-  return reached && steersAtGoal;
+  if (!goStraight(world, piece, steerX, steerY, step)) return false;
+  forgetSteer(world, piece);
+  return steersAtGoal;
+}
+
+function glideOn(world: World, piece: number, goalX: number, goalY: number, step: number): boolean {
+  const steersAtGoal = world.steerX[piece] === STEER_AT_GOAL;
+  const isThere = steersAtGoal
+    ? glide(world, piece, goalX, goalY, step)
+    : glide(world, piece, world.steerX[piece], world.steerY[piece], step);
+  if (isThere) forgetSteer(world, piece);
+  return isThere && steersAtGoal;
+}
+
+/** Makes a piece choose anew where to steer. */
+export function forgetSteer(world: World, piece: number): void {
+  world.steerGoalCell[piece] = -1;
+  world.isSteerOpen[piece] = 0;
+}
+
+/** One step in a straight line that is known to be free; true when the place is reached. */
+function glide(world: World, piece: number, goalX: number, goalY: number, step: number): boolean {
+  const dx = goalX - world.x[piece];
+  const dy = goalY - world.y[piece];
+  const distance = Math.sqrt(dx * dx + dy * dy);
+  if (distance <= step) {
+    faceTowards(world, piece, dx, dy, distance);
+    world.x[piece] = goalX;
+    world.y[piece] = goalY;
+    return true;
+  }
+  const facingX = dx / distance;
+  const facingY = dy / distance;
+  world.facingX[piece] = facingX;
+  world.facingY[piece] = facingY;
+  world.x[piece] += facingX * step;
+  world.y[piece] += facingY * step;
+  return false;
 }
 
 /** Stands in for the exact goal, which may move inside its cell. */
@@ -145,6 +191,7 @@ function chooseSteer(
   goalCell: number,
   goalX: number,
   goalY: number,
+  isGoalFixed: boolean,
 ): void {
   const { grid } = world.level.program;
   const radius = world.level.radiusOfPiece[piece];
@@ -154,20 +201,29 @@ function chooseSteer(
   world.steerFromCell[piece] = fromCell;
   world.steerGoalCell[piece] = goalCell;
   world.steerX[piece] = STEER_AT_GOAL;
-  if (isWalkClear(grid, x, y, goalX, goalY, radius)) return;
+  world.isSteerOpen[piece] = 0;
+  if (isWalkClear(grid, x, y, goalX, goalY, radius)) {
+    world.isSteerOpen[piece] = isGoalFixed ? 1 : 0;
+    return;
+  }
   const field = fields.toCell(goalCell);
   let cell = nextCellDownhill(walk, field, fromCell);
   // Without a way it goes straight and slides along what is in between.
   if (cell < 0) return;
+  const isCellClear = (candidate: number) =>
+    isWalkClear(grid, x, y, (candidate % grid.width) + 0.5, Math.floor(candidate / grid.width) + 0.5, radius);
   let steer = cell;
+  let isOpen = isCellClear(cell);
   for (let ahead = 1; ahead < SMOOTHING_CELLS && cell !== goalCell; ahead++) {
     cell = nextCellDownhill(walk, field, cell);
-    if (cell < 0 || !isWalkClear(grid, x, y, (cell % grid.width) + 0.5, Math.floor(cell / grid.width) + 0.5, radius))
-      break;
+    if (cell < 0 || !isCellClear(cell)) break;
     steer = cell;
+    isOpen = true;
   }
   world.steerX[piece] = (steer % grid.width) + 0.5;
   world.steerY[piece] = Math.floor(steer / grid.width) + 0.5;
+  // While the goal may move, a better way can show up in every cell.
+  world.isSteerOpen[piece] = isOpen && isGoalFixed ? 1 : 0;
 }
 
 /** Columns and rows of the nine inputs of the eight-way player: 0 stands, then clockwise from east. */

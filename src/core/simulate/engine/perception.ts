@@ -37,19 +37,27 @@ export function isWithin(world: World, piece: number, limits: SightLimits): bool
 
 /** Looks once for a piece. The ray is cast only when range and arc allow sight at all. */
 export function look(world: World, piece: number, eyes: Eyes): void {
-  const dx = world.playerX - world.x[piece];
-  const dy = world.playerY - world.y[piece];
-  world.playerSquare[piece] = dx * dx + dy * dy;
-  const sawBefore = world.sights[piece] === 1;
-  const mayBeSeen = isWithin(world, piece, sawBefore ? eyes.leave : eyes.enter);
-  const isOpen =
-    mayBeSeen && isLineClear(world.level.program.grid, world.x[piece], world.y[piece], world.playerX, world.playerY);
-  world.isLineOpen[piece] = isOpen ? 1 : 0;
-  world.sights[piece] = isOpen ? 1 : 0;
+  const { playerX, playerY, sights, isLineOpen } = world;
+  const x = world.x[piece];
+  const y = world.y[piece];
+  const dx = playerX - x;
+  const dy = playerY - y;
+  const square = dx * dx + dy * dy;
+  world.playerSquare[piece] = square;
+  const sawBefore = sights[piece] === 1;
+  const limits = sawBefore ? eyes.leave : eyes.enter;
+  // Told first, as it is so for most pieces in most ticks: too far off, and it was so before.
+  if (square > limits.rangeSquare && !sawBefore) {
+    isLineOpen[piece] = 0;
+    return;
+  }
+  const isOpen = isWithin(world, piece, limits) && isLineClear(world.level.program.grid, x, y, playerX, playerY);
+  isLineOpen[piece] = isOpen ? 1 : 0;
+  sights[piece] = isOpen ? 1 : 0;
   if (isOpen) {
     world.lastSeenTick[piece] = world.tick;
-    world.lastSeenX[piece] = world.playerX;
-    world.lastSeenY[piece] = world.playerY;
+    world.lastSeenX[piece] = playerX;
+    world.lastSeenY[piece] = playerY;
   }
   if (isOpen !== sawBefore && world.events) {
     world.events.push({

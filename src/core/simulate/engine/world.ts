@@ -11,10 +11,11 @@ function mostSlots(level: PreparedLevel): number {
 
 /**
  * Everything that changes during a run, as arrays with one entry a piece. Made once, reset for every run; the tick
- * allocates nothing. Lengths in cells, durations in ticks, facings as unit vectors.
+ * allocates nothing. Lengths in cells, durations in ticks, facings as unit vectors. The arrays are only declared, so that
+ * their first value is the array itself: fields that were undefined once are read more slowly in every tick.
  */
 export class World {
-  readonly pieceCount: number;
+  declare readonly pieceCount: number;
   tick = 0;
 
   playerX = 0;
@@ -22,39 +23,41 @@ export class World {
   playerBeforeX = 0;
   playerBeforeY = 0;
 
-  readonly x: Float64Array;
-  readonly y: Float64Array;
-  readonly beforeX: Float64Array;
-  readonly beforeY: Float64Array;
-  readonly facingX: Float64Array;
-  readonly facingY: Float64Array;
+  declare readonly x: Float64Array;
+  declare readonly y: Float64Array;
+  declare readonly beforeX: Float64Array;
+  declare readonly beforeY: Float64Array;
+  declare readonly facingX: Float64Array;
+  declare readonly facingY: Float64Array;
 
   /** State of each piece's brain and since when it is in it. */
-  readonly state: Int16Array;
-  readonly stateSince: Int32Array;
-  readonly hasArrived: Uint8Array;
+  declare readonly state: Int16Array;
+  declare readonly stateSince: Int32Array;
+  declare readonly hasArrived: Uint8Array;
 
   /** Whether the piece has the player in its (wide) sight in this tick. */
-  readonly sights: Uint8Array;
+  declare readonly sights: Uint8Array;
   /** Whether nothing opaque stands between piece and player; only valid within the wide range. */
-  readonly isLineOpen: Uint8Array;
+  declare readonly isLineOpen: Uint8Array;
   /** Squared distance to the player, centre to centre. */
-  readonly playerSquare: Float64Array;
-  readonly lastSeenTick: Int32Array;
-  readonly lastSeenX: Float64Array;
-  readonly lastSeenY: Float64Array;
+  declare readonly playerSquare: Float64Array;
+  declare readonly lastSeenTick: Int32Array;
+  declare readonly lastSeenX: Float64Array;
+  declare readonly lastSeenY: Float64Array;
   /** For how many ticks on end each test with a duration has held. */
-  readonly heldTicks: Int32Array;
-  readonly slotsPerPiece: number;
+  declare readonly heldTicks: Int32Array;
+  declare readonly slotsPerPiece: number;
 
-  readonly waypoint: Int16Array;
-  readonly waypointStep: Int8Array;
-  readonly pauseLeft: Int32Array;
+  declare readonly waypoint: Int16Array;
+  declare readonly waypointStep: Int8Array;
+  declare readonly pauseLeft: Int32Array;
   /** Where a piece that goes by path is steering to, and the cells for which that was worked out. */
-  readonly steerX: Float64Array;
-  readonly steerY: Float64Array;
-  readonly steerFromCell: Int32Array;
-  readonly steerGoalCell: Int32Array;
+  declare readonly steerX: Float64Array;
+  declare readonly steerY: Float64Array;
+  /** 1 while the line of walk to that place is known to be free, so that no step on it needs a sweep. */
+  declare readonly isSteerOpen: Uint8Array;
+  declare readonly steerFromCell: Int32Array;
+  declare readonly steerGoalCell: Int32Array;
 
   /** The log of the run; undefined when nobody asked for it. */
   events: RunEvent[] | undefined;
@@ -90,7 +93,8 @@ export class World {
     this.heldTicks = new Int32Array(count * this.slotsPerPiece);
     [this.state, this.waypoint] = [new Int16Array(count), new Int16Array(count)];
     this.waypointStep = new Int8Array(count);
-    [this.hasArrived, this.sights, this.isLineOpen] = [
+    [this.hasArrived, this.sights, this.isLineOpen, this.isSteerOpen] = [
+      new Uint8Array(count),
       new Uint8Array(count),
       new Uint8Array(count),
       new Uint8Array(count),
@@ -123,6 +127,7 @@ export class World {
     this.waypoint.fill(0);
     this.waypointStep.fill(1);
     this.pauseLeft.fill(0);
+    this.isSteerOpen.fill(0);
     this.steerFromCell.fill(-1);
     this.steerGoalCell.fill(-1);
   }
