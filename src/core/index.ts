@@ -40,6 +40,7 @@ export {
   type ClauseParameter,
   type VocabularyEntry,
 } from './language/vocabulary';
+export { writeReferencePage } from './language/referencePage';
 export { parser as scriptParser } from './language/syntax/gorge.parser';
 
 export { buildGrid } from './compile/buildGrid';

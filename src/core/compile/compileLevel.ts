@@ -86,6 +86,14 @@ class LevelCompiler {
     return { program, diagnostics: this.diagnostics };
   }
 
+  /** Notes faults, each once, however many pieces bring it up. */
+  private addNew(faults: readonly Diagnostic[]): void {
+    for (const fault of faults) {
+      const key = JSON.stringify(fault);
+      if (!this.diagnostics.some((known) => JSON.stringify(known) === key)) this.diagnostics.push(fault);
+    }
+  }
+
   private player(piece: Piece, kind: Kind): PlayerProgram {
     const { speed, evenDiagonals } = kind.control!;
     return {
@@ -106,12 +114,18 @@ class LevelCompiler {
     if (kind.behavior && !verdict?.behavior) return undefined;
     const path = [...this.path, 'pieces', index];
     const definitions = verdict?.knobs ?? [];
-    this.diagnostics.push(...checkKnobValues(piece.name, piece.knobs, definitions, [...path, 'knobs']));
+    const faults = [
+      ...checkKnobValues(kind.name, kind.knobs, definitions, ['cast', this.game.cast.indexOf(kind), 'knobs']),
+      ...checkKnobValues(piece.name, piece.knobs, definitions, [...path, 'knobs']),
+    ];
+    this.addNew(faults);
     // A try's override wins over everything that the document says of the kind and its pieces.
     const forced = Object.fromEntries(
       this.overrides.knobs.filter((entry) => entry.kind === kind.id).map((entry) => [entry.knob, entry.value]),
     );
-    const knobs = resolveKnobs(definitions, [kind.knobs, piece.knobs, forced]);
+    // A value out of range is said once, where it is set, and not again wherever it is used.
+    const layers = faults.length > 0 ? [] : [kind.knobs, piece.knobs, forced];
+    const knobs = resolveKnobs(definitions, layers);
     const brain = verdict?.behavior ? this.brain(verdict.behavior, knobs, kind) : -1;
     const needsRoute = brain >= 0 && this.brains[brain].states.some((state) => state.motion.operation === 'patrol');
     if (needsRoute && !piece.route?.length) {
@@ -146,15 +160,7 @@ class LevelCompiler {
     const scriptIndex = this.game.scripts.findIndex((script) => script.id === kind.behavior);
     const units = { pixelsPerCell: this.game.pixelsPerCell, ticksPerSecond: this.level.ticksPerSecond };
     const { brain, diagnostics } = compileBrain(behavior, knobs, units, ['scripts', scriptIndex]);
-    for (const fault of diagnostics) {
-      const isKnown = this.diagnostics.some(
-        (other) =>
-          other.code === fault.code &&
-          other.where.span?.from === fault.where.span?.from &&
-          other.message === fault.message,
-      );
-      if (!isKnown) this.diagnostics.push(fault);
-    }
+    this.addNew(diagnostics);
     this.brainOfKey.set(key, this.brains.length);
     this.brains.push(brain);
     return this.brains.length - 1;

@@ -11,6 +11,9 @@ export interface PlaybackState {
   ticksPerSecond: number;
 }
 
+/** Parts of a tick by which sums of frames may fall short. */
+const ROUNDING = 1e-6;
+
 export const SPEEDS = [0.25, 0.5, 1, 2, 4] as const;
 
 /** Which moment of a recorded run is shown, and how it moves on. Driven by the frames of the screen. */
@@ -35,7 +38,7 @@ export class Playback {
     const { isPlaying, tick, lastTick, speed, ticksPerSecond } = this.store.getState();
     if (!isPlaying) return;
     this.rest += (elapsedMs / 1000) * ticksPerSecond * speed;
-    const whole = Math.floor(this.rest);
+    const whole = Math.floor(this.rest + ROUNDING);
     if (whole === 0) return;
     this.rest -= whole;
     const next = Math.min(lastTick, tick + whole);

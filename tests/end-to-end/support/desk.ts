@@ -26,6 +26,7 @@ export async function openDesk(page: Page, info: TestInfo): Promise<string> {
   const reply = await page.request.post('/api/games', { data: demoGame(id) });
   expect(reply.status()).toBe(200);
   await page.goto(`/games/${id}/levels/drying-hall`);
+  await expect(saveSign(page)).toHaveText(/^Saved/);
   return id;
 }
 

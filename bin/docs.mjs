@@ -1,0 +1,9 @@
+// npm run docs: writes the pages that are made from the code.
+import { writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { bundle, PROJECT } from './build.mjs';
+
+await bundle({ 'docs/core': 'src/core/index.ts' }, []);
+const { gameJsonSchema, writeReferencePage } = await import('../dist/docs/core.mjs');
+writeFileSync(path.join(PROJECT, 'docs/language.md'), writeReferencePage());
+writeFileSync(path.join(PROJECT, 'docs/game-document.schema.json'), JSON.stringify(gameJsonSchema(), null, 2) + '\n');

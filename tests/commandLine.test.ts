@@ -1,0 +1,270 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { kilnYard, KILN_YARD_FILE } from './support/kilnYard';
+
+let folder: string;
+
+beforeAll(() => {
+  folder = mkdtempSync(path.join(os.tmpdir(), 'gorge-cli-'));
+});
+
+afterAll(() => {
+  rmSync(folder, { recursive: true, force: true });
+});
+
+function gorge(args: string[], input = '') {
+  const result = spawnSync(process.execPath, ['bin/gorge', ...args], {
+    encoding: 'utf8',
+    input,
+    maxBuffer: 64 * 1024 * 1024,
+  });
+  return { code: result.status, out: result.stdout, err: result.stderr };
+}
+
+/** Writes a spoilt copy of the demo game. */
+function spoilt(name: string, spoil: (game: ReturnType<typeof kilnYard>) => void): string {
+  const game = kilnYard();
+  spoil(game);
+  return written(name, JSON.stringify(game, null, 1));
+}
+
+function written(name: string, text: string): string {
+  const file = path.join(folder, name);
+  writeFileSync(file, text);
+  return file;
+}
+
+const HALL = ['--level', 'drying-hall'];
+
+describe('gorge check', () => {
+  test('finds nothing in the demo and ends with 0', () => {
+    expect(gorge(['check', KILN_YARD_FILE])).toEqual({
+      code: 0,
+      out: `${KILN_YARD_FILE}: 0 errors, 0 warnings\n`,
+      err: '',
+    });
+  });
+
+  test('ends with 1 on errors and prints them as JSON with path, script place and file line', () => {
+    const file = spoilt('script.gorge.json', (game) => void (game.scripts[0].lines[7] = '    do patrul route'));
+    const { code, out } = gorge(['check', file, '--json']);
+    const result = JSON.parse(out) as {
+      version: number;
+      ok: boolean;
+      diagnostics: {
+        code: string;
+        where: { path: unknown[]; span: { line: number; column: number }; inFile: { line: number } };
+      }[];
+    };
+    expect([code, result.version, result.ok]).toEqual([1, 1, false]);
+    expect(result.diagnostics[0]).toMatchObject({
+      code: 'unknown-motion',
+      where: { path: ['scripts', 0], span: { line: 8, column: 8 } },
+    });
+    expect(result.diagnostics[0].where.inFile.line).toBeGreaterThan(10);
+  });
+});
+
+describe('bad input ends with 2, a message and a hint, and never with a stack trace', () => {
+  const cases: [string, () => string[], RegExp][] = [
+    [
+      'broken JSON',
+      () => ['check', written('broken.gorge.json', '{ "format": "gorge", ]')],
+      /JSON is broken at line 1, column 2\d/,
+    ],
+    [
+      'an unknown version',
+      () => ['check', spoilt('version.gorge.json', (game) => void Object.assign(game, { version: 12 }))],
+      /format version 12/,
+    ],
+    [
+      'a row too short',
+      () => ['run', spoilt('row.gorge.json', (game) => void (game.levels[0].map[2] = '##')), ...HALL],
+      /Row 3 of the map of drying-hall has 2 cells/,
+    ],
+    [
+      'a guard in a wall',
+      () => ['run', spoilt('wall.gorge.json', (game) => void (game.levels[0].pieces[1].at = [3.5, 3.5])), ...HALL],
+      /Hall warden at 3.5, 3.5 stands in a wall/,
+    ],
+    [
+      'no player',
+      () => ['run', spoilt('player.gorge.json', (game) => void game.levels[0].pieces.shift()), ...HALL],
+      /has no player/,
+    ],
+    [
+      'no exit',
+      () => ['run', spoilt('exit.gorge.json', (game) => void (game.levels[0].marks = [])), ...HALL],
+      /has no exit/,
+    ],
+    [
+      'a knob out of range',
+      () => ['run', spoilt('knob.gorge.json', (game) => void (game.cast[1].knobs = { pace: 70 })), ...HALL],
+      /the range is 0.5..6/,
+    ],
+    [
+      'a script with errors',
+      () => ['run', spoilt('errors.gorge.json', (game) => void (game.scripts[0].lines[7] = 'do x')), ...HALL],
+      /script line 8, column 4/,
+    ],
+    ['a seed that is no number', () => ['run', KILN_YARD_FILE, ...HALL, '--seed', 'abc'], /must be a whole number/],
+    ['no runs', () => ['run', KILN_YARD_FILE, ...HALL, '--runs', '0'], /from 1 to/],
+    ['an override that is none', () => ['run', KILN_YARD_FILE, ...HALL, '--set', 'pace=3'], /KIND\.KNOB=VALUE/],
+    [
+      'an override out of range',
+      () => ['run', KILN_YARD_FILE, ...HALL, '--set', 'warden.pace=99'],
+      /the range is 0.5..6/,
+    ],
+    ['an unknown override', () => ['run', KILN_YARD_FILE, ...HALL, '--set', 'warden.pase=2'], /Did you mean `pace`/],
+    ['an unknown start', () => ['run', KILN_YARD_FILE, ...HALL, '--from', 'wave 4'], /player at 12,7/],
+    [
+      'an unknown level',
+      () => ['trace', KILN_YARD_FILE, '--level', 'drying-hal', '--seed', '1'],
+      /Did you mean `drying-hall`/,
+    ],
+    ['an unknown stand-in', () => ['run', KILN_YARD_FILE, ...HALL, '--standin', 'casul'], /Did you mean `casual`/],
+    ['a missing file', () => ['check', path.join(folder, 'none.gorge.json')], /there is no such file/],
+    ['a folder', () => ['check', folder], /it is a folder/],
+    [
+      'inputs that are none',
+      () => ['trace', KILN_YARD_FILE, ...HALL, '--seed', '1', '--inputs', written('inputs.json', '[1, 9]')],
+      /entry 1 is no input/,
+    ],
+    [
+      'a table that cannot be written',
+      () => ['run', KILN_YARD_FILE, ...HALL, '--runs', '1', '--csv', path.join(folder, 'no/such/folder.csv')],
+      /cannot be written/,
+    ],
+    ['an unknown thing to probe', () => ['probe', 'smell', KILN_YARD_FILE, ...HALL], /Probe `path` or `sight`/],
+    ['an unknown command', () => ['fly'], /unknown command/],
+  ];
+  test.each(cases)('%s', (_what, args, message) => {
+    const { code, out, err } = gorge(args());
+    expect(err).toMatch(message);
+    expect(err).not.toMatch(/\n\s+at .*\.(m?js|ts):\d+/);
+    expect([code, out]).toEqual([2, '']);
+  });
+
+  test('a file of 50 MB', () => {
+    const file = written('huge.gorge.json', '{}');
+    truncateSync(file, 50 * 1024 * 1024);
+    const { code, err } = gorge(['check', file]);
+    expect([code, err]).toEqual([2, expect.stringContaining('50.0 MB')]);
+  });
+});
+
+describe('gorge run', () => {
+  test('prints the documented JSON, the same for any number of threads, and writes the table', () => {
+    const csv = path.join(folder, 'runs.csv');
+    const args = ['run', KILN_YARD_FILE, ...HALL, '--runs', '60', '--seed', '5', '--standin', 'all', '--json'];
+    const one = gorge([...args, '--workers', '1', '--csv', csv]);
+    const three = gorge([...args, '--workers', '3']);
+    expect([one.code, one.err, three.out]).toEqual([0, '', one.out]);
+    const { version, standins } = JSON.parse(one.out) as { version: number; standins: Record<string, number>[] };
+    expect([version, standins.length]).toEqual([1, 1]);
+    expect(standins[0]).toMatchObject({
+      standin: 'casual',
+      runs: 60,
+      first_seed: 5,
+      clear_rate: { value: expect.any(Number), low: expect.any(Number), high: expect.any(Number) },
+      hash: expect.stringMatching(/^[0-9a-f]{16}$/),
+    });
+    expect(standins[0].won + standins[0].lost + standins[0].out_of_time).toBe(60);
+    expect(readFileSync(csv, 'utf8').trim().split('\n')).toHaveLength(61);
+  });
+
+  test('an override changes the numbers and not the document', () => {
+    const before = readFileSync(KILN_YARD_FILE, 'utf8');
+    const clearRate = (extra: string[]) => {
+      const { out } = gorge(['run', KILN_YARD_FILE, ...HALL, '--runs', '60', '--json', ...extra]);
+      return (JSON.parse(out) as { standins: { clear_rate: { value: number } }[] }).standins[0].clear_rate.value;
+    };
+    expect(clearRate(['--set', 'warden.pace=1', '--set', 'warden.sight=3'])).toBeGreaterThan(clearRate([]));
+    expect(clearRate(['--from', 'player at 26.5,15.5'])).toBe(1);
+    expect(readFileSync(KILN_YARD_FILE, 'utf8')).toBe(before);
+  });
+});
+
+describe('gorge trace', () => {
+  test('writes a line a tick, the events between them and the fingerprint last', () => {
+    const { code, out } = gorge(['trace', KILN_YARD_FILE, ...HALL, '--seed', '3']);
+    const lines = out
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as Record<string, never>);
+    const ticks = lines.filter((line) => 'tick' in line);
+    const last = lines[lines.length - 1] as unknown as { end: { ticks: number }; seed: number; hash: string };
+    expect(code).toBe(0);
+    expect(ticks.map((line) => line.tick)).toEqual(Array.from({ length: last.end.ticks + 1 }, (_, tick) => tick));
+    expect(ticks[0]).toMatchObject({
+      pieces: expect.arrayContaining([
+        expect.objectContaining({ id: 'warden-1', kind: 'warden', x: 10.5, y: 7.5, facing: 0, state: 'rounds' }),
+      ]),
+    });
+    expect(lines.some((line) => 'event' in line)).toBe(true);
+    expect([last.seed, last.hash]).toEqual([3, expect.stringMatching(/^[0-9a-f]{16}$/)]);
+    expect(gorge(['trace', KILN_YARD_FILE, ...HALL, '--seed', '3']).out).toBe(out);
+  });
+
+  test('plays kept inputs and can be cut short', () => {
+    const inputs = written('right.json', JSON.stringify(new Array(30).fill(1)));
+    const { out } = gorge(['trace', KILN_YARD_FILE, ...HALL, '--seed', '1', '--inputs', inputs, '--ticks', '30']);
+    const lines = out
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { tick?: number; end?: null; pieces?: { x: number }[] });
+    expect(lines[lines.length - 1].end).toBeNull();
+    const final = lines.find((line) => line.tick === 30)!;
+    expect(final.pieces![0].x).toBeCloseTo(2.5 + (30 * 3.4) / 60, 9);
+  });
+});
+
+describe('gorge probe', () => {
+  test('answers paths one by one, says what cannot be reached, and goes on after a bad line', () => {
+    const queries = [
+      '{"from": [2.5, 2], "to": [28, 16]}',
+      '',
+      '{"from": [2.5, 2], "to": [3.5, 3.5]}',
+      '{"from": [2, 2], "to": ["x", 1]}',
+      'none',
+      '{"from": [1.5, 1.5], "to": [1.5, 1.5]}',
+    ];
+    const { code, out, err } = gorge(['probe', 'path', KILN_YARD_FILE, ...HALL], queries.join('\n'));
+    const answers = out
+      .trim()
+      .split('\n')
+      .map(
+        (line) =>
+          JSON.parse(line) as { reachable?: boolean; cost?: number; nearest?: number[]; error?: { line: number } },
+      );
+    expect(code).toBe(2);
+    expect(answers.map((answer) => answer.reachable ?? answer.error?.line)).toEqual([true, false, 4, 5, true]);
+    expect(answers[1].nearest).toBeDefined();
+    expect(answers[4].cost).toBe(0);
+    expect(err.split('\n').filter(Boolean)).toHaveLength(2);
+  });
+
+  test('answers sight with walls, range and arc apart', () => {
+    const queries = [
+      '{"from": [10.5, 7.5], "to": [14.5, 7.5], "facing": 0, "range": 6, "arc": 110}',
+      '{"from": [10.5, 7.5], "to": [14.5, 7.5], "facing": 180, "range": 6, "arc": 110}',
+      '{"from": [10.5, 7.5], "to": [19.5, 7.5], "facing": 0, "range": 6, "arc": 110}',
+      '{"from": [2.5, 2], "to": [14.5, 7.5]}',
+    ];
+    const { code, out } = gorge(['probe', 'sight', KILN_YARD_FILE, ...HALL], queries.join('\n'));
+    const answers = out
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as Record<string, boolean>);
+    expect(code).toBe(0);
+    expect(answers.map(({ sees, clear, in_range, in_arc }) => [sees, clear, in_range, in_arc])).toEqual([
+      [true, true, true, true],
+      [false, true, true, false],
+      [false, true, false, true],
+      [false, false, true, true],
+    ]);
+  });
+});
