@@ -1,18 +1,8 @@
 import { chromium, type Page } from '@playwright/test';
+import { CHROMIUM } from '../tests/end-to-end/support/chromium';
 import { GorgeServer } from '../tests/end-to-end/support/gorgeServer';
 import { demoGame } from './engineRows';
 import type { BenchRow } from './rows';
-
-const ARGS = [
-  '--headless',
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 
 /** The demo hall four times over: 60×40 cells, eight guards. */
 function wideGame(): unknown {
@@ -68,7 +58,7 @@ function share(gaps: readonly number[], part: number): number {
 /** What the designer waits for, in Chromium without a graphics card: the first number after an edit, and frames while dragging. */
 export async function measureDesk(): Promise<BenchRow[]> {
   const server = GorgeServer.fresh('bench', 4450);
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
+  const browser = await chromium.launch(CHROMIUM);
   try {
     const address = await server.start();
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

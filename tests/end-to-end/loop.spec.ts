@@ -126,7 +126,7 @@ test('a guard can be placed and a wall painted without the pointer', async ({ pa
   const placed = await savedLevel(page, id);
   expect(placed.pieces[5]).toMatchObject({ kind: 'warden', at: [15.5, 5.5] });
   await page.keyboard.press('2');
-  await page.keyboard.press('ArrowUp');
+  for (let step = 0; step < 5; step++) await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Enter');
   expect((await savedLevel(page, id)).map[4][15]).toBe('#');
   await page.keyboard.press('x');

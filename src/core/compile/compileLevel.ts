@@ -34,6 +34,7 @@ export function compileLevel(
 
 class LevelCompiler {
   private readonly diagnostics: Diagnostic[] = [];
+  private readonly known = new Set<string>();
   private readonly path: (string | number)[];
   private readonly brains: BrainProgram[] = [];
   private readonly brainOfKey = new Map<string, number>();
@@ -90,7 +91,9 @@ class LevelCompiler {
   private addNew(faults: readonly Diagnostic[]): void {
     for (const fault of faults) {
       const key = JSON.stringify(fault);
-      if (!this.diagnostics.some((known) => JSON.stringify(known) === key)) this.diagnostics.push(fault);
+      if (this.known.has(key)) continue;
+      this.known.add(key);
+      this.diagnostics.push(fault);
     }
   }
 

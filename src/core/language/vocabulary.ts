@@ -50,6 +50,17 @@ const speedClause: ClauseParameter = {
   meaning: 'how fast it goes',
 };
 
+const durationParameter: ClauseParameter = {
+  type: 'quantity',
+  name: 'duration',
+  words: [],
+  dimension: 'time',
+  low: 0,
+  high: 600,
+  fallback: undefined,
+  meaning: 'how long',
+};
+
 export const VOCABULARY: readonly VocabularyEntry[] = [
   {
     role: 'motion',
@@ -176,18 +187,7 @@ export const VOCABULARY: readonly VocabularyEntry[] = [
     operation: 'unseen',
     words: ['unseen', 'for'],
     takesTarget: false,
-    parameters: [
-      {
-        type: 'quantity',
-        name: 'duration',
-        words: [],
-        dimension: 'time',
-        low: 0,
-        high: 600,
-        fallback: undefined,
-        meaning: 'how long',
-      },
-    ],
+    parameters: [durationParameter],
     meaning:
       'The target has not been seen for this long. A piece that has seen its target keeps seeing it a fifth farther and 30 degrees wider to either side, so that alerts do not flicker at the rim.',
     example: 'go search when unseen for 2.5 s',
@@ -197,18 +197,7 @@ export const VOCABULARY: readonly VocabularyEntry[] = [
     operation: 'after',
     words: ['after'],
     takesTarget: false,
-    parameters: [
-      {
-        type: 'quantity',
-        name: 'duration',
-        words: [],
-        dimension: 'time',
-        low: 0,
-        high: 600,
-        fallback: undefined,
-        meaning: 'how long',
-      },
-    ],
+    parameters: [durationParameter],
     meaning: 'The piece has been in this state for this long.',
     example: 'go rounds after 4 s',
   },

@@ -50,7 +50,7 @@ export function fitTint(tint: string, palette: Palette): string {
   const darkest = Math.min(red, green, blue);
   const lightness = (brightest + darkest) / 2;
   // Pale tints turn over; strong ones are lifted a little.
-  const target = lightness > 150 ? 28 + (255 - lightness) * 0.75 : Math.min(190, lightness + 60);
+  const target = lightness > 150 ? 28 + (255 - lightness) * 0.75 : Math.min(170, lightness + 34);
   const factor = target / Math.max(1, lightness);
   return `rgb(${[red, green, blue].map((part) => Math.round(Math.min(255, part * factor))).join(', ')})`;
 }

@@ -20,11 +20,13 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
   const [scope, setScope] = useState<Scope>('kind');
   const game = useFollowed(session, (state) => state.game);
   const selection = useFollowed(session, (state) => state.selection);
+  const tool = useFollowed(session, (state) => state.tool);
   const { camera, width, height } = useFollowed(view, (state) => state);
   const { level } = session;
   const piece = selection.length === 1 ? level.pieces.find((candidate) => candidate.id === selection[0]) : undefined;
   const kind = piece && game.cast.find((candidate) => candidate.id === piece.kind);
-  if (!piece || !kind) return null;
+  // With the other tools one clicks on the ground that the card would cover.
+  if (!piece || !kind || tool === 'ground' || tool === 'route') return null;
   const insight = describePiece(game, level, piece, checkedScriptsOf(game));
   const place = placeCard(piece, level.pieces, camera, width, height);
   return (
@@ -41,11 +43,16 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
     >
       <CardHead piece={piece} kind={kind} count={level.pieces.filter((other) => other.kind === kind.id).length} />
       {kind.behavior && (
-        <div className="quiet" style={{ margin: '2px 0 7px' }}>
-          behavior{' '}
-          <button type="button" className="act" onClick={() => onOpenScript(kind.behavior!)}>
-            {kind.behavior}
-          </button>
+        <div
+          className="quiet"
+          style={{ display: 'flex', justifyContent: 'space-between', whiteSpace: 'nowrap', margin: '2px 0 7px' }}
+        >
+          <span>
+            follows{' '}
+            <button type="button" className="act" onClick={() => onOpenScript(kind.behavior!)}>
+              {kind.behavior}
+            </button>
+          </span>
           <StateNow pieceId={piece.id} />
         </div>
       )}
@@ -119,10 +126,9 @@ function StateNow({ pieceId }: { pieceId: string }) {
   const now = stateAt({ game, levelId, run, tick }, pieceId);
   if (!now) return null;
   return (
-    <>
-      {' · now '}
+    <span>
       <b style={{ color: 'var(--ink)' }}>{now.name}</b> <span className="mono">{now.seconds.toFixed(1)} s</span>
-    </>
+    </span>
   );
 }
 
@@ -225,7 +231,7 @@ function CardActions({
       style={{
         display: 'flex',
         flexWrap: 'wrap',
-        gap: '4px 12px',
+        gap: '4px 14px',
         marginTop: 10,
         paddingTop: 8,
         borderTop: '1px solid var(--layer)',
@@ -239,7 +245,7 @@ function CardActions({
       {!kind.control && (
         <>
           <button type="button" className="act" onClick={() => session.setTool('route')}>
-            Draw route
+            Route
           </button>
           <button type="button" className="act" title="15 degrees clockwise" onClick={() => turn(15)}>
             Turn

@@ -158,21 +158,23 @@ function Fact({ label, children }: { label: string; children: ReactNode }) {
 }
 
 function Difference({ difference }: { difference: PairedDifference }) {
-  const points = difference.value * 100;
-  const sign = points > 0 ? '+' : points < 0 ? '−' : '±';
-  const tone = !difference.isReal ? 'quiet' : points > 0 ? 'good' : 'bad';
+  const tone = !difference.isReal ? 'quiet' : difference.value > 0 ? 'good' : 'bad';
   return (
     <div style={{ padding: '10px 0', borderBottom: '1px solid var(--layer)' }}>
       <div className="quiet" style={{ fontSize: 12 }}>
         Against the level before, same {difference.seeds} seeds
       </div>
       <div className={`mono ${tone}`} style={{ fontWeight: 600, marginTop: 2 }}>
-        {difference.isReal
-          ? `${sign}${Math.abs(points).toFixed(1)} points ± ${(difference.halfWidth * 100).toFixed(1)}`
-          : `no real change (${sign}${Math.abs(points).toFixed(1)} ± ${(difference.halfWidth * 100).toFixed(1)})`}
+        {sayDifference(difference)}
       </div>
     </div>
   );
+}
+
+function sayDifference({ value, halfWidth, isReal }: PairedDifference): string {
+  if (value === 0 && halfWidth === 0) return 'the same on every seed';
+  const points = `${value > 0 ? '+' : '−'}${Math.abs(value * 100).toFixed(1)} points ± ${(halfWidth * 100).toFixed(1)}`;
+  return isReal ? points : `no real change (${points})`;
 }
 
 /** Everything that the checks say about the game, each a way to its place. */

@@ -32,10 +32,14 @@ export function useArenaKeys(desk: Desk, view: ArenaView, gestures: ArenaGesture
       document.activeElement === document.body || document.activeElement?.getAttribute('data-testid') === 'arena';
     const actOnCursor = (event: KeyboardEvent): boolean => {
       const { cursor, tool, brush } = session.state;
-      if (!cursor || tool === 'select') return false;
+      if (tool === 'select') return false;
       const arrow = ARROWS[event.key];
-      if (arrow) session.moveCursor(...arrow);
-      else if (event.key === 'Enter' || (event.key === ' ' && tool === 'ground')) {
+      if (arrow) {
+        session.moveCursor(...arrow);
+        return true;
+      }
+      if (!cursor) return false;
+      if (event.key === 'Enter' || (event.key === ' ' && tool === 'ground')) {
         const middle = { x: cursor.column + 0.5, y: cursor.row + 0.5 };
         if (tool === 'ground') actions.paint([cursor], brush);
         else if (tool === 'cast') actions.place(middle);

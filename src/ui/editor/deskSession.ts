@@ -137,26 +137,21 @@ export class DeskSession {
   }
 
   setTool(tool: Tool): void {
-    const { width, height } = this.size;
-    const cursor =
-      tool === 'select'
-        ? undefined
-        : (this.state.cursor ?? { column: Math.floor(width / 2), row: Math.floor(height / 2) });
-    this.store.setState({ tool, cursor });
+    this.store.setState({ tool, cursor: undefined });
   }
 
   get size(): { width: number; height: number } {
     return { width: this.level.map[0].length, height: this.level.map.length };
   }
 
+  /** Moves the cell cursor of the keyboard; the first time it comes up in the middle. */
   moveCursor(columns: number, rows: number): void {
-    const { cursor } = this.state;
-    if (!cursor) return;
     const { width, height } = this.size;
+    const { column, row } = this.state.cursor ?? { column: Math.floor(width / 2), row: Math.floor(height / 2) };
     this.store.setState({
       cursor: {
-        column: Math.min(width - 1, Math.max(0, cursor.column + columns)),
-        row: Math.min(height - 1, Math.max(0, cursor.row + rows)),
+        column: Math.min(width - 1, Math.max(0, column + columns)),
+        row: Math.min(height - 1, Math.max(0, row + rows)),
       },
     });
   }

@@ -1,6 +1,6 @@
 'use client';
 
-import { ActionIcon, Modal, SegmentedControl, Slider, useComputedColorScheme } from '@mantine/core';
+import { ActionIcon, Modal, Slider, useComputedColorScheme } from '@mantine/core';
 import { IconPlayerPause, IconPlayerPlay } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
@@ -11,7 +11,8 @@ import { fitCamera } from '../canvas/camera';
 import { paletteFor } from '../canvas/palette';
 import { useFollowed } from '../desk/DeskContext';
 import { composePicture } from '../editor/composePicture';
-import { Playback, SPEEDS } from '../editor/playback';
+import { Playback } from '../editor/playback';
+import { SpeedSwitch } from '../frame/SpeedSwitch';
 import { Failed, Loading } from '../frame/States';
 import { startSimulationWorker } from '../workers/simulationWorker';
 
@@ -38,7 +39,7 @@ export function ReplayDialog({
     gcTime: 0,
   });
   return (
-    <Modal opened onClose={onClose} size={`${WIDTH + 34}px`} title={`Run of seed ${seed}`} centered>
+    <Modal opened onClose={onClose} size="auto" title={`Run of seed ${seed}`} centered>
       {query.data ? (
         <Replay game={game} levelId={batch.levelId} run={query.data} />
       ) : query.error ? (
@@ -116,13 +117,7 @@ function Replay({ game, levelId, run }: { game: GameDocument; levelId: string; r
         <span className="mono" style={{ whiteSpace: 'nowrap' }}>
           {(tick / ticksPerSecond).toFixed(2)} s of {(lastTick / ticksPerSecond).toFixed(1)} s
         </span>
-        <SegmentedControl
-          size="xs"
-          aria-label="Speed"
-          value={String(speed)}
-          onChange={(value) => playback.setSpeed(Number(value))}
-          data={SPEEDS.map((value) => ({ value: String(value), label: `${value}×` }))}
-        />
+        <SpeedSwitch playback={playback} speed={speed} />
       </div>
       {record && (
         <p className={record.outcome === 'won' ? 'good' : 'bad'} style={{ margin: '8px 0 0' }} data-testid="replay-end">

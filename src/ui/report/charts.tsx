@@ -61,6 +61,18 @@ function timeTicks(end: number): number[] {
   return Array.from({ length: Math.floor(end / step) + 1 }, (_, index) => index * step);
 }
 
+function timeAxis(end: number) {
+  return {
+    dataKey: 'seconds',
+    type: 'number' as const,
+    domain: [0, end],
+    ticks: timeTicks(end),
+    tick: TICK,
+    tickFormatter: seconds,
+    stroke: 'var(--layer)',
+  };
+}
+
 function seconds(value: unknown): string {
   return `${Number(Number(value).toFixed(1))} s`;
 }
@@ -117,15 +129,7 @@ export function SurvivalChart({ summary }: { summary: FullSummary }) {
     <Chart title="Not yet caught" note="chance by time (Kaplan–Meier; cleared runs are censored)" height={158}>
       <LineChart data={data} margin={MARGIN}>
         <CartesianGrid vertical={false} stroke="var(--layer)" />
-        <XAxis
-          dataKey="seconds"
-          type="number"
-          domain={[0, end]}
-          ticks={timeTicks(end)}
-          tick={TICK}
-          tickFormatter={seconds}
-          stroke="var(--layer)"
-        />
+        <XAxis {...timeAxis(end)} />
         <YAxis
           domain={[0, 1]}
           tick={TICK}
@@ -171,22 +175,14 @@ export function PacingChart({ summary }: { summary: FullSummary }) {
       note={
         <>
           0 to 1 over run time: <Key colour="var(--river)">median and middle half</Key>,{' '}
-          <Key colour="var(--ochre-line)">share of time in sight</Key>
+          <Key colour="var(--ochre-line)">in sight</Key>
         </>
       }
       height={158}
     >
       <ComposedChart data={data} margin={MARGIN}>
         <CartesianGrid vertical={false} stroke="var(--layer)" />
-        <XAxis
-          dataKey="seconds"
-          type="number"
-          domain={[0, end]}
-          ticks={timeTicks(end)}
-          tick={TICK}
-          tickFormatter={seconds}
-          stroke="var(--layer)"
-        />
+        <XAxis {...timeAxis(end)} />
         <YAxis domain={[0, 1]} tick={TICK} stroke="var(--layer)" />
         <Tooltip
           contentStyle={TOOLTIP}

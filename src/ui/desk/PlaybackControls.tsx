@@ -1,0 +1,90 @@
+'use client';
+
+import { ActionIcon, NumberInput, Tooltip } from '@mantine/core';
+import {
+  IconPlayerPause,
+  IconPlayerPlay,
+  IconPlayerSkipBack,
+  IconPlayerTrackNext,
+  IconPlayerTrackPrev,
+} from '@tabler/icons-react';
+import { SpeedSwitch } from '../frame/SpeedSwitch';
+import { useDesk, useFollowed } from './DeskContext';
+
+/** Playing the run that is shown: play, step, speed, and which run. */
+export function PlaybackControls() {
+  const { playback, reading } = useDesk();
+  const { tick, isPlaying, speed, lastTick, ticksPerSecond } = useFollowed(playback, (state) => state);
+  const run = useFollowed(reading, (state) => state.sampleRun);
+  const seed = useFollowed(reading, (state) => state.sampleSeed);
+  const record = run?.record;
+  return (
+    <div style={{ display: 'flex', alignItems: 'center', gap: 6, height: 32 }}>
+      <ActionIcon
+        aria-label={isPlaying ? 'Pause' : 'Play'}
+        title="Play or pause (P)"
+        disabled={!run}
+        onClick={() => playback.toggle()}
+      >
+        {isPlaying ? <IconPlayerPause size={16} /> : <IconPlayerPlay size={16} />}
+      </ActionIcon>
+      <ActionIcon
+        variant="subtle"
+        aria-label="Back to the start"
+        title="Back to the draft (Home)"
+        disabled={tick === 0}
+        onClick={() => playback.seek(0)}
+      >
+        <IconPlayerSkipBack size={16} />
+      </ActionIcon>
+      <ActionIcon
+        variant="subtle"
+        aria-label="One tick back"
+        title="One tick back (,)"
+        disabled={tick === 0}
+        onClick={() => playback.step(-1)}
+      >
+        <IconPlayerTrackPrev size={16} />
+      </ActionIcon>
+      <ActionIcon
+        variant="subtle"
+        aria-label="One tick on"
+        title="One tick on (.)"
+        disabled={!run || tick >= lastTick}
+        onClick={() => playback.step(1)}
+      >
+        <IconPlayerTrackNext size={16} />
+      </ActionIcon>
+      <span className="mono" data-testid="moment" style={{ minWidth: 126 }}>
+        <b>{(tick / ticksPerSecond).toFixed(2)} s</b> <span className="quiet">tick {tick}</span>
+      </span>
+      <SpeedSwitch playback={playback} speed={speed} />
+      <div style={{ flex: 1 }} />
+      {record && (
+        <span className={record.outcome === 'won' ? 'good' : 'bad'} data-testid="sample-end">
+          {record.outcome === 'won' ? 'cleared' : record.outcome === 'lost' ? 'caught' : 'out of time'} at{' '}
+          {(record.ticks / ticksPerSecond).toFixed(1)} s
+        </span>
+      )}
+      <Tooltip label="Which run is shown; every seed is another player">
+        <NumberInput
+          size="xs"
+          w={104}
+          aria-label="Seed of the run that is shown"
+          leftSection={
+            <span className="quiet" style={{ fontSize: 11 }}>
+              seed
+            </span>
+          }
+          leftSectionWidth={40}
+          min={1}
+          max={2_000_000_000}
+          value={seed}
+          onChange={(value) =>
+            typeof value === 'number' && Number.isInteger(value) && value > 0 && void reading.showSample(value)
+          }
+        />
+      </Tooltip>
+    </div>
+  );
+}
