@@ -13,7 +13,10 @@ export interface StateInsight {
   isChase: boolean;
 }
 
-/** What can be said of one placed piece without compiling the level: for cards and previews, also while the level has faults. */
+/**
+ * What can be said of one placed piece without compiling the level: for cards and previews, also while the level has faults.
+ * While the script has errors there are no states, but the knobs that could be read stay.
+ */
 export interface PieceInsight {
   knobs: KnobDefinition[];
   /** Knob values as they hold for this piece, in the units of the script. */
@@ -22,7 +25,7 @@ export interface PieceInsight {
   startState: number;
 }
 
-/** Undefined for pieces without a behavior, and while the script has errors. */
+/** Undefined for pieces without a behavior. */
 export function describePiece(
   game: GameDocument,
   level: Level,
@@ -31,8 +34,9 @@ export function describePiece(
 ): PieceInsight | undefined {
   const kind = game.cast.find((candidate) => candidate.id === piece.kind);
   const verdict = kind?.behavior ? scripts.get(kind.behavior) : undefined;
-  if (!kind || !verdict?.behavior) return undefined;
+  if (!kind || !verdict) return undefined;
   const values = resolveKnobs(verdict.knobs, [kind.knobs, piece.knobs]);
+  if (!verdict.behavior) return { knobs: verdict.knobs, values, states: [], startState: 0 };
   const units = { pixelsPerCell: game.pixelsPerCell, ticksPerSecond: level.ticksPerSecond };
   const { brain } = compileBrain(verdict.behavior, values, units, []);
   const states = brain.states.map((state): StateInsight => {

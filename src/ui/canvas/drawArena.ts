@@ -1,6 +1,6 @@
 import type { ArenaPicture, ShownPiece, ShownRoute } from './arenaPicture';
 import { toScreen, type Camera } from './camera';
-import { drawLabel, drawPiece, drawPlayer, drawSelection, drawWaypoint } from './drawPieces';
+import { drawLabel, measureLabel, drawPiece, drawPlayer, drawSelection, drawWaypoint } from './drawPieces';
 import type { Palette } from './palette';
 
 /** Draws everything that stands on the ground, from the bottom up: marks, ends, sight, routes, trail, pieces. */
@@ -38,8 +38,10 @@ function drawMarks(
     context.strokeStyle = selected.has(mark.id) ? palette.river : palette.moss;
     context.lineWidth = selected.has(mark.id) ? 2.5 : 1.5;
     context.strokeRect(corner.x + 0.75, corner.y + 0.75, markWidth - 1.5, markHeight - 1.5);
-    if (camera.scale >= 14)
-      drawLabel(context, mark.name, corner.x + 5, corner.y + markHeight - 11, palette, palette.moss);
+    if (camera.scale < 14) continue;
+    // A name that is wider than its mark ends with it instead of beginning with it.
+    const left = Math.min(corner.x + 5, corner.x + markWidth - 5 - measureLabel(context, mark.name));
+    drawLabel(context, mark.name, left, corner.y + markHeight - 11, palette, palette.moss);
   }
 }
 

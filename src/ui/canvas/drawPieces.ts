@@ -97,6 +97,14 @@ export function drawWaypoint(
   context.stroke();
 }
 
+/** Width of a label's text in pixels. */
+export function measureLabel(context: CanvasRenderingContext2D, text: string): number {
+  context.font = LABEL_FONT;
+  return context.measureText(text).width;
+}
+
+const LABEL_FONT = '11px "JetBrains Mono Variable", monospace';
+
 /** A short text on a plate of paper, so that it can be read on any ground. */
 export function drawLabel(
   context: CanvasRenderingContext2D,
@@ -106,9 +114,8 @@ export function drawLabel(
   palette: Palette,
   colour = palette.ink,
 ): void {
-  context.font = '11px "JetBrains Mono Variable", monospace';
+  const width = measureLabel(context, text);
   context.textBaseline = 'middle';
-  const width = context.measureText(text).width;
   context.globalAlpha = 0.82;
   context.fillStyle = palette.paper;
   context.fillRect(x - 3, y - 8, width + 6, 16);

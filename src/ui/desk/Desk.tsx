@@ -90,7 +90,7 @@ function DeskBody() {
     () => setOpenScript((open) => (open ? undefined : scriptOfSelection(session))),
     [session],
   );
-  const columns = `${openScript ? '430px ' : ''}minmax(0, 1fr) 300px`;
+  const columns = `${openScript ? '470px ' : ''}minmax(0, 1fr) 300px`;
   return (
     <div
       style={{

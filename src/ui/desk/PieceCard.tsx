@@ -18,6 +18,7 @@ type Scope = 'kind' | 'piece';
 export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScript: (scriptId: string) => void }) {
   const { session } = useDesk();
   const [scope, setScope] = useState<Scope>('kind');
+  const [moved, setMoved] = useState<{ id: string; x: number; y: number }>();
   const game = useFollowed(session, (state) => state.game);
   const selection = useFollowed(session, (state) => state.selection);
   const tool = useFollowed(session, (state) => state.tool);
@@ -28,7 +29,9 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
   // With the other tools one clicks on the ground that the card would cover.
   if (!piece || !kind || tool === 'ground' || tool === 'route') return null;
   const insight = describePiece(game, level, piece, checkedScriptsOf(game));
-  const place = placeCard(piece, level.pieces, camera, width, height);
+  const free = placeCard(piece, level.pieces, camera, width, height);
+  const shift = moved?.id === piece.id ? moved : { id: piece.id, x: 0, y: 0 };
+  const place = { left: free.left + shift.x, top: free.top + shift.y };
   return (
     <section
       className="plate"
@@ -41,6 +44,7 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
         boxShadow: '0 4px 18px rgba(20, 20, 10, .18)',
       }}
     >
+      <DragBar onDrag={(dx, dy) => setMoved({ id: piece.id, x: shift.x + dx, y: shift.y + dy })} />
       <CardHead piece={piece} kind={kind} count={level.pieces.filter((other) => other.kind === kind.id).length} />
       {kind.behavior && (
         <div
@@ -77,6 +81,20 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
       {kind.control && <PlayerFacts kind={kind} />}
       <CardActions piece={piece} kind={kind} onOpenScript={onOpenScript} />
     </section>
+  );
+}
+
+/** A strip by which the card is moved aside when it hides something. */
+function DragBar({ onDrag }: { onDrag: (dx: number, dy: number) => void }) {
+  return (
+    <div
+      title="Drag to move the card"
+      style={{ height: 10, margin: '-8px -8px 2px', cursor: 'grab', touchAction: 'none', borderRadius: 6 }}
+      onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+      onPointerMove={(event) => event.buttons > 0 && onDrag(event.movementX, event.movementY)}
+    >
+      <div style={{ width: 34, height: 3, margin: '4px auto 0', borderRadius: 2, background: 'var(--layer)' }} />
+    </div>
   );
 }
 
