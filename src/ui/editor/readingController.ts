@@ -81,7 +81,8 @@ export class ReadingController {
 
   private startWorkers(): void {
     if (this.workers.length > 0) return;
-    const count = Math.max(1, Math.min(4, navigator.hardwareConcurrency || 1));
+    // One core stays with the page, so that dragging is smooth while the numbers come in.
+    const count = Math.max(1, Math.min(4, (navigator.hardwareConcurrency || 2) - 1));
     this.workers = Array.from({ length: count }, () => startSimulationWorker());
   }
 
