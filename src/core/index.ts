@@ -28,7 +28,7 @@ export {
 export { describePath, locateInFile, readGame, readGameValue } from './document/readGame';
 export { writeGame } from './document/writeGame';
 export { applyChange, makeChange, revertChange, type Change } from './document/edit';
-export * as commands from './document/commands';
+export * as commands from './document/allCommands';
 export type { Point } from './document/commands';
 
 export { checkScript, TARGETS, type CheckedScript } from './language/check/checkScript';

@@ -1,22 +1,41 @@
 'use client';
 
+import { Button } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { commands } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
+import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
 import { LevelCard, sayBatch } from '../shelf/LevelCard';
+import { LevelActions } from './LevelActions';
+import { NewLevelDialog } from './NewLevelDialog';
+import { useGameEdit } from './useGameEdit';
 
 /** One game: its levels in order, and every batch that was run. */
 export function Course({ gameId }: { gameId: string }) {
-  const game = useQuery({ queryKey: ['game', gameId], queryFn: () => gorgeApi.game(gameId) });
+  const game = useQuery({ queryKey: ['game', gameId], queryFn: () => openSaved(gameId) });
   const batches = useQuery({
     queryKey: ['batches', gameId],
     queryFn: () => gorgeApi.batches(gameId),
     refetchInterval: ({ state }) => (state.data?.some((batch) => batch.status === 'running') ? 1000 : false),
   });
   const document = game.data?.document;
+  const edit = useGameEdit(game.data);
+  const router = useRouter();
+  const [isAdding, setIsAdding] = useState(false);
+  const addLevel = async (level: { name: string; columns: number; rows: number }) => {
+    let id = '';
+    const isSaved = await edit(`Add ${level.name}`, (draft) => {
+      id = commands.addLevel(draft, level);
+    });
+    setIsAdding(false);
+    if (isSaved) router.push(`/games/${gameId}/levels/${id}`);
+  };
   return (
     <Frame
       trail={[{ label: document?.name ?? gameId }]}
@@ -35,16 +54,29 @@ export function Course({ gameId }: { gameId: string }) {
           ))}
         {document && (
           <>
-            <h2 className="heading" style={{ marginBottom: 10 }}>
-              Levels
-            </h2>
+            <div style={{ display: 'flex', alignItems: 'center', gap: 14, marginBottom: 10 }}>
+              <h2 className="heading">Levels, in order</h2>
+              <Button
+                size="compact-sm"
+                variant="light"
+                disabled={!commands.canHoldLevels(document)}
+                onClick={() => setIsAdding(true)}
+              >
+                Add a level
+              </Button>
+            </div>
+            <NewLevelDialog
+              opened={isAdding}
+              onClose={() => setIsAdding(false)}
+              onCreate={(level) => void addLevel(level)}
+            />
             <div style={{ display: 'flex', flexWrap: 'wrap', gap: 16, marginBottom: 26 }}>
               {document.levels.map((level) => (
-                <LevelCard key={level.id} game={document} level={level} batches={batches.data ?? []} />
+                <LevelCard key={level.id} game={document} level={level} batches={batches.data ?? []}>
+                  <LevelActions game={document} level={level} onEdit={edit} />
+                </LevelCard>
               ))}
-              {document.levels.length === 0 && (
-                <Empty title="No levels yet">Import a version of this game that has one.</Empty>
-              )}
+              {document.levels.length === 0 && <Empty title="No levels yet">Add one, then draw it on the desk.</Empty>}
             </div>
             <h2 className="heading" style={{ marginBottom: 4 }}>
               Batches

@@ -4,10 +4,9 @@ import { useQuery } from '@tanstack/react-query';
 import { useCallback, useMemo, useState } from 'react';
 import type { GameReply } from '@/server/contracts/games';
 import type { DeskSession } from '../editor/deskSession';
-import { settleClosingSaves } from '../editor/saving';
+import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
-import { gorgeApi } from '../requests/gorgeApi';
 import { Arena } from './Arena';
 import { ClashNotice } from './ClashNotice';
 import { DeskContext, useDesk } from './DeskContext';
@@ -48,11 +47,6 @@ export function Desk({ gameId, levelId }: { gameId: string; levelId: string }) {
     );
   }
   return <OpenDesk key={`${gameId} ${levelId}`} loaded={query.data} levelId={levelId} />;
-}
-
-async function openSaved(gameId: string): Promise<GameReply> {
-  await settleClosingSaves();
-  return gorgeApi.game(gameId);
 }
 
 function OpenDesk({ loaded, levelId }: { loaded: GameReply; levelId: string }) {

@@ -1,5 +1,6 @@
 import { createStore } from 'zustand/vanilla';
 import type { GameDocument } from '@/core/index';
+import type { GameReply } from '@/server/contracts/games';
 import { ApiFault, faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
 import type { DeskSession } from './deskSession';
@@ -132,7 +133,8 @@ export class Saving {
 
 let closingSaves: Promise<unknown> = Promise.resolve();
 
-/** Resolves when the desks that were closed before have saved: only then is what the server has the newest. */
-export async function settleClosingSaves(): Promise<void> {
+/** Fetches a game once the desks that were closed before have saved: only then is what the server has the newest. */
+export async function openSaved(gameId: string): Promise<GameReply> {
   await closingSaves;
+  return gorgeApi.game(gameId);
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import Link from 'next/link';
+import type { ReactNode } from 'react';
 import { sayShare, wilsonInterval, type GameDocument, type Level } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import { LevelMap } from './LevelMap';
@@ -10,10 +11,13 @@ export function LevelCard({
   game,
   level,
   batches,
+  children,
 }: {
   game: GameDocument;
   level: Level;
   batches: readonly BatchInfo[];
+  /** What can be done to the level, below it. */
+  children?: ReactNode;
 }) {
   const newest = batches.find((batch) => batch.levelId === level.id);
   const guards = level.pieces.filter((piece) => !game.cast.find((kind) => kind.id === piece.kind)?.control).length;
@@ -45,6 +49,7 @@ export function LevelCard({
           'Not measured yet: open it and press Run 500'
         )}
       </div>
+      {children}
     </article>
   );
 }

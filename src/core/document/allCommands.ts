@@ -1,0 +1,3 @@
+/** Every step that edits of a game are made of. */
+export * from './commands';
+export * from './levelCommands';

@@ -1,0 +1,84 @@
+import { bug } from '../foundation/result';
+import type { GameDocument, Level } from './gameDocument';
+import { LIMITS } from './gameDocument';
+
+/** What a new level starts from. Sizes in cells. */
+export interface NewLevel {
+  name: string;
+  columns: number;
+  rows: number;
+}
+
+export const LEAST_LEVEL_SIDE = 5;
+const EXIT_SIDE = 2;
+
+/** Whether a game has what every level needs: ground to walk on and somebody to steer. */
+export function canHoldLevels(game: GameDocument): boolean {
+  return game.terrain.some((ground) => !ground.solid) && game.cast.some((kind) => kind.control);
+}
+
+/**
+ * Adds a level that can be run at once: open ground inside a wall, the player in one corner, the exit in the other. Sizes
+ * are drawn into the limits. Returns its id. The game must be one that {@link canHoldLevels}.
+ */
+export function addLevel(game: GameDocument, { name, columns, rows }: NewLevel): string {
+  const width = Math.min(LIMITS.columns, Math.max(LEAST_LEVEL_SIDE, Math.round(columns)));
+  const height = Math.min(LIMITS.rows, Math.max(LEAST_LEVEL_SIDE, Math.round(rows)));
+  const open = game.terrain.find((ground) => !ground.solid)?.glyph ?? bug('no ground to walk on');
+  const wall = game.terrain.find((ground) => ground.solid)?.glyph ?? open;
+  const player = game.cast.find((kind) => kind.control) ?? bug('no kind that a player can steer');
+  const threat = game.cast.find((kind) => !kind.control && kind.tags.length > 0)?.tags[0] ?? 'foe';
+  const inner = wall + open.repeat(width - 2) + wall;
+  const id = freshId(game, name);
+  game.levels.push({
+    id,
+    name: name.trim().slice(0, 80) || 'New level',
+    ticksPerSecond: 60,
+    map: [wall.repeat(width), ...Array.from({ length: height - 2 }, () => inner), wall.repeat(width)],
+    marks: [{ id: 'exit', name: 'Exit', area: [width - 1 - EXIT_SIDE, height - 1 - EXIT_SIDE, EXIT_SIDE, EXIT_SIDE] }],
+    pieces: [{ id: 'player', name: player.name, kind: player.id, at: [1.5, 1.5], facing: 0 }],
+    rules: { winAt: 'exit', loseWhenTouching: threat, timeLimit: 60 },
+  });
+  return id;
+}
+
+/** Puts a copy behind a level and returns its id. */
+export function duplicateLevel(game: GameDocument, levelId: string): string {
+  const place = placeOf(game, levelId);
+  const original = game.levels[place];
+  const id = freshId(game, original.name);
+  const copy: Level = JSON.parse(JSON.stringify(original));
+  game.levels.splice(place + 1, 0, { ...copy, id, name: `${original.name} (copy)`.slice(0, 80) });
+  return id;
+}
+
+export function removeLevel(game: GameDocument, levelId: string): void {
+  game.levels.splice(placeOf(game, levelId), 1);
+}
+
+/** Moves a level by so many places in the order of the game; at the ends it stays. */
+export function moveLevel(game: GameDocument, levelId: string, by: number): void {
+  const place = placeOf(game, levelId);
+  const target = Math.min(game.levels.length - 1, Math.max(0, place + by));
+  const [level] = game.levels.splice(place, 1);
+  game.levels.splice(target, 0, level);
+}
+
+function placeOf(game: GameDocument, levelId: string): number {
+  const place = game.levels.findIndex((level) => level.id === levelId);
+  return place >= 0 ? place : bug(`no level ${levelId}`);
+}
+
+/** An id made of a name: small letters and hyphens, with a number when it is taken. */
+function freshId(game: GameDocument, name: string): string {
+  const words = name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^[^a-z]+|-+$/g, '')
+    .slice(0, 56);
+  const stem = words || 'level';
+  const taken = new Set(game.levels.map((level) => level.id));
+  let id = stem;
+  for (let number = 2; taken.has(id); number++) id = `${stem}-${number}`;
+  return id;
+}

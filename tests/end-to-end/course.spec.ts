@@ -1,0 +1,47 @@
+import { expect, test } from '@playwright/test';
+import { demoGame, finishedReading, onScreen } from './support/desk';
+
+test('a level is built from nothing: added, walled, guarded, read, copied, put first and removed', async ({ page }) => {
+  expect((await page.request.post('/api/games', { data: demoGame('course-test') })).status()).toBe(200);
+  await page.goto('/games/course-test');
+  await page.getByRole('button', { name: 'Add a level' }).click();
+  await page.getByLabel('Name').fill('Clay Cellar');
+  await page.getByLabel('Width, cells').fill('20');
+  await page.getByLabel('Height, cells').fill('12');
+  await page.getByRole('button', { name: 'Add and open' }).click();
+  await expect(page).toHaveURL('/games/course-test/levels/clay-cellar');
+  expect((await finishedReading(page)).rate).toBe(100);
+
+  const place = (x: number, y: number) => onScreen(page, x, y, 20, 12);
+  await page.keyboard.press('3');
+  const guard = await place(10.5, 6.5);
+  await page.mouse.click(guard.x, guard.y);
+  await page.keyboard.press('4');
+  for (const [x, y] of [
+    [17.5, 6.5],
+    [17.5, 3.5],
+  ]) {
+    const waypoint = await place(x, y);
+    await page.mouse.click(waypoint.x, waypoint.y);
+  }
+  expect((await finishedReading(page)).rate).toBeLessThan(100);
+  await expect(page.getByLabel('Problems')).toContainText('None that can be seen');
+
+  await page.goto('/games/course-test');
+  await page.getByRole('button', { name: 'Copy Clay Cellar' }).click();
+  await expect(page.getByRole('article')).toHaveCount(3);
+  await page.getByRole('button', { name: 'Move Clay Cellar earlier' }).click();
+  await expect(page.getByRole('article').first()).toContainText('Clay Cellar');
+  await page.getByRole('button', { name: 'Remove Clay Cellar (copy)' }).click();
+  await page.getByRole('button', { name: 'Remove', exact: true }).last().click();
+  await expect(page.getByRole('article')).toHaveCount(2);
+  const { document } = (await (await page.request.get('/api/games/course-test')).json()) as {
+    document: { levels: { id: string; pieces: { route?: number[][] }[] }[] };
+  };
+  expect(document.levels.map((level) => level.id)).toEqual(['clay-cellar', 'drying-hall']);
+  expect(document.levels[0].pieces[1].route).toEqual([
+    [10.5, 6.5],
+    [17.5, 6.5],
+    [17.5, 3.5],
+  ]);
+});
