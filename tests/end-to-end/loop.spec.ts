@@ -80,6 +80,37 @@ test('a wall across the only way is reported, nothing is run, and erasing it bri
   expect((await savedLevel(page, id)).map[14].slice(24)).toBe('.....#');
 });
 
+test('ground is painted in shapes, by pointer and by keys, each stroke one step back', async ({ page }, info) => {
+  const id = await openDesk(page, info);
+  const before = (await savedLevel(page, id)).map;
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: 'Frame' }).click();
+  await dragCells(page, [12.5, 12.5], [14.5, 15.5]);
+  expect((await savedLevel(page, id)).map.slice(12, 16).map((row) => row.slice(12, 15))).toEqual([
+    '###',
+    '#.#',
+    '#.#',
+    '###',
+  ]);
+  await page.getByRole('button', { name: 'Flood' }).click();
+  await clickCell(page, 13.5, 13.5);
+  expect((await savedLevel(page, id)).map.slice(12, 16).map((row) => row.slice(12, 15))).toEqual([
+    '###',
+    '###',
+    '###',
+    '###',
+  ]);
+  await page.getByRole('button', { name: 'Block' }).click();
+  for (let step = 0; step < 3; step++) await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Enter');
+  expect((await savedLevel(page, id)).map.slice(5, 7).map((row) => row.slice(14, 16))).toEqual(['##', '##']);
+  for (let step = 0; step < 3; step++) await page.keyboard.press('Control+z');
+  expect((await savedLevel(page, id)).map).toEqual(before);
+});
+
 test('guards are selected, dragged with their routes, copied and removed; each is one step back', async ({
   page,
 }, info) => {

@@ -3,6 +3,7 @@
 import { ActionIcon, Tooltip } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import type { CSSProperties, ReactNode } from 'react';
+import { BRUSH_SHAPES } from '../editor/brushShapes';
 import type { Tool } from '../editor/deskSession';
 import { useDesk, useFollowed } from './DeskContext';
 
@@ -101,30 +102,8 @@ export function ToolBar() {
 
 function ToolOptions({ tool }: { tool: Tool }) {
   const { session } = useDesk();
-  const { game, brush, castKind, selection } = useFollowed(session, (state) => state);
-  if (tool === 'ground') {
-    return game.terrain.map((ground) => (
-      <Chip
-        key={ground.id}
-        isOn={brush === ground.glyph}
-        title={describeGround(ground)}
-        onClick={() => session.store.setState({ brush: ground.glyph })}
-      >
-        <span
-          style={{
-            display: 'inline-block',
-            width: 12,
-            height: 12,
-            marginRight: 5,
-            verticalAlign: -2,
-            background: ground.tint,
-            border: '1px solid var(--dim)',
-          }}
-        />
-        {ground.name}
-      </Chip>
-    ));
-  }
+  const { game, castKind, selection } = useFollowed(session, (state) => state);
+  if (tool === 'ground') return <GroundOptions />;
   if (tool === 'cast') {
     return game.cast
       .filter((kind) => !kind.control)
@@ -148,6 +127,53 @@ function ToolOptions({ tool }: { tool: Tool }) {
         ? `Click to add a waypoint to ${selected.name}; on a leg, to split it`
         : 'Select a guard first, then click where it shall walk'}
     </span>
+  );
+}
+
+/** What the ground tool paints, and in which shape. */
+function GroundOptions() {
+  const { session } = useDesk();
+  const { game, brush, brushShape, strokeFrom } = useFollowed(session, (state) => state);
+  return (
+    <>
+      {game.terrain.map((ground) => (
+        <Chip
+          key={ground.id}
+          isOn={brush === ground.glyph}
+          title={describeGround(ground)}
+          onClick={() => session.store.setState({ brush: ground.glyph })}
+        >
+          <span
+            style={{
+              display: 'inline-block',
+              width: 12,
+              height: 12,
+              marginRight: 5,
+              verticalAlign: -2,
+              background: ground.tint,
+              border: '1px solid var(--dim)',
+            }}
+          />
+          {ground.name}
+        </Chip>
+      ))}
+      <span style={{ width: 1, height: 18, background: 'var(--layer)', margin: '0 5px' }} />
+      {BRUSH_SHAPES.map(({ shape, label, help }) => (
+        <Chip
+          key={shape}
+          isOn={brushShape === shape}
+          title={help}
+          onClick={() => session.store.setState({ brushShape: shape, strokeFrom: undefined })}
+        >
+          {label}
+        </Chip>
+      ))}
+      {strokeFrom && (
+        <span className="quiet">
+          from {strokeFrom.column}, {strokeFrom.row}; Enter completes
+        </span>
+      )}
+    </>
   );
 }
 

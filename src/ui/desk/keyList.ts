@@ -25,7 +25,7 @@ export const KEY_LIST: readonly { title: string; keys: readonly (readonly [strin
     title: 'Ground, Cast, Route by keys',
     keys: [
       ['Arrows', 'Move the cell cursor'],
-      ['Enter', 'Paint, place or add a waypoint there'],
+      ['Enter', 'Paint, place or add a waypoint there; shapes: begin, then complete'],
       ['X', 'Erase there'],
     ],
   },

@@ -31,7 +31,7 @@ export function useArenaKeys(desk: Desk, view: ArenaView, gestures: ArenaGesture
     const isOnArena = () =>
       document.activeElement === document.body || document.activeElement?.getAttribute('data-testid') === 'arena';
     const actOnCursor = (event: KeyboardEvent): boolean => {
-      const { cursor, tool, brush } = session.state;
+      const { cursor, tool } = session.state;
       if (tool === 'select') return false;
       const arrow = ARROWS[event.key];
       if (arrow) {
@@ -41,7 +41,7 @@ export function useArenaKeys(desk: Desk, view: ArenaView, gestures: ArenaGesture
       if (!cursor) return false;
       if (event.key === 'Enter' || (event.key === ' ' && tool === 'ground')) {
         const middle = { x: cursor.column + 0.5, y: cursor.row + 0.5 };
-        if (tool === 'ground') actions.paint([cursor], brush);
+        if (tool === 'ground') actions.strokeByKeys(cursor);
         else if (tool === 'cast') actions.place(middle);
         else actions.addWaypoint(middle);
       } else if (event.key.toLowerCase() === 'x' && tool === 'ground') actions.paint([cursor], actions.erasingGlyph);

@@ -1,8 +1,9 @@
 import { commands, type GameDocument } from '@/core/index';
 import type { ArenaView } from './arenaView';
+import { cellsOfStroke, type BrushShape, type Cell } from './brushShapes';
 import type { DeskActions } from './deskActions';
 import type { DeskSession } from './deskSession';
-import { cellsBetween, hitTest, type Hit } from './hitTest';
+import { hitTest, type Hit } from './hitTest';
 
 export interface PointerInput {
   /** CSS pixels from the corner of the arena. */
@@ -16,13 +17,11 @@ export interface PointerInput {
   isPanning: boolean;
 }
 
-type Cell = { column: number; row: number };
-
 type Drag =
   | { type: 'pan'; x: number; y: number }
   | { type: 'move'; ids: readonly string[]; fromX: number; fromY: number; anchor: { x: number; y: number } }
   | { type: 'waypoint'; piece: string; index: number }
-  | { type: 'paint'; glyph: string; cells: Map<string, Cell>; last: Cell }
+  | { type: 'paint'; glyph: string; shape: BrushShape; map: readonly string[]; cells: Map<string, Cell>; from: Cell }
   | { type: 'lasso'; x0: number; y0: number };
 
 /** Drags shorter than this many pixels are clicks. */
@@ -66,15 +65,21 @@ export class ArenaGestures {
     this.drag = {
       type: 'paint',
       glyph: isErasing ? this.actions.erasingGlyph : this.session.state.brush,
+      shape: this.session.state.brushShape,
+      map: this.session.level.map,
       cells: new Map(),
-      last: cell,
+      from: cell,
     };
     this.paintTo(this.drag, cell);
   }
 
   private paintTo(drag: Extract<Drag, { type: 'paint' }>, cell: Cell): void {
-    for (const between of cellsBetween(drag.last, cell)) drag.cells.set(`${between.column},${between.row}`, between);
-    drag.last = cell;
+    // A free stroke adds up; every other shape is drawn anew from where it began.
+    if (drag.shape !== 'free') drag.cells.clear();
+    for (const covered of cellsOfStroke(drag.shape, drag.map, drag.from, cell)) {
+      drag.cells.set(`${covered.column},${covered.row}`, covered);
+    }
+    if (drag.shape === 'free') drag.from = cell;
     const label = drag.glyph === this.actions.erasingGlyph ? 'Erase ground' : 'Paint ground';
     this.session.preview(label, (draft) =>
       commands.paintCells(draft, this.session.state.levelId, [...drag.cells.values()], drag.glyph),

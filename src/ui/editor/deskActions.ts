@@ -1,4 +1,5 @@
 import { commands, type GameDocument, type Level, type Piece, type Point } from '@/core/index';
+import { cellsOfStroke, type Cell } from './brushShapes';
 import type { DeskSession } from './deskSession';
 
 /** What the designer can do to the selection; used by keys, buttons, the palette and the card alike. */
@@ -128,6 +129,18 @@ export class DeskActions {
     this.session.change(glyph === this.erasingGlyph ? 'Erase ground' : 'Paint ground', (draft) =>
       commands.paintCells(draft, this.levelId, cells, glyph),
     );
+  }
+
+  /** One press of Enter with the ground tool: paints the cell, or begins or completes a stroke of the chosen shape. */
+  strokeByKeys(cursor: Cell): void {
+    const { brush, brushShape, strokeFrom } = this.session.state;
+    const needsTwo = brushShape !== 'free' && brushShape !== 'flood';
+    if (needsTwo && !strokeFrom) {
+      this.session.store.setState({ strokeFrom: cursor });
+      return;
+    }
+    this.paint(cellsOfStroke(brushShape, this.session.level.map, strokeFrom ?? cursor, cursor), brush);
+    this.session.store.setState({ strokeFrom: undefined });
   }
 
   /** The ground that erasing leaves: the first open one. */

@@ -9,6 +9,8 @@ import {
   type Level,
 } from '@/core/index';
 
+import type { BrushShape, Cell } from './brushShapes';
+
 export type Tool = 'select' | 'ground' | 'cast' | 'route';
 
 export interface DeskState {
@@ -23,9 +25,12 @@ export interface DeskState {
   tool: Tool;
   /** Ground that the brush paints, by its character. */
   brush: string;
+  brushShape: BrushShape;
+  /** Where a stroke by keys began; the next Enter completes it. */
+  strokeFrom: Cell | undefined;
   /** Kind that the cast tool places. */
   castKind: string;
-  cursor: { column: number; row: number } | undefined;
+  cursor: Cell | undefined;
 }
 
 const MOST_PAST = 500;
@@ -48,6 +53,8 @@ export class DeskSession {
       chosenWaypoint: undefined,
       tool: 'select',
       brush: game.terrain.find((ground) => ground.solid)?.glyph ?? game.terrain[0].glyph,
+      brushShape: 'free',
+      strokeFrom: undefined,
       castKind: game.cast.find((kind) => !kind.control)?.id ?? game.cast[0]?.id ?? '',
       cursor: undefined,
     }));
@@ -137,7 +144,7 @@ export class DeskSession {
   }
 
   setTool(tool: Tool): void {
-    this.store.setState({ tool, cursor: undefined });
+    this.store.setState({ tool, cursor: undefined, strokeFrom: undefined });
   }
 
   get size(): { width: number; height: number } {
