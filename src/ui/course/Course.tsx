@@ -72,7 +72,13 @@ export function Course({ gameId }: { gameId: string }) {
             />
             <div style={{ display: 'flex', flexWrap: 'wrap', gap: 16, marginBottom: 26 }}>
               {document.levels.map((level) => (
-                <LevelCard key={level.id} game={document} level={level} batches={batches.data ?? []}>
+                <LevelCard
+                  key={level.id}
+                  game={document}
+                  level={level}
+                  revision={game.data?.revision ?? ''}
+                  batches={batches.data ?? []}
+                >
                   <LevelActions game={document} level={level} onEdit={edit} />
                 </LevelCard>
               ))}

@@ -37,11 +37,27 @@ const ochre: MantineColorsTuple = [
   '#634108',
 ];
 
+/** From text to the deepest ground, for the dark scheme. */
+const dark: MantineColorsTuple = [
+  '#e9e3d5',
+  '#c9cfd2',
+  '#a3afb5',
+  '#7d8b93',
+  '#4a5963',
+  '#31404a',
+  '#263138',
+  '#1b252c',
+  '#151d23',
+  '#10171c',
+];
+
 export const theme = createTheme({
+  white: '#fbf8f1',
+  black: '#1f2d36',
   primaryColor: 'river',
   primaryShade: { light: 6, dark: 4 },
   autoContrast: true,
-  colors: { river, clay, ochre },
+  colors: { river, clay, ochre, dark },
   fontFamily: '"Inter Variable", sans-serif',
   fontFamilyMonospace: '"JetBrains Mono Variable", monospace',
   defaultRadius: 'sm',

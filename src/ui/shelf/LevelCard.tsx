@@ -10,11 +10,14 @@ import { LevelMap } from './LevelMap';
 export function LevelCard({
   game,
   level,
+  revision,
   batches,
   children,
 }: {
   game: GameDocument;
   level: Level;
+  /** The newest revision of the game. */
+  revision: string;
   batches: readonly BatchInfo[];
   /** What can be done to the level, below it. */
   children?: ReactNode;
@@ -44,6 +47,7 @@ export function LevelCard({
           <>
             Last measured: <Link href={`/games/${game.id}/batches/${newest.id}`}>batch {newest.id}</Link>,{' '}
             {sayBatch(newest)}
+            {newest.revision !== revision && <span className="wary">, before the latest changes to the game</span>}
           </>
         ) : (
           'Not measured yet: open it and press Run 500'

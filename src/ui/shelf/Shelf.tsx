@@ -35,14 +35,14 @@ export function Shelf() {
           </Empty>
         )}
         {games?.map((game) => (
-          <GameShelf key={game.id} game={game.document} />
+          <GameShelf key={game.id} game={game.document} revision={game.revision} />
         ))}
       </div>
     </Frame>
   );
 }
 
-function GameShelf({ game }: { game: GameDocument }) {
+function GameShelf({ game, revision }: { game: GameDocument; revision: string }) {
   const batches = useQuery({ queryKey: ['batches', game.id], queryFn: () => gorgeApi.batches(game.id) });
   return (
     <section style={{ marginBottom: 26 }}>
@@ -55,7 +55,7 @@ function GameShelf({ game }: { game: GameDocument }) {
       </div>
       <div style={{ display: 'flex', flexWrap: 'wrap', gap: 16 }}>
         {game.levels.map((level) => (
-          <LevelCard key={level.id} game={game} level={level} batches={batches.data ?? []} />
+          <LevelCard key={level.id} game={game} level={level} revision={revision} batches={batches.data ?? []} />
         ))}
       </div>
     </section>
