@@ -94,13 +94,8 @@ check('lint', [bin('eslint/bin/eslint.js'), '--max-warnings', '0', 'src', 'tests
 await ensureBundles();
 
 console.log('\n── unit tests');
-run([
-  '--experimental-vm-modules',
-  '--disable-warning=ExperimentalWarning',
-  bin('jest/bin/jest.js'),
-  '--json',
-  `--outputFile=${JEST_RESULT}`,
-]);
+const jestArguments = ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', bin('jest/bin/jest.js')];
+run([...jestArguments, '--json', `--outputFile=${JEST_RESULT}`], { GORGE_LOG: 'silent' });
 const jest = readJson(JEST_RESULT);
 addCounts(
   'unit tests',

@@ -1,0 +1,40 @@
+import { describe, expect, test } from '@jest/globals';
+import { dryingHall } from '../../../tests/support/kilnYard';
+import { prepareLevel } from './engine/preparedLevel';
+import { World } from './engine/world';
+import { CONTACT_HORIZON_SECONDS, measurePressure } from './pressure';
+
+/** A world in which guards close in on the player from the east, each at so many cells a second and gap. */
+function closingIn(...guards: { gap: number; cellsPerSecond: number }[]): World {
+  const program = dryingHall();
+  const world = new World(prepareLevel(program));
+  world.playerX = world.playerBeforeX = 5;
+  world.playerY = world.playerBeforeY = 5;
+  program.pieces.forEach((piece, index) => {
+    const { gap, cellsPerSecond } = guards[index] ?? { gap: 20, cellsPerSecond: 0 };
+    world.x[index] = 5 + program.player.radius + piece.radius + gap;
+    world.y[index] = world.beforeY[index] = 5;
+    world.beforeX[index] = world.x[index] + cellsPerSecond / 60;
+  });
+  return world;
+}
+
+describe('pressure', () => {
+  test('is 1 minus the time to contact over the horizon', () => {
+    expect(measurePressure(closingIn({ gap: 3, cellsPerSecond: 3 }))).toBeCloseTo(1 - 1 / CONTACT_HORIZON_SECONDS, 9);
+    expect(measurePressure(closingIn({ gap: 6, cellsPerSecond: 2 }))).toBeCloseTo(1 - 3 / CONTACT_HORIZON_SECONDS, 9);
+  });
+
+  test('is nothing for what is beyond the horizon, stands still or goes away', () => {
+    expect(measurePressure(closingIn({ gap: 12.1, cellsPerSecond: 3 }))).toBe(0);
+    expect(measurePressure(closingIn({ gap: 1, cellsPerSecond: 0 }))).toBe(0);
+    expect(measurePressure(closingIn({ gap: 1, cellsPerSecond: -2 }))).toBe(0);
+  });
+
+  test('of two never is less than of one, and is 1 at contact', () => {
+    const one = measurePressure(closingIn({ gap: 6, cellsPerSecond: 3 }));
+    const two = measurePressure(closingIn({ gap: 6, cellsPerSecond: 3 }, { gap: 4, cellsPerSecond: 2 }));
+    expect([one, two].map((value) => value.toFixed(6))).toEqual(['0.500000', '0.750000']);
+    expect(measurePressure(closingIn({ gap: 0, cellsPerSecond: 1 }))).toBe(1);
+  });
+});

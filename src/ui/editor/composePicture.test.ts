@@ -1,0 +1,79 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  isLineClear,
+  PIECE_FIELDS,
+  PLAYER_FIELDS,
+  recordRun,
+  STAND_INS,
+  timeRoute,
+  type GameDocument,
+} from '@/core/index';
+import { dryingHall, kilnYard } from '../../../tests/support/kilnYard';
+import { checkedScriptsOf, composePicture, gridOf, stateAt } from './composePicture';
+
+const NOTHING = { routes: [], ends: [], selection: [], chosenWaypoint: undefined, cursor: undefined, lasso: undefined };
+const game = kilnYard();
+const program = dryingHall();
+const run = recordRun(program, { type: 'stand-in', traits: STAND_INS[0] }, 3);
+
+function pictureAt(tick: number, shown: GameDocument = game, options = {}) {
+  return composePicture({ game: shown, levelId: 'drying-hall', run, tick }, { ...NOTHING, ...options });
+}
+
+describe('the picture of a level', () => {
+  test('at rest shows every piece where it was placed, with what it sees clipped by walls', () => {
+    const picture = pictureAt(0);
+    expect(picture.pieces.map(({ id, x, y }) => [id, x, y])).toEqual(
+      game.levels[0].pieces.map(({ id, at }) => [id, ...at]),
+    );
+    expect([picture.trail, picture.startPlaces]).toEqual([[], []]);
+    const [, hall] = picture.pieces;
+    const grid = gridOf(game, game.levels[0]);
+    for (let index = 2; index < hall.sightArea.length; index += 2) {
+      const inX = hall.x + (hall.sightArea[index] - hall.x) * 0.99;
+      const inY = hall.y + (hall.sightArea[index + 1] - hall.y) * 0.99;
+      expect(isLineClear(grid, hall.x, hall.y, inX, inY)).toBe(true);
+    }
+    expect(picture.pieces[0].sightArea).toEqual([]);
+  });
+
+  test('in a moment of a run shows pieces where they are then, their start places, and the way of the player so far', () => {
+    const tick = 300;
+    const picture = pictureAt(tick);
+    const frame = run.frames.subarray(tick * run.frameSize, (tick + 1) * run.frameSize);
+    expect([picture.pieces[0].x, picture.pieces[0].y]).toEqual([...frame.subarray(0, PLAYER_FIELDS)]);
+    expect([picture.pieces[2].x, picture.pieces[2].y]).toEqual([
+      ...frame.subarray(PLAYER_FIELDS + PIECE_FIELDS, PLAYER_FIELDS + PIECE_FIELDS + 2),
+    ]);
+    expect(picture.startPlaces).toHaveLength(5);
+    expect(picture.trail.slice(0, 2)).toEqual([2.5, 1.7999999523162842]);
+    expect(picture.trail).toHaveLength(2 * (tick / 3 + 1));
+  });
+
+  test('marks a guard as alarmed while it hunts, and says its state and since when', () => {
+    const hunt = run.events.find((event) => event.type === 'state' && event.to === 'hunt')!;
+    const hunter = hunt.type === 'state' ? hunt.piece : '';
+    const alarmedAt = (tick: number) => pictureAt(tick).pieces.find((piece) => piece.id === hunter)?.isAlarmed;
+    expect([alarmedAt(1), alarmedAt(hunt.tick + 30)]).toEqual([false, true]);
+    const moment = { game, levelId: 'drying-hall', run, tick: hunt.tick + 31 };
+    expect(stateAt(moment, hunter)).toEqual({ name: 'hunt', seconds: 0.5 });
+    expect(stateAt({ ...moment, tick: 5 }, hunter)?.name).toBe('rounds');
+    expect(stateAt(moment, 'nobody')).toBeUndefined();
+  });
+
+  test('shows times and the walked track of a route only as long as they are of these waypoints', () => {
+    const routes = timeRoute(program);
+    const fresh = pictureAt(0, game, { routes }).routes[0];
+    expect([fresh.times.length, fresh.track.length > 0]).toEqual([4, true]);
+    const moved = kilnYard();
+    moved.levels[0].pieces[1].route![2] = [17, 2];
+    const stale = pictureAt(0, moved, { routes }).routes[0];
+    expect([stale.times, stale.track, stale.waypoints.length]).toEqual([[], [], 4]);
+  });
+
+  test('checks a script again only when it changed', () => {
+    const first = checkedScriptsOf(game).get('night_watch');
+    expect(checkedScriptsOf({ ...game, name: 'other' }).get('night_watch')).toBe(first);
+    expect(checkedScriptsOf(kilnYard()).get('night_watch')).not.toBe(first);
+  });
+});
