@@ -18,5 +18,5 @@ export default {
   transform: { '^.+\\.tsx?$': swc },
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
-  testTimeout: 60_000,
+  testTimeout: 300_000,
 };
