@@ -130,7 +130,7 @@ function crowdedGame(count: number): GameDocument {
       row % (side - 1) === 0 || column % (side - 1) === 0 ? '#' : '.',
     ).join(''),
   );
-  level.marks[0].area = [250, 250, 2, 2];
+  Object.assign(level.marks[0], { area: [250, 250, 2, 2] });
   const [player, guard] = level.pieces;
   player.at = [2.5, 2.5];
   level.pieces = [

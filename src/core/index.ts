@@ -6,6 +6,7 @@ export { cosDegrees, headingDegrees, sinDegrees } from './foundation/exactMath';
 export { DIMENSION_WORDS, UNIT_NAMES, type UnitName } from './foundation/units';
 
 export { cellIndexAt, isSolidAt, type ArenaGrid } from './arena/grid';
+export type { Area } from './arena/area';
 export { isLineClear } from './arena/sight';
 export { outlineSightArea, type Eye } from './arena/sightArea';
 export { buildWalkGrid } from './arena/walkGrid';
@@ -15,16 +16,44 @@ export {
   gameJsonSchema,
   gameShape,
   levelShape,
+  FOOTINGS,
   FORMAT_VERSION,
+  HATCHINGS,
   LIMITS,
+  markBox,
+  USUAL,
+  type Footing,
   type GameDocument,
-  type Kind,
+  type Hatching,
+  type KindEntry,
+  type Lane,
   type Level,
   type Mark,
   type Piece,
   type Script,
   type Terrain,
 } from './document/gameDocument';
+export {
+  ancestorsOf,
+  hitShapeOf,
+  INHERITED_FIELDS,
+  kindOf,
+  kindsOfLevel,
+  resolvedCast,
+  standShapeOf,
+  type InheritedField,
+  type Kind,
+} from './document/resolveKind';
+export { OUTLINE_LIMITS, reachOf, type OutlineShape, type Reach } from './document/outlineShape';
+export { SCHEMES, startingControl, type Control, type Scheme } from './document/controlShape';
+export {
+  EFFECT_NAMES,
+  startingEffect,
+  USUAL_COOLDOWN_SECONDS,
+  type Contact,
+  type Effect,
+  type EffectName,
+} from './document/contactShape';
 export { describePath, locateInFile, readGame, readGameValue } from './document/readGame';
 export { writeGame } from './document/writeGame';
 export { applyChange, makeChange, revertChange, type Change } from './document/edit';
@@ -44,9 +73,11 @@ export { writeReferencePage } from './language/referencePage';
 export { parser as scriptParser } from './language/syntax/gorge.parser';
 
 export { buildGrid } from './compile/buildGrid';
+export { findContact } from './compile/compileContacts';
 export { describePiece, type PieceInsight, type StateInsight } from './compile/pieceInsight';
-export { NO_OVERRIDES, type Area, type LevelProgram, type Overrides } from './compile/levelProgram';
+export { NO_OVERRIDES, type LevelProgram, type Overrides } from './compile/levelProgram';
 
+export { ACTION_BIT, directionFor, isInput, pointInput, type Input } from './simulate/engine/player/inputs';
 export { Runner, isAlarmed, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
 export type { EndCause, Outcome, RunEvent } from './simulate/engine/runEvent';

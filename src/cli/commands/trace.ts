@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { headingDegrees, Runner, type LevelProgram, type RunEvent, type Steering } from '@/core/index';
+import { headingDegrees, isInput, Runner, type LevelProgram, type RunEvent, type Steering } from '@/core/index';
 import { findStandIns, openGame, openLevel, readText } from '../gameFile';
 import { CommandFault, EXIT, printResult } from '../output';
 
@@ -11,7 +11,7 @@ export interface TraceOptions {
   ticks?: number;
 }
 
-const inputsShape = z.array(z.number().int().min(0).max(8)).max(500_000);
+const inputsShape = z.array(z.number().refine(isInput, 'it is no input of the controls')).max(500_000);
 
 /** `gorge trace GAME`: one run as JSON lines, a line a tick, log entries as they happen, last the fingerprint. */
 export async function trace(file: string, options: TraceOptions): Promise<number> {
@@ -21,17 +21,14 @@ export async function trace(file: string, options: TraceOptions): Promise<number
     : { type: 'stand-in', traits: findStandIns(options.standin)[0] };
   const lines: string[] = [];
   const events: RunEvent[] = [];
-  let facing = 0;
-  let before = { x: program.player.x, y: program.player.y };
   const { record, hash } = new Runner(program, steering).run(options.seed, {
     events,
     mostTicks: options.ticks,
     onTick: (world) => {
       for (const event of events.splice(0)) lines.push(JSON.stringify({ event }));
-      const now = { x: world.playerX, y: world.playerY };
-      if (now.x !== before.x || now.y !== before.y) facing = headingDegrees(now.x - before.x, now.y - before.y);
-      before = now;
-      const player = { id: program.player.id, kind: program.player.kind, ...now, facing, state: null };
+      const { x, y, facingX, facingY } = world.player;
+      const facing = headingDegrees(facingX, facingY);
+      const player = { id: program.player.id, kind: program.player.kind, x, y, facing, state: null };
       lines.push(JSON.stringify({ tick: world.tick, pieces: [player, ...describePieces(program, world)] }));
     },
   });
@@ -50,6 +47,7 @@ export async function trace(file: string, options: TraceOptions): Promise<number
 }
 
 interface PiecesNow {
+  alive: Uint8Array;
   x: Float64Array;
   y: Float64Array;
   facingX: Float64Array;
@@ -58,14 +56,20 @@ interface PiecesNow {
 }
 
 function describePieces(program: LevelProgram, now: PiecesNow): object[] {
-  return program.pieces.map((piece, index) => ({
-    id: piece.id,
-    kind: piece.kind,
-    x: now.x[index],
-    y: now.y[index],
-    facing: headingDegrees(now.facingX[index], now.facingY[index]),
-    state: piece.brain >= 0 ? program.brains[piece.brain].states[now.state[index]].name : null,
-  }));
+  return program.pieces.flatMap((piece, index) =>
+    now.alive[index] === 0
+      ? []
+      : [
+          {
+            id: piece.id,
+            kind: piece.kind,
+            x: now.x[index],
+            y: now.y[index],
+            facing: headingDegrees(now.facingX[index], now.facingY[index]),
+            state: piece.brain >= 0 ? program.brains[piece.brain].states[now.state[index]].name : null,
+          },
+        ],
+  );
 }
 
 function readInputs(file: string): number[] {
@@ -81,6 +85,6 @@ function readInputs(file: string): number[] {
   const issue = parsed.error.issues[0];
   throw new CommandFault(
     `${file}: entry ${issue.path.join('.') || 'list'} is no input: ${issue.message}.`,
-    'Inputs are whole numbers: 0 stands, 1 to 8 go east and on clockwise.',
+    'Inputs are whole numbers: 0 stands, 1 to 8 go east and on clockwise; 16 more acts. See the command line page.',
   );
 }

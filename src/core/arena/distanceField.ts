@@ -8,12 +8,13 @@ const heap = new CellHeap();
 
 /**
  * Shortest ways from everywhere to any of the goal cells, by Dijkstra's method. Goals that are blocked count as open. With
- * `cellCosts` (at least 1 each), a step costs its length times the cost of the cell that is left towards the goal.
+ * `cellCosts` (at least 1 each; those of the grid when left out), a step costs its length times the cost of the
+ * cell that is left towards the goal.
  */
 export function computeDistanceField(
   walk: WalkGrid,
   goalCells: readonly number[],
-  cellCosts?: Float64Array,
+  cellCosts: Float64Array | undefined = walk.costs,
 ): DistanceField {
   const field = new Float64Array(walk.width * walk.height).fill(Infinity);
   const neighbours = walk.diagonals ? 8 : 4;
@@ -52,7 +53,8 @@ export function nextCellDownhill(walk: WalkGrid, field: DistanceField, cell: num
   for (let neighbour = 0; neighbour < neighbours; neighbour++) {
     if (!canStep(walk, column, row, neighbour)) continue;
     const next = cell + NEIGHBOUR_ROWS[neighbour] * walk.width + NEIGHBOUR_COLUMNS[neighbour];
-    const cost = field[next] + (neighbour < 4 ? STRAIGHT_COST : DIAGONAL_COST);
+    const length = neighbour < 4 ? STRAIGHT_COST : DIAGONAL_COST;
+    const cost = field[next] + (walk.costs ? length * walk.costs[cell] : length);
     if (field[next] < field[cell] && cost < bestCost) {
       best = next;
       bestCost = cost;

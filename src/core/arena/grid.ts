@@ -1,3 +1,5 @@
+import { circleOutline, overlapsCell, type Outline } from './outline';
+
 /**
  * The ground of a level as arrays, one entry a cell, row by row. Cells are 1.0 wide; x grows to the east, y to the south.
  * Everything outside the grid is solid and opaque.
@@ -31,13 +33,14 @@ export function cellIndexAt(grid: ArenaGrid, x: number, y: number): number {
 
 /** Whether a circle overlaps solid ground; touching does not count. */
 export function circleOverlapsSolid(grid: ArenaGrid, x: number, y: number, radius: number): boolean {
-  const reach = radius - 1e-9;
-  for (let row = Math.floor(y - radius); row <= Math.floor(y + radius); row++) {
-    for (let column = Math.floor(x - radius); column <= Math.floor(x + radius); column++) {
-      if (!isSolidAt(grid, column, row)) continue;
-      const gapX = x - Math.min(Math.max(x, column), column + 1);
-      const gapY = y - Math.min(Math.max(y, row), row + 1);
-      if (gapX * gapX + gapY * gapY < reach * reach) return true;
+  return bodyOverlapsSolid(grid, x, y, circleOutline(radius));
+}
+
+/** Whether a body overlaps solid ground; touching does not count. */
+export function bodyOverlapsSolid(grid: ArenaGrid, x: number, y: number, outline: Outline): boolean {
+  for (let row = Math.floor(y - outline.north); row <= Math.floor(y + outline.south); row++) {
+    for (let column = Math.floor(x - outline.west); column <= Math.floor(x + outline.east); column++) {
+      if (isSolidAt(grid, column, row) && overlapsCell(outline, x, y, column, row)) return true;
     }
   }
   return false;

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { arenaOf, randomArena } from '../testing/randomArena';
 import { circleOverlapsSolid } from './grid';
+import { circleOutline } from './outline';
 import { isWalkClear, sweepCircle } from './sweep';
 
 const result = { x: 0, y: 0, touched: false };
@@ -82,7 +83,7 @@ describe('swept bodies', () => {
       if (circleOverlapsSolid(grid, x0, y0, 0.3)) continue;
       sweepCircle(grid, x0, y0, 0.3, x1 - x0, y1 - y0, result);
       const context = `seed ${seed}`;
-      expect([context, isWalkClear(grid, x0, y0, x1, y1, 0.3)]).toEqual([context, !result.touched]);
+      expect([context, isWalkClear(grid, x0, y0, x1, y1, circleOutline(0.3))]).toEqual([context, !result.touched]);
     }
   });
 });

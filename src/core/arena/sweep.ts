@@ -1,4 +1,5 @@
 import { isSolidAt, type ArenaGrid } from './grid';
+import { circleOutline, EAST, NORTH, SLANT_FIELDS, SOUTH, WEST, type Outline } from './outline';
 
 /** Gaps smaller than this many cells count as touching. */
 const TOUCH = 1e-9;
@@ -16,10 +17,10 @@ export interface SweepResult {
 /** First contact of a sweep: fraction of the move in 0..1 (or 2 for none) and the direction away from the ground. */
 const contact = { fraction: 2, normalX: 0, normalY: 0 };
 
-/**
- * Moves a circle by (dx, dy) through the grid and slides it along what it meets. The whole way is tested, so that no body
- * of any speed passes a wall at any tick rate. A body that starts clear of solid ground ends clear of it (within 1e-9).
- */
+/** Direction away from the ground that the last sweep met first; only valid after one that touched. */
+export const lastNormal = { x: 0, y: 0 };
+
+/** As {@link sweepBody}, for a circle. */
 export function sweepCircle(
   grid: ArenaGrid,
   startX: number,
@@ -29,7 +30,23 @@ export function sweepCircle(
   dy: number,
   result: SweepResult,
 ): void {
-  if (isWayOpen(grid, startX, startY, radius, dx, dy)) {
+  sweepBody(grid, startX, startY, circleOutline(radius), dx, dy, result);
+}
+
+/**
+ * Moves a body by (dx, dy) through the grid and slides it along what it meets. The whole way is tested, so that no body
+ * of any speed passes a wall at any tick rate. A body that starts clear of solid ground ends clear of it (within 1e-9).
+ */
+export function sweepBody(
+  grid: ArenaGrid,
+  startX: number,
+  startY: number,
+  outline: Outline,
+  dx: number,
+  dy: number,
+  result: SweepResult,
+): void {
+  if (isWayOpen(grid, startX, startY, outline, dx, dy)) {
     result.x = startX + dx;
     result.y = startY + dy;
     result.touched = false;
@@ -41,11 +58,15 @@ export function sweepCircle(
   let restY = dy;
   result.touched = false;
   for (let slide = 0; slide < MOST_SLIDES && (restX !== 0 || restY !== 0); slide++) {
-    findFirstContact(grid, x, y, radius, restX, restY);
+    findFirstContact(grid, x, y, outline, restX, restY);
     if (contact.fraction > 1) {
       x += restX;
       y += restY;
       break;
+    }
+    if (!result.touched) {
+      lastNormal.x = contact.normalX;
+      lastNormal.y = contact.normalY;
     }
     result.touched = true;
     x += restX * contact.fraction;
@@ -61,18 +82,37 @@ export function sweepCircle(
   result.y = y;
 }
 
+/** As {@link sweepBody}, but the body stops at what it meets first. */
+export function sweepUntilContact(
+  grid: ArenaGrid,
+  startX: number,
+  startY: number,
+  outline: Outline,
+  dx: number,
+  dy: number,
+  result: SweepResult,
+): void {
+  if (isWayOpen(grid, startX, startY, outline, dx, dy)) contact.fraction = 2;
+  else findFirstContact(grid, startX, startY, outline, dx, dy);
+  const share = contact.fraction > 1 ? 1 : contact.fraction;
+  result.touched = contact.fraction <= 1;
+  result.x = startX + dx * share;
+  result.y = startY + dy * share;
+  lastNormal.x = contact.normalX;
+  lastNormal.y = contact.normalY;
+}
+
 /**
  * Whether no solid cell lies in the box around the whole way: then nothing can be met. Most moves of most bodies are of
  * this kind, so they are told apart first, without testing faces and corners.
  */
-function isWayOpen(grid: ArenaGrid, x: number, y: number, radius: number, dx: number, dy: number): boolean {
-  const reach = radius + TOUCH;
-  const west = (dx < 0 ? x + dx : x) - reach;
-  const north = (dy < 0 ? y + dy : y) - reach;
+function isWayOpen(grid: ArenaGrid, x: number, y: number, outline: Outline, dx: number, dy: number): boolean {
+  const west = (dx < 0 ? x + dx : x) - (outline.west + TOUCH);
+  const north = (dy < 0 ? y + dy : y) - (outline.north + TOUCH);
   if (west < 0 || north < 0) return false;
   // Not negative, so cutting off the fraction rounds down.
-  const lastColumn = ((dx > 0 ? x + dx : x) + reach) | 0;
-  const lastRow = ((dy > 0 ? y + dy : y) + reach) | 0;
+  const lastColumn = ((dx > 0 ? x + dx : x) + (outline.east + TOUCH)) | 0;
+  const lastRow = ((dy > 0 ? y + dy : y) + (outline.south + TOUCH)) | 0;
   const { width, solid } = grid;
   if (lastColumn >= width || lastRow >= grid.height) return false;
   const firstColumn = west | 0;
@@ -84,21 +124,28 @@ function isWayOpen(grid: ArenaGrid, x: number, y: number, radius: number, dx: nu
   return true;
 }
 
-/** Whether a circle can go straight from one point to another without meeting solid ground. */
-export function isWalkClear(grid: ArenaGrid, x0: number, y0: number, x1: number, y1: number, radius: number): boolean {
-  findFirstContact(grid, x0, y0, radius, x1 - x0, y1 - y0);
+/** Whether a body can go straight from one point to another without meeting solid ground. */
+export function isWalkClear(
+  grid: ArenaGrid,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+  outline: Outline,
+): boolean {
+  findFirstContact(grid, x0, y0, outline, x1 - x0, y1 - y0);
   return contact.fraction > 1;
 }
 
-function findFirstContact(grid: ArenaGrid, x: number, y: number, radius: number, dx: number, dy: number): void {
+function findFirstContact(grid: ArenaGrid, x: number, y: number, outline: Outline, dx: number, dy: number): void {
   contact.fraction = 2;
-  const firstColumn = Math.floor(Math.min(x, x + dx) - radius - TOUCH);
-  const lastColumn = Math.floor(Math.max(x, x + dx) + radius + TOUCH);
-  const firstRow = Math.floor(Math.min(y, y + dy) - radius - TOUCH);
-  const lastRow = Math.floor(Math.max(y, y + dy) + radius + TOUCH);
+  const firstColumn = Math.floor(Math.min(x, x + dx) - outline.west - TOUCH);
+  const lastColumn = Math.floor(Math.max(x, x + dx) + outline.east + TOUCH);
+  const firstRow = Math.floor(Math.min(y, y + dy) - outline.north - TOUCH);
+  const lastRow = Math.floor(Math.max(y, y + dy) + outline.south + TOUCH);
   for (let row = firstRow; row <= lastRow; row++) {
     for (let column = firstColumn; column <= lastColumn; column++) {
-      if (isSolidAt(grid, column, row)) meetCell(grid, column, row, x, y, radius, dx, dy);
+      if (isSolidAt(grid, column, row)) meetCell(grid, column, row, x, y, outline, dx, dy);
     }
   }
 }
@@ -110,7 +157,7 @@ function meetCell(
   row: number,
   x: number,
   y: number,
-  radius: number,
+  outline: Outline,
   dx: number,
   dy: number,
 ): void {
@@ -118,37 +165,93 @@ function meetCell(
   const openEast = !isSolidAt(grid, column + 1, row);
   const openNorth = !isSolidAt(grid, column, row - 1);
   const openSouth = !isSolidAt(grid, column, row + 1);
-  if (dx > 0 && openWest) meetFace(column - radius - x, dx, y, dy, row, -1, true);
-  if (dx < 0 && openEast) meetFace(x - (column + 1 + radius), -dx, y, dy, row, 1, true);
-  if (dy > 0 && openNorth) meetFace(row - radius - y, dy, x, dx, column, -1, false);
-  if (dy < 0 && openSouth) meetFace(y - (row + 1 + radius), -dy, x, dx, column, 1, false);
-  if (openWest && openNorth) meetCorner(column, row, x, y, radius, dx, dy);
-  if (openEast && openNorth) meetCorner(column + 1, row, x, y, radius, dx, dy);
-  if (openWest && openSouth) meetCorner(column, row + 1, x, y, radius, dx, dy);
-  if (openEast && openSouth) meetCorner(column + 1, row + 1, x, y, radius, dx, dy);
+  if (dx > 0 && openWest) meetFace(column - outline.east - x, dx, y, dy, row, outline, EAST);
+  if (dx < 0 && openEast) meetFace(x - (column + 1 + outline.west), -dx, y, dy, row, outline, WEST);
+  if (dy > 0 && openNorth) meetFace(row - outline.south - y, dy, x, dx, column, outline, SOUTH);
+  if (dy < 0 && openSouth) meetFace(y - (row + 1 + outline.north), -dy, x, dx, column, outline, NORTH);
+  if (openWest && openNorth) meetCorner(column, row, x, y, outline, dx, dy);
+  if (openEast && openNorth) meetCorner(column + 1, row, x, y, outline, dx, dy);
+  if (openWest && openSouth) meetCorner(column, row + 1, x, y, outline, dx, dy);
+  if (openEast && openSouth) meetCorner(column + 1, row + 1, x, y, outline, dx, dy);
 }
 
+/** Tests one face against the side of the body that comes first. A flat side needs to overlap, a round one its middle. */
 function meetFace(
   gap: number,
   speed: number,
   along: number,
   alongSpeed: number,
   faceStart: number,
-  sign: number,
-  vertical: boolean,
+  outline: Outline,
+  side: number,
 ): void {
   if (gap < -TOUCH) return;
   const fraction = gap > 0 ? gap / speed : 0;
   if (fraction > 1 || fraction >= contact.fraction) return;
   const place = along + alongSpeed * fraction;
-  if (place < faceStart || place > faceStart + 1) return;
+  const low = outline.contactLow[side];
+  const high = outline.contactHigh[side];
+  if (place + high < faceStart || place + low > faceStart + 1) return;
+  if (low < high) {
+    // Only just beside the face: met when the move goes on over it, passed when it goes along or away.
+    if (place + high <= faceStart + TOUCH && alongSpeed <= 0) return;
+    if (place + low >= faceStart + 1 - TOUCH && alongSpeed >= 0) return;
+  }
   contact.fraction = fraction;
-  contact.normalX = vertical ? sign : 0;
-  contact.normalY = vertical ? 0 : sign;
+  contact.normalX = side === EAST ? -1 : side === WEST ? 1 : 0;
+  contact.normalY = side === SOUTH ? -1 : side === NORTH ? 1 : 0;
+}
+
+/** A corner of a cell against all that is round or slanted of a body. */
+function meetCorner(
+  cornerX: number,
+  cornerY: number,
+  x: number,
+  y: number,
+  outline: Outline,
+  dx: number,
+  dy: number,
+): void {
+  const { core, radius, slants } = outline;
+  if (radius > 0) {
+    for (let point = 0; point < core.length; point += 2)
+      meetRound(cornerX, cornerY, x + core[point], y + core[point + 1], radius, dx, dy);
+  }
+  for (let slant = 0; slant < slants.length; slant += SLANT_FIELDS)
+    meetSlant(cornerX - x, cornerY - y, radius, slants, slant, dx, dy);
+}
+
+/** A corner, seen from the centre of the body, against one slanted edge that moves with the body. */
+function meetSlant(
+  cornerX: number,
+  cornerY: number,
+  radius: number,
+  slants: Float64Array,
+  slant: number,
+  dx: number,
+  dy: number,
+): void {
+  const outX = slants[slant + 4];
+  const outY = slants[slant + 5];
+  const closing = dx * outX + dy * outY;
+  if (closing <= 0 || closing * closing < (dx * dx + dy * dy) * SLANT_SQUARE) return;
+  const fromX = cornerX - slants[slant];
+  const fromY = cornerY - slants[slant + 1];
+  const gap = fromX * outX + fromY * outY - radius;
+  if (gap < -TOUCH) return;
+  const fraction = gap > 0 ? gap / closing : 0;
+  if (fraction > 1 || fraction >= contact.fraction) return;
+  const edgeX = slants[slant + 2] - slants[slant];
+  const edgeY = slants[slant + 3] - slants[slant + 1];
+  const along = (fromX - dx * fraction) * edgeX + (fromY - dy * fraction) * edgeY;
+  if (along < 0 || along > edgeX * edgeX + edgeY * edgeY) return;
+  contact.fraction = fraction;
+  contact.normalX = -outX;
+  contact.normalY = -outY;
 }
 
 /** Solves |start + move · t − corner| = radius for the first t in 0..1 at which the circle comes nearer. */
-function meetCorner(
+function meetRound(
   cornerX: number,
   cornerY: number,
   x: number,

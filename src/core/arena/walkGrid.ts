@@ -1,4 +1,5 @@
-import { circleOverlapsSolid, type ArenaGrid } from './grid';
+import { bodyOverlapsSolid, type ArenaGrid } from './grid';
+import { circleOutline, type Outline } from './outline';
 
 /** Which cells a body may stand in the middle of, and whether it may also go diagonally. */
 export interface WalkGrid {
@@ -7,15 +8,22 @@ export interface WalkGrid {
   /** 1 where a body of this size cannot stand. */
   blocked: Uint8Array;
   diagonals: boolean;
+  /** How many cells each cell counts on the way, at least 1; left out when all count as one. */
+  costs?: Float64Array;
 }
 
 /** The cells that a circle of a radius can use. Bodies wider than a cell keep clear of walls by their own size. */
 export function buildWalkGrid(grid: ArenaGrid, radius: number, diagonals: boolean): WalkGrid {
+  return buildBodyWalkGrid(grid, circleOutline(radius), diagonals);
+}
+
+/** As {@link buildWalkGrid}, for a body of any shape. */
+export function buildBodyWalkGrid(grid: ArenaGrid, outline: Outline, diagonals: boolean): WalkGrid {
   const blocked = Uint8Array.from(grid.solid);
-  if (radius > 0.5) {
+  if (Math.max(outline.west, outline.north, outline.east, outline.south) > 0.5) {
     for (let row = 0; row < grid.height; row++) {
       for (let column = 0; column < grid.width; column++) {
-        if (circleOverlapsSolid(grid, column + 0.5, row + 0.5, radius)) blocked[row * grid.width + column] = 1;
+        if (bodyOverlapsSolid(grid, column + 0.5, row + 0.5, outline)) blocked[row * grid.width + column] = 1;
       }
     }
   }

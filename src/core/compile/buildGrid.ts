@@ -1,19 +1,55 @@
 import type { ArenaGrid } from '../arena/grid';
-import type { GameDocument, Level } from '../document/gameDocument';
+import { USUAL, type GameDocument, type Level } from '../document/gameDocument';
+import { FOOTING, type GroundMap, type GroundProgram } from './levelProgram';
 
 /** The ground of a level as arrays. The map must be a rectangle of known characters. */
 export function buildGrid(game: Pick<GameDocument, 'terrain'>, level: Pick<Level, 'map'>): ArenaGrid {
+  const { width, height, typeOfCell } = readMap(game, level);
+  const solid = Uint8Array.from(typeOfCell, (type) => (game.terrain[type]?.solid ? 1 : 0));
+  const opaque = Uint8Array.from(typeOfCell, (type) => (game.terrain[type]?.opaque ? 1 : 0));
+  return { width, height, solid, opaque };
+}
+
+/** What the types of ground do, in numbers of a tick, and which cell is of which. */
+export function buildGround(game: Pick<GameDocument, 'terrain'>, level: Level): GroundMap {
+  const ticks = level.ticksPerSecond;
+  const types = game.terrain.map((ground): GroundProgram => ({
+    id: ground.id,
+    name: ground.name,
+    solid: ground.solid,
+    opaque: ground.opaque,
+    footing: FOOTING[ground.footing ?? 'firm'],
+    grip: (ground.grip ?? USUAL.grip) / (ticks * ticks),
+    speedFactor: ground.speedFactor ?? 1,
+    pushX: (ground.push?.[0] ?? 0) / ticks,
+    pushY: (ground.push?.[1] ?? 0) / ticks,
+    harm: (ground.harm ?? 0) / ticks,
+    pathCost: ground.pathCost ?? 1,
+    strength: ground.strength ?? 0,
+    becomes: game.terrain.findIndex((other) => other.id === ground.becomes),
+  }));
+  const { typeOfCell } = readMap(game, level);
+  const used = new Set(typeOfCell);
+  const isPlain = types.every((type, index) => !used.has(index) || isPlainGround(type));
+  return { types, typeOfCell, isPlain };
+}
+
+function isPlainGround(type: GroundProgram): boolean {
+  const moves = type.speedFactor !== 1 || type.pushX !== 0 || type.pushY !== 0;
+  return type.footing === FOOTING.firm && !moves && type.harm === 0 && type.pathCost === 1 && type.strength === 0;
+}
+
+function readMap(
+  game: Pick<GameDocument, 'terrain'>,
+  level: Pick<Level, 'map'>,
+): { width: number; height: number; typeOfCell: Uint8Array } {
   const width = level.map[0].length;
   const height = level.map.length;
-  const solid = new Uint8Array(width * height);
-  const opaque = new Uint8Array(width * height);
-  const terrainOfGlyph = new Map(game.terrain.map((terrain) => [terrain.glyph, terrain]));
+  const typeOfCell = new Uint8Array(width * height);
+  const typeOfGlyph = new Map(game.terrain.map((terrain, index) => [terrain.glyph, index]));
   level.map.forEach((row, rowIndex) => {
-    for (let column = 0; column < width; column++) {
-      const terrain = terrainOfGlyph.get(row[column]);
-      solid[rowIndex * width + column] = terrain?.solid ? 1 : 0;
-      opaque[rowIndex * width + column] = terrain?.opaque ? 1 : 0;
-    }
+    for (let column = 0; column < width; column++)
+      typeOfCell[rowIndex * width + column] = typeOfGlyph.get(row[column]) ?? 0;
   });
-  return { width, height, solid, opaque };
+  return { width, height, typeOfCell };
 }

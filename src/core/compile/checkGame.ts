@@ -1,4 +1,5 @@
 import type { GameDocument } from '../document/gameDocument';
+import { kindOf } from '../document/resolveKind';
 import type { Diagnostic } from '../foundation/diagnostic';
 import { checkKnobValues } from './checkKnobValues';
 import { compileLevel, type ScriptVerdict } from './compileLevel';
@@ -6,10 +7,11 @@ import { NO_OVERRIDES } from './levelProgram';
 
 /** Faults of the cast and of every level, beside those of the scripts themselves. */
 export function checkCastAndLevels(game: GameDocument, scripts: ReadonlyMap<string, ScriptVerdict>): Diagnostic[] {
-  const cast = game.cast.flatMap((kind, index) => {
+  const cast = game.cast.flatMap((entry, index) => {
+    const kind = kindOf(game, entry.id)!;
     const verdict = kind.behavior ? scripts.get(kind.behavior) : undefined;
     if (verdict && !verdict.behavior) return [];
-    return checkKnobValues(kind.name, kind.knobs, verdict?.knobs ?? [], ['cast', index, 'knobs']);
+    return checkKnobValues(kind.name, entry.knobs, verdict?.knobs ?? [], ['cast', index, 'knobs']);
   });
   const levels = game.levels.flatMap((level) => compileLevel(game, level, scripts, NO_OVERRIDES).diagnostics);
   const seen = new Set<string>();

@@ -1,19 +1,34 @@
-import { circleOverlapsSolid, cellIndexAt, isSolidAt, type ArenaGrid } from '../arena/grid';
-import { computeDistanceField } from '../arena/distanceField';
-import { buildWalkGrid } from '../arena/walkGrid';
-import type { GameDocument, Kind, Level, Piece } from '../document/gameDocument';
+import { bodyOverlapsSolid, cellIndexAt, isSolidAt, type ArenaGrid } from '../arena/grid';
+import type { Area } from '../arena/area';
+import type { Outline } from '../arena/outline';
+import { markBox, type GameDocument, type Level, type Piece } from '../document/gameDocument';
+import { kindOf, standShapeOf, type Kind } from '../document/resolveKind';
 import { errorAt, warningAt, type Diagnostic } from '../foundation/diagnostic';
-import type { Area } from './levelProgram';
+import { checkContacts } from './checkContacts';
+import { checkControl } from './checkControl';
+import { checkWayOut } from './checkWayOut';
+import { outlineOf } from './compileBodies';
+import { findContact } from './compileContacts';
+import { FOOTING, type GroundMap } from './levelProgram';
 
 type Path = (string | number)[];
 
 /** What can be said of a level's geometry before any run: pieces in walls, no player, an exit that cannot be reached. */
-export function checkLevelGeometry(game: GameDocument, level: Level, grid: ArenaGrid, path: Path): Diagnostic[] {
+export function checkLevelGeometry(
+  game: GameDocument,
+  level: Level,
+  grid: ArenaGrid,
+  ground: GroundMap,
+  path: Path,
+): Diagnostic[] {
   const placed = level.pieces.flatMap((piece, index) => {
-    const kind = game.cast.find((candidate) => candidate.id === piece.kind);
+    const kind = kindOf(game, piece.kind);
     return kind ? [{ piece, kind, path: [...path, 'pieces', index] }] : [];
   });
-  const faults = placed.flatMap(({ piece, kind, path: place }) => checkPiece(piece, kind, grid, place));
+  const faults = placed.flatMap(({ piece, kind, path: place }) => [
+    ...checkPiece(piece, kind, grid, place),
+    ...checkFooting(game, piece, kind, placed, grid, ground, place),
+  ]);
   const players = placed.filter(({ kind }) => kind.control);
   if (players.length === 0) {
     faults.push(
@@ -47,7 +62,8 @@ export function checkLevelGeometry(game: GameDocument, level: Level, grid: Arena
     );
   }
   const { loseWhenTouching } = level.rules;
-  if (!placed.some(({ kind }) => kind.tags.includes(loseWhenTouching))) {
+  const canLose = placed.some(({ kind }) => kind.tags.includes(loseWhenTouching)) || endsByContact(game, placed);
+  if (!canLose && ground.isPlain) {
     faults.push(
       warningAt(
         { path: [...path, 'rules', 'loseWhenTouching'] },
@@ -58,7 +74,11 @@ export function checkLevelGeometry(game: GameDocument, level: Level, grid: Arena
     );
   }
   if (exit && players.length === 1 && !faults.some((fault) => fault.severity === 'error')) {
-    faults.push(...checkWayOut(level, grid, exit, players[0].piece, players[0].kind, path));
+    faults.push(...checkWayOut(game, level, grid, ground, exit, players[0].piece, players[0].kind, path));
+  }
+  if (players.length === 1) {
+    faults.push(...checkControl(game, level, grid, players[0].kind));
+    faults.push(...checkContacts(game, level, placed, players[0]));
   }
   return faults;
 }
@@ -66,18 +86,68 @@ export function checkLevelGeometry(game: GameDocument, level: Level, grid: Arena
 export function findExit(level: Level): Area | undefined {
   const mark = level.marks.find((candidate) => candidate.id === level.rules.winAt);
   if (!mark) return undefined;
-  const [x, y, width, height] = mark.area;
+  const [x, y, width, height] = markBox(mark);
   return { x, y, width, height };
 }
 
-function isOutside(grid: ArenaGrid, x: number, y: number, radius: number): boolean {
-  return x - radius < 0 || y - radius < 0 || x + radius > grid.width || y + radius > grid.height;
+/** Whether some contact of what is placed can end a run. */
+function endsByContact(game: GameDocument, placed: readonly { kind: Kind }[]): boolean {
+  const player = placed.find(({ kind }) => kind.control)?.kind;
+  if (!player) return false;
+  return placed.some(({ kind }) =>
+    game.contacts?.[findContact(game, kind.id, player.id)]?.does.some(
+      ({ effect }) => effect === 'defeat' || effect === 'harm',
+    ),
+  );
+}
+
+function isOutside(
+  grid: ArenaGrid,
+  x: number,
+  y: number,
+  reach: Pick<Outline, 'west' | 'north' | 'east' | 'south'>,
+): boolean {
+  return x - reach.west < 0 || y - reach.north < 0 || x + reach.east > grid.width || y + reach.south > grid.height;
+}
+
+const NO_REACH = { west: 0, north: 0, east: 0, south: 0 };
+
+/** What walks must not begin on ground that drowns or swallows it, unless something carries it there. */
+function checkFooting(
+  game: GameDocument,
+  piece: Piece,
+  kind: Kind,
+  placed: readonly { piece: Piece; kind: Kind }[],
+  grid: ArenaGrid,
+  ground: GroundMap,
+  path: Path,
+): Diagnostic[] {
+  const [x, y] = piece.at;
+  const type = ground.types[ground.typeOfCell[cellIndexAt(grid, x, y)]];
+  const isUnsafe = type.footing === FOOTING.liquid || type.footing === FOOTING.void;
+  if (!isUnsafe || kind.floats || !kind.control) return [];
+  const isCarried = placed.some(
+    ({ piece: other, kind: carrier }) =>
+      Math.abs(other.at[0] - x) < 2 &&
+      Math.abs(other.at[1] - y) < 2 &&
+      game.contacts?.[findContact(game, carrier.id, kind.id)]?.does.some(({ effect }) => effect === 'carry along'),
+  );
+  if (isCarried) return [];
+  return [
+    errorAt(
+      { path: [...path, 'at'] },
+      'piece-on-unsafe-ground',
+      `${piece.name} at ${x}, ${y} begins on ${type.name}, which does not bear it.`,
+      'Move it to firm ground.',
+    ),
+  ];
 }
 
 function checkPiece(piece: Piece, kind: Kind, grid: ArenaGrid, path: Path): Diagnostic[] {
   const [x, y] = piece.at;
   const faults: Diagnostic[] = [];
-  if (isOutside(grid, x, y, kind.radius)) {
+  const outline = outlineOf(standShapeOf(kind));
+  if (isOutside(grid, x, y, outline)) {
     faults.push(
       errorAt(
         { path: [...path, 'at'] },
@@ -86,19 +156,19 @@ function checkPiece(piece: Piece, kind: Kind, grid: ArenaGrid, path: Path): Diag
         'Move it inside.',
       ),
     );
-  } else if (circleOverlapsSolid(grid, x, y, kind.radius)) {
+  } else if (!kind.floats && bodyOverlapsSolid(grid, x, y, outline)) {
     faults.push(
       errorAt(
         { path: [...path, 'at'] },
         'piece-in-wall',
         `${piece.name} at ${x}, ${y} stands in a wall.`,
-        `Move it to open ground with ${kind.radius} cells around its centre.`,
+        `Move it to open ground, ${(outline.west + outline.east).toFixed(2)} × ${(outline.north + outline.south).toFixed(2)} cells around its centre.`,
       ),
     );
   }
   piece.route?.forEach(([waypointX, waypointY], index) => {
     const place = { path: [...path, 'route', index] };
-    if (isOutside(grid, waypointX, waypointY, 0)) {
+    if (isOutside(grid, waypointX, waypointY, NO_REACH)) {
       faults.push(
         errorAt(
           place,
@@ -107,7 +177,7 @@ function checkPiece(piece: Piece, kind: Kind, grid: ArenaGrid, path: Path): Diag
           'Move it inside or remove it.',
         ),
       );
-    } else if (isSolidAt(grid, Math.floor(waypointX), Math.floor(waypointY))) {
+    } else if (!kind.floats && isSolidAt(grid, Math.floor(waypointX), Math.floor(waypointY))) {
       faults.push(
         errorAt(
           place,
@@ -119,38 +189,4 @@ function checkPiece(piece: Piece, kind: Kind, grid: ArenaGrid, path: Path): Diag
     }
   });
   return faults;
-}
-
-/** The cells that overlap an area and that a body can stand in. */
-export function cellsOfArea(area: Area, width: number, height: number): number[] {
-  const cells: number[] = [];
-  for (let row = Math.max(0, Math.floor(area.y)); row < Math.min(height, Math.ceil(area.y + area.height)); row++) {
-    for (
-      let column = Math.max(0, Math.floor(area.x));
-      column < Math.min(width, Math.ceil(area.x + area.width));
-      column++
-    ) {
-      cells.push(row * width + column);
-    }
-  }
-  return cells;
-}
-
-function checkWayOut(level: Level, grid: ArenaGrid, exit: Area, player: Piece, kind: Kind, path: Path): Diagnostic[] {
-  const walk = buildWalkGrid(grid, kind.radius, true);
-  const goals = cellsOfArea(exit, grid.width, grid.height).filter((cell) => !walk.blocked[cell]);
-  const field = computeDistanceField(walk, goals);
-  if (Number.isFinite(field[cellIndexAt(grid, player.at[0], player.at[1])])) return [];
-  const markIndex = level.marks.findIndex((mark) => mark.id === level.rules.winAt);
-  const mark = level.marks[markIndex];
-  return [
-    errorAt(
-      { path: [...path, 'marks', markIndex] },
-      'exit-unreachable',
-      `${player.name} cannot reach ${mark.name}: no way leads from ${player.at[0]}, ${player.at[1]} to ${exit.x}, ${exit.y}.`,
-      goals.length === 0
-        ? 'The exit itself is walled up.'
-        : 'Open a way through the walls, at least as wide as the player.',
-    ),
-  ];
 }

@@ -1,4 +1,5 @@
 import { errorAt, type Diagnostic } from '../foundation/diagnostic';
+import { proposeWord } from '../foundation/nearestWord';
 import { BASE_UNIT, toBaseUnit, type UnitContext } from '../foundation/units';
 import type { CheckedBehavior, Condition, Phrase } from '../language/checkedBehavior';
 import { VOCABULARY, type ClauseParameter } from '../language/vocabulary';
@@ -19,8 +20,9 @@ export function compileBrain(
   knobs: Record<string, number>,
   units: UnitContext,
   path: (string | number)[],
+  groundIds: readonly string[],
 ): CompiledBrain {
-  const folder = new BrainFolder(behavior, knobs, units, path);
+  const folder = new BrainFolder(behavior, knobs, units, path, groundIds);
   return { brain: folder.fold(), diagnostics: folder.diagnostics };
 }
 
@@ -41,6 +43,7 @@ class BrainFolder {
     knobs: Record<string, number>,
     private readonly units: UnitContext,
     private readonly path: (string | number)[],
+    private readonly groundIds: readonly string[],
   ) {
     this.knobs = new Map(
       behavior.knobs.map((knob) => [knob.name, toBaseUnit(knobs[knob.name] ?? knob.value, knob.unit, units)]),
@@ -56,7 +59,7 @@ class BrainFolder {
         target: names.indexOf(target),
         condition: this.condition(condition),
       }));
-      return { name: state.name, motion, transitions, slots: this.slots };
+      return { name: state.name, motion, isOut: state.isOut, transitions, slots: this.slots };
     });
     const startState = this.behavior.states.findIndex((state) => state.isStart);
     return { behavior: this.behavior.name, startState, states, sightRange: this.sightRange, sightArc: this.sightArc };
@@ -81,6 +84,35 @@ class BrainFolder {
         };
       case 'travel':
         return { operation: 'travel', step: step() };
+      case 'pace':
+        return {
+          operation: 'pace',
+          axis: phrase.choices.axis as 'ahead',
+          mindsLedges: phrase.choices.ledges === 'minding',
+          step: step(),
+          pauseTicks: this.ticks(phrase, 'pause'),
+        };
+      case 'hover':
+        return {
+          operation: 'hover',
+          isSmooth: phrase.choices.easing === 'smooth',
+          periodTicks: Math.max(2, this.ticks(phrase, 'period')),
+          phase: this.value(phrase, 'phase'),
+        };
+      case 'drift':
+        return { operation: 'drift', rim: phrase.choices.rim as 'leave', step: step(), ground: this.ground(phrase) };
+      case 'wander':
+        return { operation: 'wander', step: step(), everyTicks: Math.max(1, this.ticks(phrase, 'every')) };
+      case 'roam':
+        return { operation: 'roam', step: step() };
+      case 'march':
+        return {
+          operation: 'march',
+          step: this.value(phrase, 'step'),
+          everyTicks: Math.max(1, this.ticks(phrase, 'every')),
+          down: this.value(phrase, 'down'),
+          quickestTicks: Math.max(1, this.ticks(phrase, 'quickest')),
+        };
       default:
         return { operation: 'hold' };
     }
@@ -113,6 +145,24 @@ class BrainFolder {
       default:
         return { type: 'arrived' };
     }
+  }
+
+  /** Index of the ground that a phrase names; −1 when it names none, or none that there is, which is then noted. */
+  private ground(phrase: Phrase): number {
+    const named = phrase.names.ground;
+    if (!named) return -1;
+    const index = this.groundIds.indexOf(named.id);
+    if (index < 0) {
+      this.diagnostics.push(
+        errorAt(
+          { path: this.path, span: named.span },
+          'unknown-ground',
+          `There is no ground \`${named.id}\`.`,
+          proposeWord(named.id, this.groundIds, 'types of ground'),
+        ),
+      );
+    }
+    return index;
   }
 
   private ticks(phrase: Phrase, name: string): number {

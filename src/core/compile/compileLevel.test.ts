@@ -27,7 +27,11 @@ describe('checks before any run', () => {
       'player-twice',
     ],
     ['no exit', (game) => void (game.levels[0].marks = []), 'no-exit'],
-    ['an exit in a wall', (game) => void (game.levels[0].marks[0].area = [0, 0, 1, 1]), 'exit-unreachable'],
+    [
+      'an exit in a wall',
+      (game) => void Object.assign(game.levels[0].marks[0], { area: [0, 0, 1, 1] }),
+      'exit-unreachable',
+    ],
     [
       'a wall across the only way',
       (game) => void game.levels[0].map.splice(12, 1, '##############################'),

@@ -1,14 +1,20 @@
-import type { GameDocument, Kind, Level, Piece } from '../document/gameDocument';
+import { USUAL, type GameDocument, type Level, type Piece } from '../document/gameDocument';
+import { reachOf } from '../document/outlineShape';
+import { hitShapeOf, kindOf, resolvedCast, standShapeOf, type Kind } from '../document/resolveKind';
 import { errorAt, hasErrors, warningAt, type Diagnostic } from '../foundation/diagnostic';
 import { fail, succeed, type Result } from '../foundation/result';
 import type { CheckedBehavior, KnobDefinition } from '../language/checkedBehavior';
 import { nearestWord } from '../foundation/nearestWord';
-import { buildGrid } from './buildGrid';
+import { buildGrid, buildGround } from './buildGrid';
 import { checkKnobValues } from './checkKnobValues';
 import { checkLevelGeometry, findExit } from './checkLevel';
+import { checkMovers } from './checkMovers';
+import { hitShapeFor, outlineOf } from './compileBodies';
 import { compileBrain, ticksOf } from './compileBrain';
+import { compileContacts, findContact } from './compileContacts';
+import { compileControl, countShots } from './compileControl';
 import { resolveKnobs } from './foldExpression';
-import type { BrainProgram, LevelProgram, Overrides, PieceProgram, PlayerProgram } from './levelProgram';
+import type { BrainProgram, KindProgram, LevelProgram, Overrides, PieceProgram, PlayerProgram } from './levelProgram';
 
 /** What the language stage says of one script of the document. */
 export interface ScriptVerdict {
@@ -38,7 +44,10 @@ class LevelCompiler {
   private readonly path: (string | number)[];
   private readonly brains: BrainProgram[] = [];
   private readonly brainOfKey = new Map<string, number>();
+  private readonly formations: string[] = [];
   private readonly level: Level;
+  /** Kinds that occur in the level, in the order of the cast. */
+  private readonly kindIds: string[];
 
   constructor(
     private readonly game: GameDocument,
@@ -48,18 +57,23 @@ class LevelCompiler {
   ) {
     this.path = ['levels', game.levels.indexOf(level)];
     this.level = movePlayer(game, level, overrides);
+    const used = new Set(level.pieces.map((piece) => piece.kind));
+    for (const kind of resolvedCast(game).values())
+      if (used.has(kind.id) && kind.control?.scheme === 'rail and fire') used.add(kind.control.shot);
+    this.kindIds = game.cast.flatMap((kind) => (used.has(kind.id) ? [kind.id] : []));
   }
 
   compile(): CompiledLevel {
     const { game, level } = this;
     const grid = buildGrid(game, level);
-    this.diagnostics.push(...checkLevelGeometry(game, level, grid, this.path));
+    const ground = buildGround(game, level);
+    this.diagnostics.push(...checkLevelGeometry(game, level, grid, ground, this.path));
     const pieces: PieceProgram[] = [];
-    let player: PlayerProgram | undefined;
+    let playerPiece: { piece: Piece; kind: Kind } | undefined;
     let hasBrokenScript = false;
     level.pieces.forEach((piece, index) => {
-      const kind = game.cast.find((candidate) => candidate.id === piece.kind)!;
-      if (kind.control) player ??= this.player(piece, kind);
+      const kind = kindOf(game, piece.kind)!;
+      if (kind.control) playerPiece ??= { piece, kind };
       else {
         const compiled = this.piece(piece, kind, index);
         if (compiled) pieces.push(compiled);
@@ -67,8 +81,14 @@ class LevelCompiler {
       }
     });
     const exit = findExit(level);
-    if (hasErrors(this.diagnostics) || hasBrokenScript || !player || !exit)
+    if (hasErrors(this.diagnostics) || hasBrokenScript || !playerPiece || !exit)
       return { program: undefined, diagnostics: this.diagnostics };
+    this.addNew(checkMovers(level, pieces, this.brains, grid, this.path));
+    const shots = this.shots(playerPiece.kind, playerPiece.piece);
+    const player = this.player(playerPiece.piece, playerPiece.kind, {
+      firstShot: pieces.length,
+      shotCount: shots.length,
+    });
     const behaviors: Record<string, CheckedBehavior> = {};
     for (const verdict of this.scripts.values())
       if (verdict.behavior) behaviors[verdict.behavior.name] = verdict.behavior;
@@ -78,13 +98,78 @@ class LevelCompiler {
       pixelsPerCell: game.pixelsPerCell,
       timeLimitTicks: ticksOf(level.rules.timeLimit, level.ticksPerSecond),
       grid,
+      ground,
+      isSideView: level.view === 'side',
+      gravity: this.gravity,
+      kinds: this.kindIds.map((id) => this.kind(kindOf(game, id)!, playerPiece!.kind.id)),
+      contacts: compileContacts(game, level, this.kindIds),
+      formations: this.formations.length,
       player,
-      pieces,
+      pieces: [...pieces, ...shots],
       brains: this.brains,
       behaviors,
       exit,
     };
     return { program, diagnostics: this.diagnostics };
+  }
+
+  /** Cells a tick². */
+  private get gravity(): number {
+    const { view, gravity, ticksPerSecond } = this.level;
+    return view === 'side' ? (gravity ?? USUAL.gravity) / (ticksPerSecond * ticksPerSecond) : 0;
+  }
+
+  private kind(kind: Kind, playerKind: string): KindProgram {
+    const contact = this.game.contacts?.[findContact(this.game, kind.id, playerKind)];
+    return {
+      id: kind.id,
+      name: kind.name,
+      stand: outlineOf(standShapeOf(kind)),
+      hit: hitShapeFor(hitShapeOf(kind)),
+      isThreat: !kind.control && kind.tags.includes(this.level.rules.loseWhenTouching),
+      isCarrier: contact?.does.some((effect) => effect.effect === 'carry along') ?? false,
+      health: kind.health ?? USUAL.health,
+      floats: kind.floats ?? false,
+      falls: kind.falls ?? false,
+      wear: kind.wear ?? 0,
+    };
+  }
+
+  /** Places among the pieces for the shots of the player. */
+  private shots(kind: Kind, player: Piece): PieceProgram[] {
+    const { control } = kind;
+    const shotKind = control?.scheme === 'rail and fire' ? kindOf(this.game, control.shot) : undefined;
+    if (!control || !shotKind) return [];
+    return Array.from({ length: countShots(control) }, (_, index) => ({
+      ...this.placed({ ...player, id: `${shotKind.id}-shot-${index + 1}`, name: shotKind.name }, shotKind),
+      brain: -1,
+      isShot: true,
+    }));
+  }
+
+  /** What is the same for everything that stands in the level. */
+  private placed(piece: Piece, kind: Kind): Omit<PieceProgram, 'brain'> {
+    return {
+      id: piece.id,
+      name: piece.name,
+      kind: kind.id,
+      kindIndex: this.kindIds.indexOf(kind.id),
+      x: piece.at[0],
+      y: piece.at[1],
+      facing: piece.facing,
+      radius: roughRadius(kind),
+      route: (piece.route ?? []).flat(),
+      isThreat: kind.tags.includes(this.level.rules.loseWhenTouching),
+      knobs: {},
+      leadTicks: ticksOf(piece.lead ?? 0, this.level.ticksPerSecond),
+      formation: piece.formation === undefined ? -1 : this.formationOf(piece.formation),
+      isShot: false,
+    };
+  }
+
+  private formationOf(name: string): number {
+    const known = this.formations.indexOf(name);
+    return known >= 0 ? known : this.formations.push(name) - 1;
   }
 
   /** Notes faults, each once, however many pieces bring it up. */
@@ -97,17 +182,21 @@ class LevelCompiler {
     }
   }
 
-  private player(piece: Piece, kind: Kind): PlayerProgram {
-    const { speed, evenDiagonals } = kind.control!;
+  private player(piece: Piece, kind: Kind, shots: { firstShot: number; shotCount: number }): PlayerProgram {
+    const control = compileControl(kind.control!, this.level.ticksPerSecond, this.gravity, shots);
     return {
       id: piece.id,
       name: piece.name,
       kind: kind.id,
+      kindIndex: this.kindIds.indexOf(kind.id),
       x: piece.at[0],
       y: piece.at[1],
-      radius: kind.radius,
-      step: speed / this.level.ticksPerSecond,
-      evenDiagonals,
+      facing: piece.facing,
+      radius: roughRadius(kind),
+      stand: outlineOf(standShapeOf(kind)),
+      step: control.step,
+      control,
+      health: kind.health ?? USUAL.health,
     };
   }
 
@@ -118,7 +207,11 @@ class LevelCompiler {
     const path = [...this.path, 'pieces', index];
     const definitions = verdict?.knobs ?? [];
     const faults = [
-      ...checkKnobValues(kind.name, kind.knobs, definitions, ['cast', this.game.cast.indexOf(kind), 'knobs']),
+      ...checkKnobValues(kind.name, kind.knobs, definitions, [
+        'cast',
+        this.game.cast.findIndex((entry) => entry.id === kind.id),
+        'knobs',
+      ]),
       ...checkKnobValues(piece.name, piece.knobs, definitions, [...path, 'knobs']),
     ];
     this.addNew(faults);
@@ -130,7 +223,8 @@ class LevelCompiler {
     const layers = faults.length > 0 ? [] : [kind.knobs, piece.knobs, forced];
     const knobs = resolveKnobs(definitions, layers);
     const brain = verdict?.behavior ? this.brain(verdict.behavior, knobs, kind) : -1;
-    const needsRoute = brain >= 0 && this.brains[brain].states.some((state) => state.motion.operation === 'patrol');
+    const states = brain >= 0 ? this.brains[brain].states : [];
+    const needsRoute = states.some(({ motion }) => motion.operation === 'patrol' || motion.operation === 'hover');
     if (needsRoute && !piece.route?.length) {
       this.diagnostics.push(
         warningAt(
@@ -141,19 +235,7 @@ class LevelCompiler {
         ),
       );
     }
-    return {
-      id: piece.id,
-      name: piece.name,
-      kind: kind.id,
-      x: piece.at[0],
-      y: piece.at[1],
-      facing: piece.facing,
-      radius: kind.radius,
-      brain,
-      route: (piece.route ?? []).flat(),
-      isThreat: kind.tags.includes(this.level.rules.loseWhenTouching),
-      knobs,
-    };
+    return { ...this.placed(piece, kind), brain, knobs };
   }
 
   private brain(behavior: CheckedBehavior, knobs: Record<string, number>, kind: Kind): number {
@@ -162,7 +244,13 @@ class LevelCompiler {
     if (known !== undefined) return known;
     const scriptIndex = this.game.scripts.findIndex((script) => script.id === kind.behavior);
     const units = { pixelsPerCell: this.game.pixelsPerCell, ticksPerSecond: this.level.ticksPerSecond };
-    const { brain, diagnostics } = compileBrain(behavior, knobs, units, ['scripts', scriptIndex]);
+    const { brain, diagnostics } = compileBrain(
+      behavior,
+      knobs,
+      units,
+      ['scripts', scriptIndex],
+      this.game.terrain.map((ground) => ground.id),
+    );
     this.addNew(diagnostics);
     this.brainOfKey.set(key, this.brains.length);
     this.brains.push(brain);
@@ -170,10 +258,16 @@ class LevelCompiler {
   }
 }
 
+/** Half of the longest side of what others meet of a kind. */
+function roughRadius(kind: Kind): number {
+  const { west, north, east, south } = reachOf(hitShapeOf(kind));
+  return Math.max(west + east, north + south) / 2;
+}
+
 /** The level with its player where a try wants it; the document itself stays as it is. */
 function movePlayer(game: GameDocument, level: Level, { playerAt }: Overrides): Level {
   if (!playerAt) return level;
-  const isPlayer = (kindId: string) => game.cast.some((kind) => kind.id === kindId && kind.control);
+  const isPlayer = (kindId: string) => kindOf(game, kindId)?.control !== undefined;
   return { ...level, pieces: level.pieces.map((piece) => (isPlayer(piece.kind) ? { ...piece, at: playerAt } : piece)) };
 }
 
@@ -184,7 +278,7 @@ export function checkOverrides(
   overrides: Overrides,
 ): Result<Overrides, Diagnostic> {
   const faults = overrides.knobs.flatMap(({ kind: kindId, knob, value }) => {
-    const kind = game.cast.find((candidate) => candidate.id === kindId);
+    const kind = kindOf(game, kindId);
     if (!kind) {
       const nearest = nearestWord(
         kindId,

@@ -1,18 +1,31 @@
+import type { Area } from '../arena/area';
 import type { ArenaGrid } from '../arena/grid';
+import type { HitShape } from '../arena/meeting';
+import type { Outline } from '../arena/outline';
 import type { CheckedBehavior } from '../language/checkedBehavior';
-
-/** A rectangle in cells. */
-export interface Area {
-  x: number;
-  y: number;
-  width: number;
-  height: number;
-}
 
 /** How a piece moves in a state; every expression is folded into numbers. Steps are cells a tick. */
 export type MotionProgram =
   | { operation: 'hold' }
   | { operation: 'patrol'; order: 'loop' | 'back and forth' | 'once'; step: number; pauseTicks: number }
+  | {
+      operation: 'pace';
+      axis: 'ahead' | 'across' | 'up and down';
+      mindsLedges: boolean;
+      step: number;
+      pauseTicks: number;
+    }
+  | { operation: 'hover'; isSmooth: boolean; periodTicks: number; phase: number }
+  | {
+      operation: 'drift';
+      rim: 'leave' | 'wrap' | 'bounce' | 'reflect';
+      step: number;
+      /** Index of the only ground that turns it; −1 for all that is solid. */
+      ground: number;
+    }
+  | { operation: 'wander'; step: number; everyTicks: number }
+  | { operation: 'roam'; step: number }
+  | { operation: 'march'; step: number; everyTicks: number; down: number; quickestTicks: number }
   | { operation: 'chase'; byPath: boolean; step: number; keep: number }
   | { operation: 'travel'; step: number };
 
@@ -33,6 +46,8 @@ export interface TransitionProgram {
 export interface StateProgram {
   name: string;
   motion: MotionProgram;
+  /** Whether others do not meet the piece in this state. */
+  isOut: boolean;
   transitions: TransitionProgram[];
   /** How many slots the tests of this state use. */
   slots: number;
@@ -48,14 +63,93 @@ export interface BrainProgram {
   sightArc: number;
 }
 
+export const FOOTING = { firm: 0, slippery: 1, liquid: 2, void: 3 } as const;
+
+/** A type of ground in numbers of a tick. */
+export interface GroundProgram {
+  id: string;
+  name: string;
+  solid: boolean;
+  opaque: boolean;
+  /** One of {@link FOOTING}. */
+  footing: number;
+  /** On slippery ground: how much a speed can change in a tick. */
+  grip: number;
+  speedFactor: number;
+  /** Cells a tick. */
+  pushX: number;
+  pushY: number;
+  /** Health a tick. */
+  harm: number;
+  pathCost: number;
+  /** Hits until it changes; 0 for ground that bears everything. */
+  strength: number;
+  /** Index of the ground that it turns into, or −1. */
+  becomes: number;
+}
+
+/** What every cell of a level is. */
+export interface GroundMap {
+  types: GroundProgram[];
+  /** Index into `types` for every cell. */
+  typeOfCell: Uint8Array;
+  /** Whether no ground does anything but being open or solid. */
+  isPlain: boolean;
+}
+
+/** What happens to a body that is met; times in ticks, names as indices. */
+export type EffectProgram =
+  | { effect: 'defeat' }
+  | { effect: 'harm'; health: number }
+  | { effect: 'push'; step: number; ticks: number }
+  | { effect: 'stun'; ticks: number }
+  | { effect: 'collect' }
+  | { effect: 'teleport'; x: number; y: number }
+  | { effect: 'deliver' }
+  /** Cells that change if they are of one type of ground. `needs` is the index of a kind, or −1. */
+  | { effect: 'open'; cells: number[]; ground: number; becomes: number; needs: number }
+  | { effect: 'score'; points: number }
+  | { effect: 'refill'; what: 'health' | 'ammunition'; amount: number }
+  | { effect: 'speed'; factor: number; ticks: number }
+  | { effect: 'safe'; ticks: number };
+
+/** What one kind does to another on contact; kinds as indices. */
+export interface ContactProgram {
+  by: number;
+  on: number;
+  effects: EffectProgram[];
+  cooldownTicks: number;
+}
+
+/** A kind as far as the tick needs it. */
+export interface KindProgram {
+  id: string;
+  name: string;
+  /** What walls and ground meet. */
+  stand: Outline;
+  /** What others meet. */
+  hit: HitShape;
+  /** Whether touching it ends the run. */
+  isThreat: boolean;
+  /** Whether the player is carried by it. */
+  isCarrier: boolean;
+  health: number;
+  floats: boolean;
+  falls: boolean;
+  wear: number;
+}
+
 export interface PieceProgram {
   id: string;
   name: string;
   kind: string;
+  /** Index into `kinds`. */
+  kindIndex: number;
   x: number;
   y: number;
   /** Degrees. */
   facing: number;
+  /** Half of the longest side of what others meet: a rough size. */
   radius: number;
   /** Index into `brains`, or −1 for a piece that only stands. */
   brain: number;
@@ -65,18 +159,65 @@ export interface PieceProgram {
   isThreat: boolean;
   /** Knob values in the unit of the script, for the reference interpreter and for display. */
   knobs: Record<string, number>;
+  /** For how many ticks it has already moved when the run begins. */
+  leadTicks: number;
+  /** Index of its formation, or −1. */
+  formation: number;
+  /** A place for a shot: out of the level until it is fired. */
+  isShot: boolean;
 }
+
+/** How the player steers, in cells and ticks. `step` is the usual speed in cells a tick. */
+export type ControlProgram =
+  | { scheme: 'eight ways'; step: number; evenDiagonals: boolean }
+  | { scheme: 'four ways'; step: number; cornering: number }
+  | { scheme: 'one cell a press'; step: number; bufferTicks: number }
+  | { scheme: 'slide until blocked'; step: number }
+  | { scheme: 'steer to a point'; step: number }
+  | { scheme: 'flap'; step: number; lift: number; gravity: number; mostFall: number }
+  | {
+      scheme: 'run and jump';
+      step: number;
+      jump: number;
+      jumps: number;
+      gravity: number;
+      mostFall: number;
+      coyoteTicks: number;
+      bufferTicks: number;
+    }
+  | {
+      scheme: 'rail and fire';
+      step: number;
+      isAcross: boolean;
+      aim: number;
+      shotStep: number;
+      /** Cells a shot goes. */
+      range: number;
+      cooldownTicks: number;
+      chargeTicks: number;
+      /** −1 for shots without end. */
+      ammunition: number;
+      /** Indices of the pieces that shots are made of. */
+      firstShot: number;
+      shotCount: number;
+    };
 
 export interface PlayerProgram {
   id: string;
   name: string;
   kind: string;
+  kindIndex: number;
   x: number;
   y: number;
+  /** Degrees. */
+  facing: number;
+  /** Half of the longest side of what others meet: a rough size. */
   radius: number;
+  stand: Outline;
   /** Cells a tick, straight. */
   step: number;
-  evenDiagonals: boolean;
+  control: ControlProgram;
+  health: number;
 }
 
 /** A level ready to run: indices and numbers, no names to look up. Plain data. */
@@ -86,6 +227,13 @@ export interface LevelProgram {
   pixelsPerCell: number;
   timeLimitTicks: number;
   grid: ArenaGrid;
+  ground: GroundMap;
+  isSideView: boolean;
+  /** Cells a tick². */
+  gravity: number;
+  kinds: KindProgram[];
+  contacts: ContactProgram[];
+  formations: number;
   player: PlayerProgram;
   pieces: PieceProgram[];
   brains: BrainProgram[];

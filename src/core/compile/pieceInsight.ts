@@ -1,4 +1,5 @@
 import type { GameDocument, Level, Piece } from '../document/gameDocument';
+import { kindOf } from '../document/resolveKind';
 import type { KnobDefinition } from '../language/checkedBehavior';
 import { compileBrain } from './compileBrain';
 import type { ScriptVerdict } from './compileLevel';
@@ -11,6 +12,8 @@ export interface StateInsight {
   /** The widest that it looks in this state; undefined when it does not look. */
   sight: Sight | undefined;
   isChase: boolean;
+  /** How it moves in this state, as a word. */
+  motion: BrainProgram['states'][number]['motion']['operation'];
 }
 
 /**
@@ -32,16 +35,27 @@ export function describePiece(
   piece: Piece,
   scripts: ReadonlyMap<string, ScriptVerdict>,
 ): PieceInsight | undefined {
-  const kind = game.cast.find((candidate) => candidate.id === piece.kind);
+  const kind = kindOf(game, piece.kind);
   const verdict = kind?.behavior ? scripts.get(kind.behavior) : undefined;
   if (!kind || !verdict) return undefined;
   const values = resolveKnobs(verdict.knobs, [kind.knobs, piece.knobs]);
   if (!verdict.behavior) return { knobs: verdict.knobs, values, states: [], startState: 0 };
   const units = { pixelsPerCell: game.pixelsPerCell, ticksPerSecond: level.ticksPerSecond };
-  const { brain } = compileBrain(verdict.behavior, values, units, []);
+  const { brain } = compileBrain(
+    verdict.behavior,
+    values,
+    units,
+    [],
+    game.terrain.map((ground) => ground.id),
+  );
   const states = brain.states.map((state): StateInsight => {
     const isChase = state.motion.operation === 'chase';
-    return { name: state.name, sight: widestSight(state) ?? (isChase ? chaseSight(brain) : undefined), isChase };
+    return {
+      name: state.name,
+      sight: widestSight(state) ?? (isChase ? chaseSight(brain) : undefined),
+      isChase,
+      motion: state.motion.operation,
+    };
   });
   return { knobs: verdict.knobs, values, states, startState: brain.startState };
 }

@@ -1,5 +1,7 @@
 import { errorAt, type Diagnostic } from '../foundation/diagnostic';
-import type { GameDocument, Level } from './gameDocument';
+import type { Contact, Effect } from './contactShape';
+import type { GameDocument, KindEntry, Level, Terrain } from './gameDocument';
+import { ancestorsOf } from './resolveKind';
 
 type Path = (string | number)[];
 
@@ -27,18 +29,9 @@ export function checkReferences(game: GameDocument): Diagnostic[] {
       ['levels'],
       'level',
     ),
-    ...game.cast.flatMap((kind, index) =>
-      kind.behavior && !game.scripts.some((script) => script.id === kind.behavior)
-        ? [
-            errorAt(
-              { path: ['cast', index, 'behavior'] },
-              'unknown-behavior',
-              `The kind ${kind.id} follows \`${kind.behavior}\`, but there is no such script.`,
-              listOf('scripts', game.scripts),
-            ),
-          ]
-        : [],
-    ),
+    ...game.terrain.flatMap((ground, index) => checkGround(game, ground, ['terrain', index])),
+    ...game.cast.flatMap((kind, index) => checkKind(game, kind, ['cast', index])),
+    ...(game.contacts ?? []).flatMap((contact, index) => checkContact(game, contact, ['contacts', index])),
     ...game.levels.flatMap((level, index) => checkLevel(game, level, ['levels', index])),
   ];
 }
@@ -61,6 +54,138 @@ function twice(ids: string[], path: Path, what: string): Diagnostic[] {
           ),
         ],
   );
+}
+
+/** The fault of a name that must be the id of something and is not. */
+function unknown(
+  path: Path,
+  code: string,
+  sentence: string,
+  what: string,
+  entries: readonly { id: string }[],
+): Diagnostic {
+  return errorAt({ path }, code, sentence, listOf(what, entries));
+}
+
+function checkGround(game: GameDocument, ground: Terrain, path: Path): Diagnostic[] {
+  const faults: Diagnostic[] = [];
+  if (ground.becomes !== undefined && !game.terrain.some((other) => other.id === ground.becomes)) {
+    faults.push(
+      unknown(
+        [...path, 'becomes'],
+        'unknown-ground',
+        `${ground.name} turns into \`${ground.becomes}\`, which is no ground.`,
+        'types of ground',
+        game.terrain,
+      ),
+    );
+  }
+  if ((ground.strength === undefined) !== (ground.becomes === undefined)) {
+    faults.push(
+      errorAt(
+        { path },
+        'erosion-incomplete',
+        `${ground.name} has ${ground.strength === undefined ? 'a ground to turn into but no strength' : 'a strength but no ground to turn into'}.`,
+        'Give both `strength` and `becomes`, or neither.',
+      ),
+    );
+  }
+  return faults;
+}
+
+function checkKind(game: GameDocument, kind: KindEntry, path: Path): Diagnostic[] {
+  const faults: Diagnostic[] = [];
+  if (kind.behavior && !game.scripts.some((script) => script.id === kind.behavior)) {
+    faults.push(
+      unknown(
+        [...path, 'behavior'],
+        'unknown-behavior',
+        `The kind ${kind.id} follows \`${kind.behavior}\`, but there is no such script.`,
+        'scripts',
+        game.scripts,
+      ),
+    );
+  }
+  if (kind.varies !== undefined) {
+    const line = ancestorsOf(game.cast, kind.id);
+    const last = line[line.length - 1] ?? kind;
+    if (!game.cast.some((other) => other.id === kind.varies)) {
+      faults.push(
+        unknown(
+          [...path, 'varies'],
+          'unknown-kind',
+          `The kind ${kind.id} varies \`${kind.varies}\`, which is not in the cast.`,
+          'kinds',
+          game.cast,
+        ),
+      );
+    } else if (last.varies !== undefined && game.cast.some((other) => other.id === last.varies)) {
+      faults.push(
+        errorAt(
+          { path: [...path, 'varies'] },
+          'variant-cycle',
+          `The kind ${kind.id} varies itself in the end: ${[kind, ...line].map((entry) => entry.id).join(' → ')} → ${last.varies}.`,
+          'Let one of them vary no other.',
+        ),
+      );
+    }
+  }
+  const shot = kind.control?.scheme === 'rail and fire' ? kind.control.shot : undefined;
+  if (shot !== undefined && !game.cast.some((other) => other.id === shot)) {
+    faults.push(
+      unknown(
+        [...path, 'control', 'shot'],
+        'unknown-kind',
+        `The kind ${kind.id} fires \`${shot}\`, which is not in the cast.`,
+        'kinds',
+        game.cast,
+      ),
+    );
+  }
+  return faults;
+}
+
+function checkContact(game: GameDocument, contact: Contact, path: Path): Diagnostic[] {
+  const tags = new Set(game.cast.flatMap((kind) => kind.tags ?? []));
+  const isKnown = (name: string) => tags.has(name) || game.cast.some((kind) => kind.id === name);
+  const sides = (['by', 'on'] as const).flatMap((side) =>
+    isKnown(contact[side])
+      ? []
+      : [
+          unknown(
+            [...path, side],
+            'unknown-kind',
+            `The contact of \`${contact.by}\` with \`${contact.on}\` names \`${contact[side]}\`, which is neither a kind nor a tag.`,
+            'kinds',
+            game.cast,
+          ),
+        ],
+  );
+  return [...sides, ...contact.does.flatMap((effect, index) => checkEffect(game, effect, [...path, 'does', index]))];
+}
+
+function checkEffect(game: GameDocument, effect: Effect, path: Path): Diagnostic[] {
+  const marks = game.levels.flatMap((level) => level.marks);
+  const wants = (field: string, value: string, what: string, entries: readonly { id: string }[]) =>
+    entries.some((entry) => entry.id === value)
+      ? []
+      : [
+          unknown(
+            [...path, field],
+            `unknown-${what === 'marks' ? 'mark' : what === 'kinds' ? 'kind' : 'ground'}`,
+            `\`${effect.effect}\` names \`${value}\`, which is not among the ${what}.`,
+            what,
+            entries,
+          ),
+        ];
+  if (effect.effect === 'teleport') return wants('to', effect.to, 'marks', marks);
+  if (effect.effect !== 'open') return [];
+  return [
+    ...wants('area', effect.area, 'marks', marks),
+    ...wants('ground', effect.ground, 'types of ground', game.terrain),
+    ...wants('becomes', effect.becomes, 'types of ground', game.terrain),
+    ...(effect.needs === undefined ? [] : wants('needs', effect.needs, 'kinds', game.cast)),
+  ];
 }
 
 function twiceGlyph(game: GameDocument): Diagnostic[] {
@@ -91,6 +216,24 @@ function checkLevel(game: GameDocument, level: Level, path: Path): Diagnostic[] 
       level.marks.map((mark) => mark.id),
       [...path, 'marks'],
       'mark',
+    ),
+    ...twice(
+      (level.lanes ?? []).map((lane) => lane.id),
+      [...path, 'lanes'],
+      'lane',
+    ),
+    ...(level.lanes ?? []).flatMap((lane, index) =>
+      level.marks.some((mark) => mark.id === lane.mark)
+        ? []
+        : [
+            unknown(
+              [...path, 'lanes', index, 'mark'],
+              'unknown-mark',
+              `The lane ${lane.id} begins at \`${lane.mark}\`, which is no mark of ${level.id}.`,
+              'marks',
+              level.marks,
+            ),
+          ],
     ),
     ...level.pieces.flatMap((piece, index) =>
       game.cast.some((kind) => kind.id === piece.kind)

@@ -1,5 +1,6 @@
-import type { GameDocument, Level, Piece } from './gameDocument';
+import { markBox, type GameDocument, type KindEntry, type Level, type Mark, type Piece } from './gameDocument';
 import { bug } from '../foundation/result';
+import { kindOf } from './resolveKind';
 
 /** A place in cells. */
 export interface Point {
@@ -12,6 +13,10 @@ type GameDraft = GameDocument;
 /** The steps from which every edit of a level is made. They work on a draft inside one change. */
 export function levelIn(game: GameDraft, levelId: string): Level {
   return game.levels.find((level) => level.id === levelId) ?? bug(`no level ${levelId}`);
+}
+
+export function kindIn(game: GameDraft, kindId: string): KindEntry {
+  return game.cast.find((kind) => kind.id === kindId) ?? bug(`no kind ${kindId}`);
 }
 
 function pieceIn(game: GameDraft, levelId: string, pieceId: string): Piece {
@@ -54,7 +59,7 @@ export function removePieces(game: GameDraft, levelId: string, pieceIds: readonl
 
 /** Adds a piece of a kind and returns its id. */
 export function addPiece(game: GameDraft, levelId: string, kindId: string, at: Point): string {
-  const kind = game.cast.find((candidate) => candidate.id === kindId) ?? bug(`no kind ${kindId}`);
+  const kind = kindOf(game, kindId) ?? bug(`no kind ${kindId}`);
   const level = levelIn(game, levelId);
   const { id, name } = freshName(level, kind.id, kind.name);
   level.pieces.push({
@@ -81,7 +86,8 @@ export function copyPieces(game: GameDraft, levelId: string, pieceIds: readonly 
   });
 }
 
-function freshName(level: Level, idStem: string, nameStem: string): { id: string; name: string } {
+/** An id and a name that no piece of the level has yet. */
+export function freshName(level: Level, idStem: string, nameStem: string): { id: string; name: string } {
   const ids = new Set(level.pieces.map((piece) => piece.id));
   const names = new Set(level.pieces.map((piece) => piece.name));
   let number = 1;
@@ -114,7 +120,7 @@ export function setPieceKnob(
 
 /** Sets a knob for all pieces of a kind that have no value of their own. */
 export function setKindKnob(game: GameDraft, kindId: string, knob: string, value: number | undefined): void {
-  const kind = game.cast.find((candidate) => candidate.id === kindId) ?? bug(`no kind ${kindId}`);
+  const kind = kindIn(game, kindId);
   kind.knobs = withKnob(kind.knobs, knob, value);
   if (!kind.knobs) delete kind.knobs;
 }
@@ -131,7 +137,19 @@ function withKnob(
 
 export function moveMark(game: GameDraft, levelId: string, markId: string, to: Point): void {
   const mark = levelIn(game, levelId).marks.find((candidate) => candidate.id === markId) ?? bug(`no mark ${markId}`);
-  mark.area = [roundCoordinate(to.x), roundCoordinate(to.y), mark.area[2], mark.area[3]];
+  const [x, y] = markBox(mark);
+  shiftMark(mark, { x: to.x - x, y: to.y - y });
+}
+
+/** Moves a mark of any form by so many cells. */
+export function shiftMark(mark: Mark, by: Point): void {
+  const shifted = ([x, y]: readonly [number, number]): [number, number] => [
+    roundCoordinate(x + by.x),
+    roundCoordinate(y + by.y),
+  ];
+  if ('area' in mark) mark.area = [...shifted([mark.area[0], mark.area[1]]), mark.area[2], mark.area[3]];
+  else if ('point' in mark) mark.point = shifted(mark.point);
+  else mark.line = [shifted(mark.line[0]), shifted(mark.line[1])];
 }
 
 export function setScript(game: GameDraft, scriptId: string, text: string): void {

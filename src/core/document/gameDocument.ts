@@ -1,4 +1,7 @@
 import { z } from 'zod';
+import { contactShape } from './contactShape';
+import { controlShape } from './controlShape';
+import { outlineShape } from './outlineShape';
 
 /** The version of the file format that this program writes. Newer ones are refused, older ones are migrated. */
 export const FORMAT_VERSION = 1;
@@ -22,6 +25,12 @@ const label = z.string().min(1).max(80);
 const coordinate = z.number().min(-1000).max(1000);
 const point = z.tuple([coordinate, coordinate]);
 
+const colour = z.string().regex(/^#[0-9a-fA-F]{6}$/, 'must be a colour like #d8ccb4');
+const cellsPerSecond = z.number().min(-60).max(60);
+
+export const HATCHINGS = ['none', 'diagonal', 'backslant', 'crossed', 'dots', 'waves', 'rungs', 'courses'] as const;
+export const FOOTINGS = ['firm', 'slippery', 'liquid', 'void'] as const;
+
 export const terrainShape = z
   .strictObject({
     id: identifier,
@@ -29,29 +38,71 @@ export const terrainShape = z
     glyph: z.string().length(1).describe('the character that stands for this ground in maps'),
     solid: z.boolean().describe('stops bodies'),
     opaque: z.boolean().describe('stops sight'),
-    tint: z.string().regex(/^#[0-9a-fA-F]{6}$/, 'must be a colour like #d8ccb4'),
-    hatching: z.enum(['none', 'diagonal', 'dots']),
+    tint: colour,
+    hatching: z.enum(HATCHINGS),
+    footing: z
+      .enum(FOOTINGS)
+      .optional()
+      .describe('firm when left out; liquid drowns and void swallows what stands in it'),
+    grip: z
+      .number()
+      .min(0.1)
+      .max(200)
+      .optional()
+      .describe('on slippery ground: how fast a speed can change, cells/s²; 4 when left out'),
+    speedFactor: z.number().min(0.05).max(4).optional().describe('factor on the speed of what walks here'),
+    push: z.tuple([cellsPerSecond, cellsPerSecond]).optional().describe('moves what stands here: x and y, cells/s'),
+    harm: z.number().min(0).max(10000).optional().describe('health that it takes from the player, a second'),
+    pathCost: z.number().min(1).max(100).optional().describe('how many cells a cell counts when a way is chosen'),
+    strength: z.number().int().min(1).max(100).optional().describe('hits until it turns into another ground'),
+    becomes: identifier.optional().describe('id of the ground that it turns into'),
   })
   .describe('a type of ground');
 
 const knobValues = z.record(z.string(), z.number()).describe('knob values, each in the unit that the script gives it');
 
-export const controlShape = z.strictObject({
-  scheme: z.literal('eight ways'),
-  speed: z.number().min(0.1).max(60).describe('cells/s'),
-  evenDiagonals: z.boolean().describe('whether diagonals are as fast as straights'),
-});
+/** Fields of a kind that one which varies another may leave out. */
+const kindFields = {
+  tags: z.array(identifier).max(20),
+  radius: z
+    .number()
+    .min(0.05)
+    .max(8)
+    .describe('radius of the circle that it fills unless stand or hit say otherwise, cells'),
+  tint: colour,
+  stand: outlineShape.optional().describe('what walls and ground meet'),
+  hit: outlineShape.optional().describe('what others meet'),
+  control: controlShape.optional().describe('present for the kind that the player steers'),
+  behavior: identifier.optional().describe('id of the script that it follows'),
+  knobs: knobValues.optional(),
+  health: z.number().min(0.1).max(10000).optional().describe('harm it bears until it is defeated; 1 when left out'),
+  floats: z.boolean().optional().describe('crosses liquid and void and is not pushed by the ground'),
+  falls: z.boolean().optional().describe('is pulled down in levels seen from the side'),
+  wear: z
+    .number()
+    .min(0)
+    .max(100)
+    .optional()
+    .describe('hits that ground with a strength takes when this kind runs into it'),
+};
 
 export const kindShape = z
   .strictObject({
     id: identifier,
     name: label,
-    tags: z.array(identifier).max(20),
-    radius: z.number().min(0.05).max(8).describe('radius of the circular stand and hit shape, cells'),
-    tint: z.string().regex(/^#[0-9a-fA-F]{6}$/, 'must be a colour like #8a3324'),
-    control: controlShape.optional().describe('present for the kind that the player steers'),
-    behavior: identifier.optional().describe('id of the script that it follows'),
-    knobs: knobValues.optional(),
+    varies: identifier.optional().describe('id of a kind from which everything is taken that is not written here'),
+    ...z.strictObject(kindFields).partial().shape,
+  })
+  .superRefine((kind, context) => {
+    if (kind.varies !== undefined) return;
+    for (const field of ['tags', 'radius', 'tint'] as const) {
+      if (kind[field] === undefined)
+        context.addIssue({
+          code: 'custom',
+          path: [field],
+          message: `a kind that varies no other needs \`${field}\``,
+        });
+    }
   })
   .describe('one entry of the cast');
 
@@ -64,16 +115,39 @@ export const pieceShape = z
     facing: z.number().min(0).max(360).describe('degrees, 0 = east, clockwise'),
     route: z.array(point).max(LIMITS.waypoints).optional().describe('waypoints, cells'),
     knobs: knobValues.optional(),
+    lead: z.number().min(0).max(600).optional().describe('it moves as if it had set out this many seconds earlier'),
+    formation: identifier.optional().describe('pieces with the same formation march as one'),
   })
   .describe('a placed kind');
 
+const markHead = { id: identifier, name: label };
+
 export const markShape = z
+  .union([
+    z.strictObject({
+      ...markHead,
+      area: z
+        .tuple([coordinate, coordinate, z.number().positive().max(256), z.number().positive().max(256)])
+        .describe('x, y, width, height, cells'),
+    }),
+    z.strictObject({ ...markHead, point: point.describe('x and y, cells') }),
+    z.strictObject({ ...markHead, line: z.tuple([point, point]).describe('both ends, cells') }),
+  ])
+  .describe('a named point, line or area');
+
+export const laneShape = z
   .strictObject({
     id: identifier,
     name: label,
-    area: z.tuple([coordinate, coordinate, z.number().positive().max(256), z.number().positive().max(256)]),
+    runs: z.enum(['across', 'up and down']),
+    at: z.number().int().min(0).max(255).describe('first row, or first column of one that runs up and down'),
+    size: z.number().int().min(1).max(64).describe('rows, or columns'),
+    heading: z
+      .union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)])
+      .describe('degrees; where things go in it'),
+    mark: identifier.describe('id of the mark at which they come in'),
   })
-  .describe('a named area: x, y, width, height in cells');
+  .describe('a row or column of cells that is handled as one');
 
 export const rulesShape = z.strictObject({
   winAt: identifier.describe('id of the mark that the player must reach'),
@@ -85,8 +159,11 @@ export const levelShape = z.strictObject({
   id: identifier,
   name: label,
   ticksPerSecond: z.union([z.literal(30), z.literal(60), z.literal(120)]),
+  view: z.literal('side').optional().describe('seen from the side, with gravity; left out: seen from above'),
+  gravity: z.number().min(1).max(200).optional().describe('only from the side: cells/s², 28 when left out'),
   map: z.array(z.string().max(LIMITS.columns)).min(1).max(LIMITS.rows).describe('one text a row, one character a cell'),
   marks: z.array(markShape).max(500),
+  lanes: z.array(laneShape).max(100).optional(),
   pieces: z.array(pieceShape).max(LIMITS.pieces),
   rules: rulesShape,
 });
@@ -104,19 +181,35 @@ export const gameShape = z.strictObject({
   pixelsPerCell: z.number().int().min(1).max(512),
   terrain: z.array(terrainShape).min(1).max(60),
   cast: z.array(kindShape).max(500),
+  contacts: z.array(contactShape).max(2000).optional(),
   scripts: z.array(scriptShape).max(200),
   levels: z.array(levelShape).max(LIMITS.levels),
 });
 
 export type GameDocument = z.infer<typeof gameShape>;
 export type Terrain = z.infer<typeof terrainShape>;
-export type Kind = z.infer<typeof kindShape>;
+/** An entry of the cast as it is written; see `resolveKind` for what holds in the end. */
+export type KindEntry = z.infer<typeof kindShape>;
+export type Lane = z.infer<typeof laneShape>;
 export type Piece = z.infer<typeof pieceShape>;
 export type Mark = z.infer<typeof markShape>;
 export type Level = z.infer<typeof levelShape>;
+export type Hatching = (typeof HATCHINGS)[number];
+export type Footing = (typeof FOOTINGS)[number];
 export type Script = z.infer<typeof scriptShape>;
 
 /** The published JSON Schema of the file format. */
 export function gameJsonSchema(): object {
   return { title: 'Gorge game document', ...z.toJSONSchema(gameShape) };
+}
+
+/** What holds when a level or a ground does not say otherwise. */
+export const USUAL = { gravity: 28, grip: 4, health: 1 } as const;
+
+/** The smallest rectangle around a mark: x, y, width, height in cells; a point has no size. */
+export function markBox(mark: Mark): [number, number, number, number] {
+  if ('area' in mark) return mark.area;
+  if ('point' in mark) return [...mark.point, 0, 0];
+  const [[x0, y0], [x1, y1]] = mark.line;
+  return [Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0)];
 }

@@ -1,6 +1,7 @@
 import { bug } from '../foundation/result';
 import type { GameDocument, Level } from './gameDocument';
 import { LIMITS } from './gameDocument';
+import { resolvedCast } from './resolveKind';
 
 /** What a new level starts from. Sizes in cells. */
 export interface NewLevel {
@@ -14,7 +15,7 @@ const EXIT_SIDE = 2;
 
 /** Whether a game has what every level needs: ground to walk on and somebody to steer. */
 export function canHoldLevels(game: GameDocument): boolean {
-  return game.terrain.some((ground) => !ground.solid) && game.cast.some((kind) => kind.control);
+  return game.terrain.some((ground) => !ground.solid) && [...resolvedCast(game).values()].some((kind) => kind.control);
 }
 
 /**
@@ -26,8 +27,9 @@ export function addLevel(game: GameDocument, { name, columns, rows }: NewLevel):
   const height = Math.min(LIMITS.rows, Math.max(LEAST_LEVEL_SIDE, Math.round(rows)));
   const open = game.terrain.find((ground) => !ground.solid)?.glyph ?? bug('no ground to walk on');
   const wall = game.terrain.find((ground) => ground.solid)?.glyph ?? open;
-  const player = game.cast.find((kind) => kind.control) ?? bug('no kind that a player can steer');
-  const threat = game.cast.find((kind) => !kind.control && kind.tags.length > 0)?.tags[0] ?? 'foe';
+  const kinds = [...resolvedCast(game).values()];
+  const player = kinds.find((kind) => kind.control) ?? bug('no kind that a player can steer');
+  const threat = kinds.find((kind) => !kind.control && kind.tags.length > 0)?.tags[0] ?? 'foe';
   const inner = wall + open.repeat(width - 2) + wall;
   const id = freshId(game, name);
   game.levels.push({

@@ -22,6 +22,8 @@ export interface Phrase {
   target: string | undefined;
   quantities: Record<string, Expression>;
   choices: Record<string, string>;
+  /** Ids of things in the game, with the place where they stand. */
+  names: Record<string, { id: string; span: Span }>;
   span: Span;
 }
 
@@ -50,6 +52,8 @@ export interface StateDefinition {
   name: string;
   isStart: boolean;
   motion: Phrase;
+  /** Whether nobody meets the piece in this state. */
+  isOut: boolean;
   transitions: TransitionDefinition[];
   span: Span;
 }

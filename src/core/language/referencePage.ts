@@ -32,8 +32,9 @@ const GRAMMAR = `## Grammar
 script     = behavior
 behavior   = "behavior" NAME "{" { knob | state } "}"
 knob       = "knob" NAME "=" NUMBER [ UNIT ] "in" NUMBER ".." NUMBER
-state      = [ "start" ] "state" NAME "{" do { go } "}"
+state      = [ "start" ] "state" NAME "{" do [ be ] { go } "}"
 do         = "do" motion
+be         = "be" ( "in" | "out" )
 go         = "go" STATE ( "when" condition | "after" quantity )
 condition  = all { "or" all }
 all        = single { "and" single }
@@ -97,6 +98,10 @@ function describeParameter(parameter: Parameter): string[] {
         `- \`${option.words.join(' ')}\`: ${option.meaning}${option.value === parameter.fallback ? ' (what holds when nothing is said)' : ''}`,
     );
   }
+  if (parameter.type === 'name')
+    return [
+      `- \`${parameter.words.join(' ')} ${parameter.of.toUpperCase()}\`: ${parameter.meaning}; the id of a ${parameter.of}`,
+    ];
   const label = [...parameter.words, parameter.name.toUpperCase()].join(' ');
   const fallback = parameter.fallback === undefined ? 'must be written' : `${parameter.fallback} when left out`;
   return [

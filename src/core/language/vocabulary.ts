@@ -22,7 +22,17 @@ export interface ChoiceParameter {
   fallback: string;
 }
 
-export type Parameter = ClauseParameter | ChoiceParameter;
+/** The id of something in the game: `from brick`. May always be left out. */
+export interface NameParameter {
+  type: 'name';
+  name: string;
+  words: string[];
+  /** What the id is of. */
+  of: 'ground';
+  meaning: string;
+}
+
+export type Parameter = ClauseParameter | ChoiceParameter | NameParameter;
 
 /**
  * One word of the language. Parser, checker, completion, hover and the reference page are derived from this table; the
@@ -30,7 +40,21 @@ export type Parameter = ClauseParameter | ChoiceParameter;
  */
 export interface VocabularyEntry {
   role: 'motion' | 'condition';
-  operation: 'hold' | 'patrol' | 'chase' | 'travel' | 'sees' | 'unseen' | 'after' | 'arrived';
+  operation:
+    | 'hold'
+    | 'patrol'
+    | 'pace'
+    | 'hover'
+    | 'drift'
+    | 'wander'
+    | 'roam'
+    | 'march'
+    | 'chase'
+    | 'travel'
+    | 'sees'
+    | 'unseen'
+    | 'after'
+    | 'arrived';
   words: string[];
   /** Whether it names whom it is about, as in `sees player`. */
   takesTarget: boolean;
@@ -102,6 +126,198 @@ export const VOCABULARY: readonly VocabularyEntry[] = [
     meaning:
       'Walks the waypoints of the piece in order. After an interruption it goes back to the waypoint it was heading for, by path.',
     example: 'do patrol route, back and forth, at 2.2 cells/s, pausing 0.4 s',
+  },
+  {
+    role: 'motion',
+    operation: 'pace',
+    words: ['pace'],
+    takesTarget: false,
+    parameters: [
+      {
+        type: 'choice',
+        name: 'axis',
+        options: [
+          { value: 'ahead', words: ['ahead'], meaning: 'along the way that it faces' },
+          { value: 'across', words: ['across'], meaning: 'to the east and west' },
+          { value: 'up and down', words: ['up', 'and', 'down'], meaning: 'to the north and south' },
+        ],
+        fallback: 'ahead',
+      },
+      {
+        type: 'choice',
+        name: 'ledges',
+        options: [
+          { value: 'minding', words: ['minding', 'ledges'], meaning: 'turns where the ground would end under it' },
+          { value: 'over', words: ['over', 'ledges'], meaning: 'walks off ledges' },
+        ],
+        fallback: 'minding',
+      },
+      speedClause,
+      {
+        type: 'quantity',
+        name: 'pause',
+        words: ['pausing'],
+        dimension: 'time',
+        low: 0,
+        high: 600,
+        fallback: 0,
+        meaning: 'how long it stands when it turns',
+      },
+    ],
+    meaning:
+      'Walks in a straight line and turns round at walls, at ground that it cannot stand on and, seen from the side, at ledges. It looks in every tick whether it has to turn.',
+    example: 'do pace across, minding ledges, at 1.6 cells/s, pausing 0.2 s',
+  },
+  {
+    role: 'motion',
+    operation: 'hover',
+    words: ['hover', 'route'],
+    takesTarget: false,
+    parameters: [
+      {
+        type: 'choice',
+        name: 'easing',
+        options: [
+          { value: 'smooth', words: ['smoothly'], meaning: 'slow at both ends, quick in the middle' },
+          { value: 'even', words: ['evenly'], meaning: 'always equally fast' },
+        ],
+        fallback: 'smooth',
+      },
+      {
+        type: 'quantity',
+        name: 'period',
+        words: ['over'],
+        dimension: 'time',
+        low: 0.1,
+        high: 600,
+        fallback: 4,
+        meaning: 'how long there and back takes',
+      },
+      {
+        type: 'quantity',
+        name: 'phase',
+        words: ['phase'],
+        dimension: 'share',
+        low: 0,
+        high: 1,
+        fallback: 0,
+        meaning: 'how far into the period it begins',
+      },
+    ],
+    meaning:
+      'Swings along its route, from the first waypoint to the last and back, whatever the ground. Brought away from it, it first comes back.',
+    example: 'do hover route, smoothly, over 4 s, phase 25 %',
+  },
+  {
+    role: 'motion',
+    operation: 'drift',
+    words: ['drift'],
+    takesTarget: false,
+    parameters: [
+      {
+        type: 'choice',
+        name: 'rim',
+        options: [
+          { value: 'leave', words: ['leaving'], meaning: 'goes on out of the level and is gone' },
+          { value: 'wrap', words: ['wrapping'], meaning: 'comes in again at the other side' },
+          { value: 'bounce', words: ['bouncing'], meaning: 'turns round at ground and at the rim' },
+          { value: 'reflect', words: ['reflecting'], meaning: 'is thrown back as by a mirror from ground and rim' },
+        ],
+        fallback: 'leave',
+      },
+      speedClause,
+      {
+        type: 'name',
+        name: 'ground',
+        words: ['from'],
+        of: 'ground',
+        meaning: 'only this ground turns it; left out, all that is solid',
+      },
+    ],
+    meaning: 'Goes straight on where it faces. One that leaves or wraps passes over all ground.',
+    example: 'do drift reflecting at 4 cells/s, from wall',
+  },
+  {
+    role: 'motion',
+    operation: 'wander',
+    words: ['wander'],
+    takesTarget: false,
+    parameters: [
+      speedClause,
+      {
+        type: 'quantity',
+        name: 'every',
+        words: ['turning', 'every'],
+        dimension: 'time',
+        low: 0.1,
+        high: 600,
+        fallback: 1.5,
+        meaning: 'how often it takes a new heading; also when it meets a wall',
+      },
+    ],
+    meaning: 'Walks about in headings drawn at random.',
+    example: 'do wander at 1.2 cells/s, turning every 1.5 s',
+  },
+  {
+    role: 'motion',
+    operation: 'roam',
+    words: ['roam', 'corridors'],
+    takesTarget: false,
+    parameters: [speedClause],
+    meaning:
+      'Walks corridors from the middle of a cell to the middle of the next; at every junction it chooses at random, and turns back only in a dead end.',
+    example: 'do roam corridors at 2.4 cells/s',
+  },
+  {
+    role: 'motion',
+    operation: 'march',
+    words: ['march'],
+    takesTarget: false,
+    parameters: [
+      {
+        type: 'quantity',
+        name: 'step',
+        words: ['stepping'],
+        dimension: 'length',
+        low: 0.05,
+        high: 8,
+        fallback: 0.5,
+        meaning: 'how far one step to the side goes',
+      },
+      {
+        type: 'quantity',
+        name: 'every',
+        words: ['every'],
+        dimension: 'time',
+        low: 0.02,
+        high: 60,
+        fallback: 0.7,
+        meaning: 'time between steps while the formation is whole',
+      },
+      {
+        type: 'quantity',
+        name: 'down',
+        words: ['down'],
+        dimension: 'length',
+        low: 0,
+        high: 8,
+        fallback: 0.5,
+        meaning: 'how far it comes down at an edge',
+      },
+      {
+        type: 'quantity',
+        name: 'quickest',
+        words: ['quickening', 'to'],
+        dimension: 'time',
+        low: 0.02,
+        high: 60,
+        fallback: 0.1,
+        meaning: 'time between steps when only one is left',
+      },
+    ],
+    meaning:
+      'Steps to the side together with all pieces of its formation. When one of them would leave the level or meet a wall, all come down once and turn. The fewer are left, the quicker they step.',
+    example: 'do march stepping 0.5 cells, every 0.7 s, down 0.5 cells, quickening to 0.1 s',
   },
   {
     role: 'motion',
@@ -226,6 +442,11 @@ export const STATEMENT_WORDS: Readonly<Record<string, { meaning: string; example
   start: { meaning: 'Marks the state in which a piece begins.', example: 'start state rounds { … }' },
   state: { meaning: 'One thing that a piece can be doing.', example: 'state hunt { … }' },
   do: { meaning: 'How the piece moves in this state; one for each state.', example: 'do hold' },
+  be: {
+    meaning:
+      'Whether others meet the piece in this state: `be in` (what holds when nothing is said) or `be out`, as a hazard that is off or a pallet that has tipped over. What is out touches and carries nobody.',
+    example: 'be out',
+  },
   go: {
     meaning: 'Changes to another state when a condition holds. Written order is priority.',
     example: 'go hunt when sees player within 6 cells',

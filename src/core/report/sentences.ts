@@ -20,6 +20,14 @@ export function sayEnd(end: Pick<EndGroup, 'cause' | 'name' | 'piece'>): string 
   switch (end.cause) {
     case 'touched':
       return `touched by ${end.name ?? end.piece ?? 'a piece'}`;
+    case 'defeated':
+      return `defeated by ${end.name ?? end.piece ?? 'a piece'}`;
+    case 'drowned':
+      return 'drowned';
+    case 'fell':
+      return 'fell into the void';
+    case 'worn down':
+      return 'worn down by the ground';
     case 'clock':
       return 'out of time';
     case 'reached the exit':

@@ -8,8 +8,8 @@ import { CONTACT_HORIZON_SECONDS, measurePressure } from './pressure';
 function closingIn(...guards: { gap: number; cellsPerSecond: number }[]): World {
   const program = dryingHall();
   const world = new World(prepareLevel(program));
-  world.playerX = world.playerBeforeX = 5;
-  world.playerY = world.playerBeforeY = 5;
+  world.player.x = world.player.beforeX = 5;
+  world.player.y = world.player.beforeY = 5;
   program.pieces.forEach((piece, index) => {
     const { gap, cellsPerSecond } = guards[index] ?? { gap: 20, cellsPerSecond: 0 };
     world.x[index] = 5 + program.player.radius + piece.radius + gap;

@@ -12,11 +12,11 @@ export function measurePressure(world: World): number {
   let calm = 1;
   for (let piece = 0; piece < world.pieceCount; piece++) {
     if (!pieces[piece].isThreat) continue;
-    const dx = world.x[piece] - world.playerX;
-    const dy = world.y[piece] - world.playerY;
+    const dx = world.x[piece] - world.player.x;
+    const dy = world.y[piece] - world.player.y;
     const distance = Math.sqrt(dx * dx + dy * dy);
-    const moveX = world.x[piece] - world.beforeX[piece] - (world.playerX - world.playerBeforeX);
-    const moveY = world.y[piece] - world.beforeY[piece] - (world.playerY - world.playerBeforeY);
+    const moveX = world.x[piece] - world.beforeX[piece] - (world.player.x - world.player.beforeX);
+    const moveY = world.y[piece] - world.beforeY[piece] - (world.player.y - world.player.beforeY);
     const closingPerTick = distance > 0 ? -(moveX * dx + moveY * dy) / distance : 0;
     if (closingPerTick <= 0) continue;
     const gap = Math.max(0, distance - player.radius - pieces[piece].radius);

@@ -32,8 +32,8 @@ export function recordRun(program: LevelProgram, steering: Steering, seed: numbe
     events,
     samples,
     onTick: (world) => {
-      frames[used++] = world.playerX;
-      frames[used++] = world.playerY;
+      frames[used++] = world.player.x;
+      frames[used++] = world.player.y;
       for (let piece = 0; piece < world.pieceCount; piece++) {
         frames[used++] = world.x[piece];
         frames[used++] = world.y[piece];

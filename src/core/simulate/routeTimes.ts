@@ -1,5 +1,5 @@
 import type { LevelProgram } from '../compile/levelProgram';
-import { prepareLevel } from './engine/preparedLevel';
+import { prepareRuns } from './engine/prepareRuns';
 import { movePiece } from './engine/motion';
 import { World } from './engine/world';
 
@@ -22,7 +22,7 @@ const MOST_SECONDS = 120;
  * times. What is drawn before a run can therefore not differ from what happens in it.
  */
 export function timeRoute(program: LevelProgram): RouteTimes[] {
-  const world = new World(prepareLevel(program));
+  const world = new World(prepareRuns(program));
   const { brains } = world.level;
   return program.pieces.flatMap((piece, index): RouteTimes[] => {
     const brain = piece.brain >= 0 ? brains[piece.brain] : undefined;

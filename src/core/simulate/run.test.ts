@@ -25,7 +25,7 @@ function corridor(stateText: string, change: (game: GameDocument) => void = () =
     '#..................#',
     '####################',
   ];
-  level.marks[0].area = [17, 1, 2, 3];
+  level.marks[0] = { id: 'kiln-door', name: 'Kiln door', area: [17, 1, 2, 3] };
   level.pieces = [
     { ...level.pieces[0], at: [1.5, 2.5] },
     {
@@ -78,7 +78,7 @@ describe('a run', () => {
       const inside: string[] = [];
       new Runner(program, CASUAL).run(seed, {
         onTick: (world) => {
-          if (circleOverlapsSolid(program.grid, world.playerX, world.playerY, program.player.radius))
+          if (circleOverlapsSolid(program.grid, world.player.x, world.player.y, program.player.radius))
             inside.push(`player at tick ${world.tick}`);
           program.pieces.forEach((piece, index) => {
             if (circleOverlapsSolid(program.grid, world.x[index], world.y[index], piece.radius))
@@ -117,13 +117,13 @@ describe('a run', () => {
   test('moves diagonally as fast as straight, unless the control says otherwise', () => {
     const distanceAfter = (evenDiagonals: boolean) => {
       const program = corridor('start state a { do hold }', (game) => {
-        game.cast[0].control!.evenDiagonals = evenDiagonals;
+        game.cast[0].control = { scheme: 'eight ways', speed: 3.4, evenDiagonals };
         game.levels[0].pieces[0].at = [1.5, 1.5];
       });
       let end = [0, 0];
       new Runner(program, { type: 'inputs', inputs: new Array<number>(20).fill(2) }).run(1, {
         mostTicks: 20,
-        onTick: (world) => void (end = [world.playerX, world.playerY]),
+        onTick: (world) => void (end = [world.player.x, world.player.y]),
       });
       return Math.sqrt((end[0] - 1.5) ** 2 + (end[1] - 1.5) ** 2) / (20 * program.player.step);
     };

@@ -1,7 +1,8 @@
 import type { LevelProgram } from '../compile/levelProgram';
 import { RandomStream, STREAM } from '../foundation/random';
 import { TraceHash } from '../foundation/traceHash';
-import { prepareLevel, type PreparedLevel } from './engine/preparedLevel';
+import { prepareRuns } from './engine/prepareRuns';
+import type { PreparedLevel } from './engine/preparedLevel';
 import type { RunEvent } from './engine/runEvent';
 import { lookAndDecide, runTick, type DecideAll, type RunEnd } from './engine/tick';
 import { World } from './engine/world';
@@ -11,7 +12,7 @@ import { StandIn, prepareStandInGround } from './standins/standIn';
 import { ScreenMemory, type ScreenFrame } from './standins/standInView';
 import type { StandInTraits } from './standins/traits';
 
-/** Who steers the player: a stand-in, or inputs kept from a try (0..8, one a tick; then none). */
+/** Who steers the player: a stand-in, or inputs kept from a try (one a tick; then none). */
 export type Steering = { type: 'stand-in'; traits: StandInTraits } | { type: 'inputs'; inputs: readonly number[] };
 
 export interface RunObserver {
@@ -37,7 +38,7 @@ export class Runner {
     private readonly steering: Steering,
     private readonly decideAll: DecideAll = lookAndDecide,
   ) {
-    this.level = prepareLevel(program);
+    this.level = prepareRuns(program);
     this.world = new World(this.level);
     if (steering.type === 'stand-in') {
       this.standIn = new StandIn(program, steering.traits, prepareStandInGround(program));
@@ -48,7 +49,7 @@ export class Runner {
   /** One run from its seed to its end. The record is undefined when `mostTicks` cut the run short. */
   run(seed: number, observer: RunObserver = {}): { record: RunRecord | undefined; hash: string } {
     const { world, program } = this;
-    world.reset();
+    world.reset(seed);
     world.events = observer.events;
     const random = new RandomStream(seed, STREAM.standIn);
     this.standIn?.reset(random);
@@ -73,7 +74,7 @@ export class Runner {
     const { world } = this;
     if (this.steering.type === 'inputs') return this.steering.inputs[world.tick] ?? 0;
     showScreen(world, this.memory!.next());
-    return this.standIn!.press(this.memory!.viewNow(world.playerX, world.playerY, world.tick), random);
+    return this.standIn!.press(this.memory!.viewNow(world.player.x, world.player.y, world.tick), random);
   }
 
   private record(seed: number, end: RunEnd, hash: TraceHash): RunRecord {
@@ -82,8 +83,8 @@ export class Runner {
       outcome: end.outcome,
       cause: end.cause,
       piece: end.piece >= 0 ? this.program.pieces[end.piece].id : undefined,
-      x: this.world.playerX,
-      y: this.world.playerY,
+      x: this.world.player.x,
+      y: this.world.player.y,
       ticks: this.world.tick,
       hash: hash.digest(),
     };
@@ -112,13 +113,16 @@ function takeSample(world: World, samples: RunSamples): void {
   samples.sighted.push(sighted);
 }
 
+/** Stands in the fingerprint for the state of a piece that is not there. */
+const GONE = -2;
+
 function addToHash(hash: TraceHash, world: World, input: number): void {
   hash.addInteger(input);
-  hash.addFloat(world.playerX);
-  hash.addFloat(world.playerY);
+  hash.addFloat(world.player.x);
+  hash.addFloat(world.player.y);
   for (let piece = 0; piece < world.pieceCount; piece++) {
     hash.addFloat(world.x[piece]);
     hash.addFloat(world.y[piece]);
-    hash.addInteger(world.state[piece]);
+    hash.addInteger(world.alive[piece] === 1 ? world.state[piece] : GONE);
   }
 }

@@ -75,12 +75,12 @@ export class ReferenceInterpreter {
   }
 
   private seesNow(world: World, piece: number, range: number, arc: number): boolean {
-    const dx = world.playerX - world.x[piece];
-    const dy = world.playerY - world.y[piece];
+    const dx = world.player.x - world.x[piece];
+    const dy = world.player.y - world.y[piece];
     if (Math.sqrt(dx * dx + dy * dy) > range) return false;
     const turn = Math.abs(headingDegrees(dx, dy) - headingDegrees(world.facingX[piece], world.facingY[piece]));
     if (Math.min(turn, 360 - turn) > arc / 2) return false;
-    return isLineClear(world.level.program.grid, world.x[piece], world.y[piece], world.playerX, world.playerY);
+    return isLineClear(world.level.program.grid, world.x[piece], world.y[piece], world.player.x, world.player.y);
   }
 
   private value(world: World, piece: number, behavior: CheckedBehavior, phrase: Phrase, name: string): number {

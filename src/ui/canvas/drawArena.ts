@@ -1,3 +1,4 @@
+import { markBox } from '@/core/index';
 import type { ArenaPicture, ShownPiece, ShownRoute } from './arenaPicture';
 import { toScreen, type Camera } from './camera';
 import { drawLabel, measureLabel, drawPiece, drawPlayer, drawSelection, drawWaypoint } from './drawPieces';
@@ -28,7 +29,7 @@ function drawMarks(
   palette: Palette,
 ): void {
   for (const mark of level.marks) {
-    const [x, y, width, height] = mark.area;
+    const [x, y, width, height] = markBox(mark);
     const corner = toScreen(camera, x, y);
     const [markWidth, markHeight] = [width * camera.scale, height * camera.scale];
     context.fillStyle = palette.moss;

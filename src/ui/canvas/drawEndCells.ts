@@ -1,4 +1,4 @@
-import type { Level } from '@/core/index';
+import { markBox, type Level } from '@/core/index';
 import { toScreen, type Camera } from './camera';
 import type { Palette } from './palette';
 
@@ -20,7 +20,8 @@ export function drawEndCells(
   context.globalAlpha = 1;
   context.strokeStyle = palette.moss;
   context.lineWidth = 2;
-  for (const { area } of marks) {
+  for (const mark of marks) {
+    const area = markBox(mark);
     const corner = toScreen(camera, area[0], area[1]);
     context.strokeRect(corner.x + 1, corner.y + 1, area[2] * camera.scale - 2, area[3] * camera.scale - 2);
   }

@@ -1,4 +1,4 @@
-import type { GameDocument, Level } from '@/core/index';
+import type { GameDocument, Hatching, Level } from '@/core/index';
 import type { Camera } from './camera';
 import { fitTint, type Palette } from './palette';
 
@@ -25,6 +25,7 @@ export function drawGround(
       context.fill(path);
     }
   }
+  drawPushes(context, terrain, level, camera.scale, palette);
   if (camera.scale >= 10) drawGrid(context, columns, rows, camera.scale, palette);
   drawOutlines(context, terrain, level, camera.scale, palette);
   context.restore();
@@ -50,11 +51,38 @@ function cellsOf(level: Level, glyph: string, scale: number): Path2D {
 
 const patterns = new Map<string, CanvasPattern>();
 
-function hatching(
-  context: CanvasRenderingContext2D,
-  kind: 'diagonal' | 'dots',
-  palette: Palette,
-): CanvasPattern | string {
+/** Strokes of each hatching on a tile of 8 × 8 pixels, as x0, y0, x1, y1; what leaves the tile comes in at the other side. */
+const STROKES: Record<Hatching, readonly (readonly [number, number, number, number])[]> = {
+  none: [],
+  diagonal: [[0, 8, 8, 0]],
+  backslant: [[0, 0, 8, 8]],
+  crossed: [
+    [0, 8, 8, 0],
+    [0, 0, 8, 8],
+  ],
+  dots: [
+    [1, 1.75, 2.5, 1.75],
+    [5, 5.75, 6.5, 5.75],
+  ],
+  waves: [
+    [0, 3, 2, 1.5],
+    [2, 1.5, 4, 3],
+    [4, 3, 6, 4.5],
+    [6, 4.5, 8, 3],
+  ],
+  rungs: [
+    [1.5, 0, 1.5, 8],
+    [5.5, 0, 5.5, 8],
+  ],
+  courses: [
+    [0, 0.5, 8, 0.5],
+    [0, 4.5, 8, 4.5],
+    [2, 0.5, 2, 4.5],
+    [6, 4.5, 6, 8.5],
+  ],
+};
+
+function hatching(context: CanvasRenderingContext2D, kind: Hatching, palette: Palette): CanvasPattern | string {
   const key = `${kind} ${palette.isDark}`;
   const known = patterns.get(key);
   if (known) return known;
@@ -62,21 +90,47 @@ function hatching(
   tile.width = tile.height = 8;
   const brush = tile.getContext('2d');
   if (!brush) return 'transparent';
-  brush.strokeStyle = brush.fillStyle = palette.isDark ? 'rgba(255, 255, 255, 0.09)' : 'rgba(31, 45, 54, 0.13)';
-  if (kind === 'dots') {
-    brush.fillRect(1, 1, 1.5, 1.5);
-    brush.fillRect(5, 5, 1.5, 1.5);
-  } else {
-    brush.lineWidth = 1;
-    for (const shift of [-8, 0, 8]) {
-      brush.moveTo(shift, 8);
-      brush.lineTo(shift + 8, 0);
+  brush.strokeStyle = palette.isDark ? 'rgba(255, 255, 255, 0.09)' : 'rgba(31, 45, 54, 0.13)';
+  brush.lineWidth = kind === 'dots' ? 1.5 : 1;
+  for (const [x0, y0, x1, y1] of STROKES[kind]) {
+    for (const shift of kind === 'dots' ? [0] : [-8, 0, 8]) {
+      brush.moveTo(x0 + shift, y0);
+      brush.lineTo(x1 + shift, y1);
     }
-    brush.stroke();
   }
+  brush.stroke();
   const pattern = context.createPattern(tile, 'repeat');
   if (pattern) patterns.set(key, pattern);
   return pattern ?? 'transparent';
+}
+
+/** Small wedges on ground that pushes, pointing where it does. */
+function drawPushes(
+  context: CanvasRenderingContext2D,
+  terrain: readonly Terrain[],
+  level: Level,
+  scale: number,
+  palette: Palette,
+): void {
+  if (scale < 8) return;
+  const pushing = new Map(terrain.flatMap((ground) => (ground.push ? [[ground.glyph, ground.push] as const] : [])));
+  if (pushing.size === 0) return;
+  context.beginPath();
+  level.map.forEach((line, row) => {
+    for (let column = 0; column < line.length; column++) {
+      const push = pushing.get(line[column]);
+      if (!push || (push[0] === 0 && push[1] === 0)) continue;
+      const length = Math.hypot(push[0], push[1]);
+      const [x, y] = [(push[0] / length) * scale * 0.2, (push[1] / length) * scale * 0.2];
+      const [middleX, middleY] = [(column + 0.5) * scale, (row + 0.5) * scale];
+      context.moveTo(middleX - x - y, middleY - y + x);
+      context.lineTo(middleX + x, middleY + y);
+      context.lineTo(middleX - x + y, middleY - y - x);
+    }
+  });
+  context.strokeStyle = palette.dim;
+  context.lineWidth = 1.5;
+  context.stroke();
 }
 
 function drawGrid(

@@ -2,6 +2,7 @@
 
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useMemo, useState } from 'react';
+import { kindOf } from '@/core/index';
 import type { GameReply } from '@/server/contracts/games';
 import type { DeskSession } from '../editor/deskSession';
 import { openSaved } from '../editor/saving';
@@ -109,5 +110,5 @@ function DeskBody() {
 function scriptOfSelection(session: DeskSession): string | undefined {
   const { game, selection } = session.state;
   const piece = session.level.pieces.find((candidate) => selection.includes(candidate.id));
-  return game.cast.find((kind) => kind.id === piece?.kind)?.behavior ?? game.scripts[0]?.id;
+  return (piece && kindOf(game, piece.kind)?.behavior) ?? game.scripts[0]?.id;
 }

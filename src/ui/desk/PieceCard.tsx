@@ -3,7 +3,15 @@
 import { ActionIcon, SegmentedControl, Slider, TextInput, Tooltip } from '@mantine/core';
 import { IconArrowBack } from '@tabler/icons-react';
 import { useState } from 'react';
-import { commands, describePiece, type Kind, type KnobDefinition, type Piece, type PieceInsight } from '@/core/index';
+import {
+  commands,
+  describePiece,
+  kindOf,
+  type Kind,
+  type KnobDefinition,
+  type Piece,
+  type PieceInsight,
+} from '@/core/index';
 import { toScreen, type Camera } from '../canvas/camera';
 import type { ArenaView } from '../editor/arenaView';
 import { checkedScriptsOf, stateAt } from '../editor/composePicture';
@@ -25,7 +33,7 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
   const { camera, width, height } = useFollowed(view, (state) => state);
   const { level } = session;
   const piece = selection.length === 1 ? level.pieces.find((candidate) => candidate.id === selection[0]) : undefined;
-  const kind = piece && game.cast.find((candidate) => candidate.id === piece.kind);
+  const kind = piece && kindOf(game, piece.kind);
   // With the other tools one clicks on the ground that the card would cover.
   if (!piece || !kind || tool === 'ground' || tool === 'route') return null;
   const insight = describePiece(game, level, piece, checkedScriptsOf(game));
@@ -223,9 +231,10 @@ function niceStep(span: number): number {
 function PlayerFacts({ kind }: { kind: Kind }) {
   return (
     <p className="quiet" style={{ margin: '4px 0' }}>
-      {kind.control?.scheme} at <span className="mono">{kind.control?.speed} cells/s</span>, diagonals{' '}
-      {kind.control?.evenDiagonals ? 'as fast as straights' : 'faster than straights'}; body{' '}
-      <span className="mono">{(kind.radius * 2).toFixed(2)} cells</span> wide.
+      {kind.control?.scheme} at <span className="mono">{kind.control?.speed} cells/s</span>
+      {kind.control?.scheme === 'eight ways' &&
+        `, diagonals ${kind.control.evenDiagonals ? 'as fast as straights' : 'faster than straights'}`}
+      ; body <span className="mono">{(kind.radius * 2).toFixed(2)} cells</span> wide.
     </p>
   );
 }

@@ -3,6 +3,7 @@
 import { ActionIcon, Tooltip } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import type { CSSProperties, ReactNode } from 'react';
+import { kindOf, resolvedCast } from '@/core/index';
 import { BRUSH_SHAPES } from '../editor/brushShapes';
 import type { Tool } from '../editor/deskSession';
 import { useDesk, useFollowed } from './DeskContext';
@@ -105,7 +106,7 @@ function ToolOptions({ tool }: { tool: Tool }) {
   const { game, castKind, selection } = useFollowed(session, (state) => state);
   if (tool === 'ground') return <GroundOptions />;
   if (tool === 'cast') {
-    return game.cast
+    return [...resolvedCast(game).values()]
       .filter((kind) => !kind.control)
       .map((kind) => (
         <Chip
@@ -119,7 +120,7 @@ function ToolOptions({ tool }: { tool: Tool }) {
       ));
   }
   const selected = session.level.pieces.find(
-    (piece) => selection.includes(piece.id) && !game.cast.find((kind) => kind.id === piece.kind)?.control,
+    (piece) => selection.includes(piece.id) && !kindOf(game, piece.kind)?.control,
   );
   return (
     <span className="quiet">

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { writeGame } from '@/core/index';
+import { markBox, writeGame } from '@/core/index';
 import { kilnYard } from '../../../tests/support/kilnYard';
 import { ArenaGestures, type PointerInput } from './arenaGestures';
 import { ArenaView } from './arenaView';
@@ -64,7 +64,9 @@ describe('the pointer on the arena', () => {
   test('a selection of several moves together', () => {
     session.select(['warden-1', 'warden-3', 'kiln-door']);
     drag([10.5, 7.5], [11.5, 7.5]);
-    expect([piece('warden-1').at[0], piece('warden-3').at[0], session.level.marks[0].area[0]]).toEqual([11.5, 19, 28]);
+    expect([piece('warden-1').at[0], piece('warden-3').at[0], markBox(session.level.marks[0])[0]]).toEqual([
+      11.5, 19, 28,
+    ]);
   });
 
   test('a drag over open ground selects what is inside', () => {

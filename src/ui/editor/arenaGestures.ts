@@ -1,4 +1,4 @@
-import { commands, type GameDocument } from '@/core/index';
+import { commands, markBox, type GameDocument } from '@/core/index';
 import type { ArenaView } from './arenaView';
 import { cellsOfStroke, type BrushShape, type Cell } from './brushShapes';
 import type { DeskActions } from './deskActions';
@@ -113,7 +113,7 @@ export class ArenaGestures {
   private anchorOf(id: string): { x: number; y: number } {
     const piece = this.session.level.pieces.find((candidate) => candidate.id === id);
     const mark = this.session.level.marks.find((candidate) => candidate.id === id);
-    const [x, y] = piece?.at ?? mark?.area ?? [0, 0];
+    const [x, y] = piece?.at ?? (mark ? markBox(mark) : [0, 0]);
     return { x, y };
   }
 

@@ -2,6 +2,7 @@ import {
   buildGrid,
   checkScript,
   describePiece,
+  kindOf,
   outlineSightArea,
   PIECE_FIELDS,
   PLAYER_FIELDS,
@@ -65,7 +66,7 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
   const grid = gridOf(game, level);
   const isRunning = run !== undefined && tick > 0;
   const placed = level.pieces.flatMap((piece) => {
-    const kind = game.cast.find((candidate) => candidate.id === piece.kind);
+    const kind = kindOf(game, piece.kind);
     return kind ? [{ piece, kind }] : [];
   });
   return {

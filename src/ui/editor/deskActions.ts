@@ -1,4 +1,4 @@
-import { commands, type GameDocument, type Level, type Piece, type Point } from '@/core/index';
+import { commands, kindOf, type GameDocument, type Level, type Piece, type Point } from '@/core/index';
 import { cellsOfStroke, type Cell } from './brushShapes';
 import type { DeskSession } from './deskSession';
 
@@ -50,7 +50,7 @@ export class DeskActions {
   }
 
   private isPlayer(piece: Piece): boolean {
-    return this.session.state.game.cast.some((kind) => kind.id === piece.kind && kind.control);
+    return kindOf(this.session.state.game, piece.kind)?.control !== undefined;
   }
 
   /** Moves the chosen waypoint, or else what is selected. */
@@ -80,8 +80,7 @@ export class DeskActions {
       by,
     );
     for (const mark of level.marks) {
-      if (ids.includes(mark.id))
-        commands.moveMark(draft, this.levelId, mark.id, { x: mark.area[0] + by.x, y: mark.area[1] + by.y });
+      if (ids.includes(mark.id)) commands.shiftMark(mark, by);
     }
   }
 
@@ -116,7 +115,7 @@ export class DeskActions {
 
   place(at: Point): void {
     const { castKind, game } = this.session.state;
-    const kind = game.cast.find((candidate) => candidate.id === castKind);
+    const kind = kindOf(game, castKind);
     if (!kind) return;
     let added = '';
     this.session.change(`Place ${kind.name}`, (draft) => {

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { commands, writeGame } from '@/core/index';
+import { commands, markBox, writeGame } from '@/core/index';
 import { kilnYard } from '../../../tests/support/kilnYard';
 import { DeskActions } from './deskActions';
 import { DeskSession } from './deskSession';
@@ -78,7 +78,7 @@ describe('what can be done to the selection', () => {
   test('marks move like pieces', () => {
     session.select(['kiln-door']);
     actions.nudge({ x: -1, y: 0.5 });
-    expect(session.level.marks[0].area).toEqual([26, 15.5, 2, 2]);
+    expect(markBox(session.level.marks[0])).toEqual([26, 15.5, 2, 2]);
   });
 
   test('a first waypoint takes in where the guard stands', () => {

@@ -3,6 +3,7 @@ import {
   applyChange,
   commands,
   makeChange,
+  resolvedCast,
   revertChange,
   type Change,
   type GameDocument,
@@ -55,7 +56,7 @@ export class DeskSession {
       brush: game.terrain.find((ground) => ground.solid)?.glyph ?? game.terrain[0].glyph,
       brushShape: 'free',
       strokeFrom: undefined,
-      castKind: game.cast.find((kind) => !kind.control)?.id ?? game.cast[0]?.id ?? '',
+      castKind: [...resolvedCast(game).values()].find((kind) => !kind.control)?.id ?? game.cast[0]?.id ?? '',
       cursor: undefined,
     }));
   }

@@ -1,4 +1,4 @@
-import type { GameDocument, Level } from '@/core/index';
+import { kindOf, markBox, type GameDocument, type Level } from '@/core/index';
 
 export type Hit =
   | { type: 'piece'; id: string }
@@ -27,7 +27,7 @@ export function hitTest(
     if (index >= 0 && selection.includes(piece.id) && !isUnderBody) return { type: 'waypoint', piece: piece.id, index };
   }
   for (const piece of [...byPriority].reverse()) {
-    const radius = game.cast.find((kind) => kind.id === piece.kind)?.radius ?? 0.4;
+    const radius = kindOf(game, piece.kind)?.radius ?? 0.4;
     if (near(piece.at[0], piece.at[1], Math.max(radius, slack))) return { type: 'piece', id: piece.id };
   }
   for (const piece of byPriority) {
@@ -38,9 +38,12 @@ export function hitTest(
     const leg = findLeg(piece.route ?? [], x, y, slack * 0.7);
     if (leg >= 0) return { type: 'leg', piece: piece.id, leg };
   }
-  const mark = level.marks.find(
-    ({ area: [left, top, width, height] }) => x >= left && y >= top && x <= left + width && y <= top + height,
-  );
+  const mark = level.marks.find((candidate) => {
+    const [left, top, width, height] = markBox(candidate);
+    // Points and lines are taken hold of from a little way off.
+    const more = width === 0 || height === 0 ? slack : 0;
+    return x >= left - more && y >= top - more && x <= left + width + more && y <= top + height + more;
+  });
   return mark ? { type: 'mark', id: mark.id } : { type: 'ground' };
 }
 

@@ -27,6 +27,7 @@ describe('completion', () => {
     ).toEqual([
       ['pace', 'knob'],
       ['rounds', 'state'],
+      ['pace', 'motion'],
     ]);
   });
 

@@ -181,6 +181,7 @@ class BehaviorChecker {
     }
     let motion: Phrase | undefined;
     let motionStatements = 0;
+    let isOut: boolean | undefined;
     const transitions: TransitionDefinition[] = [];
     for (const part of statement.block.statements) {
       if (part.keyword === 'do') {
@@ -188,11 +189,13 @@ class BehaviorChecker {
         if (motionStatements > 1)
           this.faults.error(part.span, 'motion-twice', `The state \`${name}\` moves in two ways.`, 'Keep one `do`.');
         motion = this.readMotion(part) ?? motion;
+      } else if (part.keyword === 'be') {
+        isOut = this.readPresence(part, isOut !== undefined);
       } else if (part.keyword === 'go') {
         const transition = this.readTransition(part, stateNames);
         if (transition) transitions.push(transition);
       } else {
-        noteMisplaced(part, 'A state', ['do', 'go'], this.faults);
+        noteMisplaced(part, 'A state', ['do', 'be', 'go'], this.faults);
       }
     }
     if (motionStatements === 0)
@@ -203,7 +206,14 @@ class BehaviorChecker {
         'Add a `do`, for example `do hold`.',
       );
     if (!motion || !name) return undefined;
-    return { name, isStart: statement.isStart, motion, transitions, span: statement.tokens[0]?.span ?? statement.span };
+    return {
+      name,
+      isStart: statement.isStart,
+      motion,
+      isOut: isOut ?? false,
+      transitions,
+      span: statement.tokens[0]?.span ?? statement.span,
+    };
   }
 
   private readMotion(statement: StatementSyntax): Phrase | undefined {
@@ -211,6 +221,26 @@ class BehaviorChecker {
     const motion = readPhrase(cursor, 'motion', this.scope);
     this.noteRest(cursor, motion !== undefined, statement, 'the motion');
     return motion;
+  }
+
+  /** Reads `be in` or `be out`. */
+  private readPresence(statement: StatementSyntax, isSecond: boolean): boolean {
+    if (isSecond)
+      this.faults.error(statement.span, 'presence-twice', 'This state says twice what it is.', 'Keep one `be`.');
+    const [word] = statement.tokens;
+    if (word?.text !== 'in' && word?.text !== 'out') {
+      this.faults.error(
+        word?.span ?? statement.keywordSpan,
+        'unknown-presence',
+        word ? `A piece cannot be \`${word.text}\`.` : '`be` needs a word.',
+        'Write `be in` or `be out`.',
+      );
+      return false;
+    }
+    const cursor = new TokenCursor(statement.tokens, statement.span);
+    cursor.take();
+    this.noteRest(cursor, true, statement, 'the word');
+    return word.text === 'out';
   }
 
   private readTransition(statement: StatementSyntax, stateNames: string[]): TransitionDefinition | undefined {

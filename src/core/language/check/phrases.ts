@@ -1,6 +1,6 @@
 import { BASE_UNIT, DIMENSION_WORDS, type UnitName } from '../../foundation/units';
 import type { Expression, Phrase } from '../checkedBehavior';
-import type { ChoiceParameter, ClauseParameter, VocabularyEntry } from '../vocabulary';
+import type { ChoiceParameter, ClauseParameter, NameParameter, VocabularyEntry } from '../vocabulary';
 import { VOCABULARY } from '../vocabulary';
 import { type ExpressionScope, readExpression } from './expressions';
 import { proposeWord } from '../../foundation/nearestWord';
@@ -21,7 +21,7 @@ export function readPhrase(cursor: TokenCursor, role: VocabularyEntry['role'], s
   }
   cursor.takeWords(entry.words);
   const target = entry.takesTarget ? readTarget(cursor, entry, scope) : undefined;
-  const phrase: Phrase = { operation: entry.operation, target, quantities: {}, choices: {}, span: first };
+  const phrase: Phrase = { operation: entry.operation, target, quantities: {}, choices: {}, names: {}, span: first };
   const written = readParameters(cursor, entry, phrase, scope);
   phrase.span = cursor.spanSince(first);
   const isComplete = fillFallbacks(entry, phrase, written, scope);
@@ -89,6 +89,7 @@ function readParameters(cursor: TokenCursor, entry: VocabularyEntry, phrase: Phr
       continue;
     }
     if (takeChoice(cursor, entry, phrase, written, scope)) continue;
+    if (takeName(cursor, entry, phrase, written, scope)) continue;
     if (hadComma) noteUnknownClause(cursor, entry, scope);
     return written;
   }
@@ -116,6 +117,41 @@ function takeChoice(
     return true;
   }
   return false;
+}
+
+function takeName(
+  cursor: TokenCursor,
+  entry: VocabularyEntry,
+  phrase: Phrase,
+  written: Set<string>,
+  scope: PhraseScope,
+): boolean {
+  const start = cursor.span;
+  const parameter = entry.parameters.find(
+    (candidate): candidate is NameParameter => candidate.type === 'name' && cursor.startsWith(candidate.words),
+  );
+  if (!parameter) return false;
+  cursor.takeWords(parameter.words);
+  if (written.has(parameter.name)) noteTwice(start, parameter.words.join(' '), scope);
+  written.add(parameter.name);
+  const first = cursor.current;
+  if (first?.type !== 'word') {
+    scope.faults.error(
+      cursor.span,
+      'name-missing',
+      `\`${parameter.words.join(' ')}\` needs the id of a ${parameter.of}.`,
+      `As in \`${entry.example}\`.`,
+    );
+    return true;
+  }
+  let id = cursor.take()!.text;
+  // Ids may have hyphens, which are symbols elsewhere.
+  while (cursor.current?.text === '-') {
+    cursor.take();
+    id += `-${cursor.take()?.text ?? ''}`;
+  }
+  phrase.names[parameter.name] = { id, span: cursor.spanSince(first.span) };
+  return true;
 }
 
 function noteUnknownClause(cursor: TokenCursor, entry: VocabularyEntry, scope: PhraseScope): void {
@@ -171,7 +207,7 @@ function fillFallbacks(entry: VocabularyEntry, phrase: Phrase, written: Set<stri
       phrase.choices[parameter.name] ??= (parameter satisfies ChoiceParameter).fallback;
       continue;
     }
-    if (phrase.quantities[parameter.name]) continue;
+    if (parameter.type === 'name' || phrase.quantities[parameter.name]) continue;
     if (written.has(parameter.name)) {
       isComplete = false;
     } else if (parameter.fallback === undefined) {

@@ -73,13 +73,14 @@ export function describeCondition(condition: Condition): string {
   if (condition.type === 'not') return `not (${describeCondition(condition.part)})`;
   if (condition.type !== 'test')
     return condition.parts.map((part) => `(${describeCondition(part)})`).join(` ${condition.type} `);
-  const { operation, target, quantities, choices } = condition.phrase;
+  const { operation, target, quantities, choices, names } = condition.phrase;
   const numbers = Object.keys(quantities)
     .sort()
     .map((name) => `${name} ${describeExpression(quantities[name])}`);
   const words = Object.keys(choices)
     .sort()
     .map((name) => choices[name]);
+  for (const name of Object.keys(names).sort()) words.push(names[name].id);
   return [operation, target ?? '', ...words, ...numbers].join(' ');
 }
 

@@ -10,6 +10,7 @@ export type ConditionTest = (world: World, piece: number) => boolean;
 export interface BrainState {
   name: string;
   motion: MotionProgram;
+  isOut: boolean;
   /** Tests and where they lead, in order of priority. */
   tests: ConditionTest[];
   targets: number[];
@@ -28,6 +29,7 @@ export function prepareBrain(program: BrainProgram): Brain {
     states: program.states.map((state) => ({
       name: state.name,
       motion: state.motion,
+      isOut: state.isOut,
       tests: state.transitions.map((transition) => prepareCondition(transition.condition)),
       targets: state.transitions.map((transition) => transition.target),
     })),

@@ -1,27 +1,94 @@
+import { boundsMeet, shapesMeet } from '../../arena/meeting';
+import { applyContact, PLAYER } from './effects';
+import { PieceBuckets } from './pieceBuckets';
+import type { PairProgram } from './preparedLevel';
 import type { World } from './world';
 
+const BOX = 1;
+const SHAPE = 2;
+
 /**
- * The first threat that the player met in this tick, or −1. Both moved in a straight line during the tick; they met if
- * their least distance on the way was within both radii, so quick bodies cannot pass through each other.
+ * Finds every piece that the player met in this tick and lets happen what is to happen. Both moved in a straight line
+ * during the tick; boxes are tested first, then the shapes themselves. Gives the first threat that was touched, or −1.
  */
-export function findTouchingThreat(world: World): number {
-  const { threats, radiusOfPiece } = world.level;
-  const playerRadius = world.level.program.player.radius;
-  const playerMoveX = world.playerX - world.playerBeforeX;
-  const playerMoveY = world.playerY - world.playerBeforeY;
-  for (let index = 0; index < threats.length; index++) {
-    const piece = threats[index];
-    const reach = playerRadius + radiusOfPiece[piece];
-    const fromX = world.playerBeforeX - world.beforeX[piece];
-    const fromY = world.playerBeforeY - world.beforeY[piece];
+export function meetPlayer(world: World): number {
+  const { meetsPlayer, playerMeetings } = world.level;
+  const { player, encounter } = world;
+  const playerMoveX = player.x - player.beforeX;
+  const playerMoveY = player.y - player.beforeY;
+  let touching = -1;
+  for (let index = 0; index < meetsPlayer.length; index++) {
+    const piece = meetsPlayer[index];
+    const { meeting } = playerMeetings[index];
+    const fromX = player.beforeX - world.beforeX[piece];
+    const fromY = player.beforeY - world.beforeY[piece];
     const moveX = playerMoveX - (world.x[piece] - world.beforeX[piece]);
     const moveY = playerMoveY - (world.y[piece] - world.beforeY[piece]);
-    const moveSquare = moveX * moveX + moveY * moveY;
-    let moment = moveSquare > 0 ? -(fromX * moveX + fromY * moveY) / moveSquare : 0;
-    moment = moment < 0 ? 0 : moment > 1 ? 1 : moment;
-    const gapX = fromX + moveX * moment;
-    const gapY = fromY + moveY * moment;
-    if (gapX * gapX + gapY * gapY <= reach * reach) return piece;
+    if (!boundsMeet(meeting, fromX, fromY, moveX, moveY) || !world.isIn(piece)) {
+      // The encounter is over; if the shapes never met in it, a box would have hit where nothing touched.
+      if (encounter[piece] !== 0) {
+        if (encounter[piece] === BOX) world.boxOnly++;
+        encounter[piece] = 0;
+      }
+      continue;
+    }
+    if (encounter[piece] === 0) encounter[piece] = BOX;
+    if (!shapesMeet(meeting, fromX, fromY, moveX, moveY)) continue;
+    encounter[piece] = SHAPE;
+    const { isThreat, onPlayer, onPiece } = playerMeetings[index];
+    if (isThreat && touching < 0 && player.safeLeft === 0) touching = piece;
+    if (onPlayer && world.tick >= world.calmPlayer[piece]) {
+      world.calmPlayer[piece] = world.tick + onPlayer.cooldownTicks;
+      applyContact(world, onPlayer, piece, PLAYER);
+    }
+    if (onPiece && world.tick >= world.calmPiece[piece]) {
+      world.calmPiece[piece] = world.tick + onPiece.cooldownTicks;
+      applyContact(world, onPiece, PLAYER, piece);
+    }
   }
-  return -1;
+  return touching;
+}
+
+const buckets = new PieceBuckets();
+
+/** Lets other pieces meet each other: near ones are found by cells, then boxes are tested, then shapes. */
+export function meetEachOther(world: World): void {
+  const { pairs } = world.level;
+  for (const pair of pairs) meetPair(world, pair);
+}
+
+function meetPair(world: World, pair: PairProgram): void {
+  const { piecesOfKind, program } = world.level;
+  const first = program.kinds[pair.first];
+  const second = program.kinds[pair.second];
+  buckets.fill(world, piecesOfKind[pair.second]);
+  const reach =
+    Math.max(first.hit.west, first.hit.east, first.hit.north, first.hit.south) +
+    Math.max(second.hit.west, second.hit.east, second.hit.north, second.hit.south);
+  for (const a of piecesOfKind[pair.first]) {
+    if (!world.isIn(a)) continue;
+    buckets.forEachNear(world, a, reach, (b) => {
+      // Two of the same kind meet once, not from both sides.
+      if (a === b || (pair.first === pair.second && b < a) || !world.isIn(b) || !world.isIn(a)) return;
+      meetTwo(world, pair, a, b);
+    });
+  }
+}
+
+function meetTwo(world: World, { meeting, onFirst, onSecond }: PairProgram, a: number, b: number): void {
+  const fromX = world.beforeX[a] - world.beforeX[b];
+  const fromY = world.beforeY[a] - world.beforeY[b];
+  const moveX = world.x[a] - world.beforeX[a] - (world.x[b] - world.beforeX[b]);
+  const moveY = world.y[a] - world.beforeY[a] - (world.y[b] - world.beforeY[b]);
+  if (!boundsMeet(meeting, fromX, fromY, moveX, moveY) || !shapesMeet(meeting, fromX, fromY, moveX, moveY)) return;
+  const firstIsCalm = world.tick < world.calmOther[a];
+  const secondIsCalm = world.tick < world.calmOther[b];
+  if (onSecond && !secondIsCalm) {
+    world.calmOther[b] = world.tick + onSecond.cooldownTicks;
+    applyContact(world, onSecond, a, b);
+  }
+  if (onFirst && !firstIsCalm) {
+    world.calmOther[a] = world.tick + onFirst.cooldownTicks;
+    applyContact(world, onFirst, b, a);
+  }
 }

@@ -1,8 +1,14 @@
 import { nextCellDownhill } from '../../arena/distanceField';
 import { cellIndexAt } from '../../arena/grid';
-import { isWalkClear, sweepCircle, type SweepResult } from '../../arena/sweep';
+import { isWalkClear, sweepBody, type SweepResult } from '../../arena/sweep';
 import type { MotionProgram } from '../../compile/levelProgram';
 import { assertNever } from '../../foundation/result';
+import { drift } from './movers/drift';
+import { hover } from './movers/hover';
+import { paceOn } from './movers/pace';
+import { roam } from './movers/roam';
+import { wander } from './movers/wander';
+import type { Ways } from './ways';
 import { NEVER, type World } from './world';
 
 /** Within this many cells a place counts as reached. */
@@ -12,28 +18,63 @@ const SMOOTHING_CELLS = 12;
 
 const sweep: SweepResult = { x: 0, y: 0, touched: false };
 
+function waysOf(world: World, piece: number): Ways {
+  return world.ways[world.level.waysOfPiece[piece]];
+}
+
 /** Moves one piece by what its state does. */
 export function movePiece(world: World, piece: number, motion: MotionProgram): void {
+  const pace = walkingFactor(world, piece);
   switch (motion.operation) {
     case 'hold':
       return;
     case 'patrol':
-      patrol(world, piece, motion);
+      patrol(world, piece, motion, motion.step * pace);
       return;
     case 'chase':
-      chase(world, piece, motion);
+      chase(world, piece, motion, motion.step * pace);
       return;
     case 'travel':
       if (world.lastSeenTick[piece] === NEVER) world.hasArrived[piece] = 1;
-      else if (goByPath(world, piece, world.lastSeenX[piece], world.lastSeenY[piece], motion.step, false))
+      else if (goByPath(world, piece, world.lastSeenX[piece], world.lastSeenY[piece], motion.step * pace, false))
         world.hasArrived[piece] = 1;
+      return;
+    case 'pace':
+      paceOn(world, piece, motion, motion.step * pace, waysOf(world, piece).grid);
+      return;
+    case 'wander':
+      wander(world, piece, motion, motion.step * pace, waysOf(world, piece).grid);
+      return;
+    case 'roam':
+      roam(world, piece, motion.step * pace, waysOf(world, piece).walk);
+      return;
+    case 'hover':
+      hover(world, piece, motion);
+      return;
+    case 'drift':
+      drift(world, piece, motion, motion.step * world.speedFactor[piece]);
+      return;
+    case 'march':
+      // A formation moves as one, before everything else; see march.ts.
       return;
     default:
       assertNever(motion);
   }
 }
 
-function patrol(world: World, piece: number, motion: Extract<MotionProgram, { operation: 'patrol' }>): void {
+/** Factor on the speed of a walker: by the ground under it and by what it has met. */
+function walkingFactor(world: World, piece: number): number {
+  const own = world.speedFactor[piece];
+  if (world.level.floatsOfPiece[piece] === 1) return own;
+  return own * world.ground.typeAt(world.x[piece], world.y[piece]).speedFactor;
+}
+
+function patrol(
+  world: World,
+  piece: number,
+  motion: Extract<MotionProgram, { operation: 'patrol' }>,
+  step: number,
+): void {
   const route = world.level.routeOfPiece[piece];
   const count = route.length / 2;
   if (count === 0 || world.hasArrived[piece]) return;
@@ -42,7 +83,7 @@ function patrol(world: World, piece: number, motion: Extract<MotionProgram, { op
     return;
   }
   const waypoint = world.waypoint[piece];
-  if (!goByPath(world, piece, route[2 * waypoint], route[2 * waypoint + 1], motion.step, true)) return;
+  if (!goByPath(world, piece, route[2 * waypoint], route[2 * waypoint + 1], step, true)) return;
   world.pauseLeft[piece] = motion.pauseTicks;
   forgetSteer(world, piece);
   if (count === 1) return;
@@ -67,14 +108,19 @@ function patrol(world: World, piece: number, motion: Extract<MotionProgram, { op
 }
 
 /** Goes for the player while seeing it, otherwise for where it was last seen; never uses what it cannot know. */
-function chase(world: World, piece: number, motion: Extract<MotionProgram, { operation: 'chase' }>): void {
+function chase(
+  world: World,
+  piece: number,
+  motion: Extract<MotionProgram, { operation: 'chase' }>,
+  fullStep: number,
+): void {
   const seen = world.sights[piece] === 1;
   if (!seen && world.lastSeenTick[piece] === NEVER) {
     world.hasArrived[piece] = 1;
     return;
   }
-  const goalX = seen ? world.playerX : world.lastSeenX[piece];
-  const goalY = seen ? world.playerY : world.lastSeenY[piece];
+  const goalX = seen ? world.player.x : world.lastSeenX[piece];
+  const goalY = seen ? world.player.y : world.lastSeenY[piece];
   const dx = goalX - world.x[piece];
   const dy = goalY - world.y[piece];
   const distance = Math.sqrt(dx * dx + dy * dy);
@@ -82,7 +128,7 @@ function chase(world: World, piece: number, motion: Extract<MotionProgram, { ope
     faceTowards(world, piece, dx, dy, distance);
     return;
   }
-  const step = seen ? Math.min(motion.step, distance - motion.keep) : motion.step;
+  const step = seen ? Math.min(fullStep, distance - motion.keep) : fullStep;
   const hasArrived = motion.byPath
     ? goByPath(world, piece, goalX, goalY, step, false)
     : goStraight(world, piece, goalX, goalY, step);
@@ -108,7 +154,7 @@ function goStraight(world: World, piece: number, goalX: number, goalY: number, s
   if (distance <= ARRIVAL) return true;
   faceTowards(world, piece, dx, dy, distance);
   const share = distance <= step ? 1 : step / distance;
-  sweepCircle(world.level.program.grid, x, y, world.level.radiusOfPiece[piece], dx * share, dy * share, sweep);
+  sweepBody(waysOf(world, piece).grid, x, y, world.level.standOfPiece[piece], dx * share, dy * share, sweep);
   world.x[piece] = sweep.x;
   world.y[piece] = sweep.y;
   const isStuck = sweep.touched && Math.abs(sweep.x - x) + Math.abs(sweep.y - y) < HEADWAY;
@@ -194,15 +240,15 @@ function chooseSteer(
   isGoalFixed: boolean,
 ): void {
   const { grid } = world.level.program;
-  const radius = world.level.radiusOfPiece[piece];
-  const { walk, fields } = world.level.ways[world.level.waysOfPiece[piece]];
+  const outline = world.level.standOfPiece[piece];
+  const { walk, fields, cheapGrid } = waysOf(world, piece);
   const x = world.x[piece];
   const y = world.y[piece];
   world.steerFromCell[piece] = fromCell;
   world.steerGoalCell[piece] = goalCell;
   world.steerX[piece] = STEER_AT_GOAL;
   world.isSteerOpen[piece] = 0;
-  if (isWalkClear(grid, x, y, goalX, goalY, radius)) {
+  if (isWalkClear(cheapGrid, x, y, goalX, goalY, outline)) {
     world.isSteerOpen[piece] = isGoalFixed ? 1 : 0;
     return;
   }
@@ -211,7 +257,7 @@ function chooseSteer(
   // Without a way it goes straight and slides along what is in between.
   if (cell < 0) return;
   const isCellClear = (candidate: number) =>
-    isWalkClear(grid, x, y, (candidate % grid.width) + 0.5, Math.floor(candidate / grid.width) + 0.5, radius);
+    isWalkClear(cheapGrid, x, y, (candidate % grid.width) + 0.5, Math.floor(candidate / grid.width) + 0.5, outline);
   let steer = cell;
   let isOpen = isCellClear(cell);
   for (let ahead = 1; ahead < SMOOTHING_CELLS && cell !== goalCell; ahead++) {
@@ -224,21 +270,4 @@ function chooseSteer(
   world.steerY[piece] = Math.floor(steer / grid.width) + 0.5;
   // While the goal may move, a better way can show up in every cell.
   world.isSteerOpen[piece] = isOpen && isGoalFixed ? 1 : 0;
-}
-
-/** Columns and rows of the nine inputs of the eight-way player: 0 stands, then clockwise from east. */
-export const INPUT_COLUMNS = [0, 1, 1, 0, -1, -1, -1, 0, 1];
-export const INPUT_ROWS = [0, 0, 1, 1, 1, 0, -1, -1, -1];
-const EVEN_DIAGONAL = Math.SQRT1_2;
-
-/** Moves the player by an input of 0..8. */
-export function movePlayer(world: World, input: number): void {
-  const { grid, player } = world.level.program;
-  const columns = INPUT_COLUMNS[input];
-  const rows = INPUT_ROWS[input];
-  if (columns === 0 && rows === 0) return;
-  const step = columns !== 0 && rows !== 0 && player.evenDiagonals ? player.step * EVEN_DIAGONAL : player.step;
-  sweepCircle(grid, world.playerX, world.playerY, player.radius, columns * step, rows * step, sweep);
-  world.playerX = sweep.x;
-  world.playerY = sweep.y;
 }

@@ -31,13 +31,14 @@ export function isWithin(world: World, piece: number, limits: SightLimits): bool
   if (square > limits.rangeSquare) return false;
   if (limits.arcCosine <= -1) return true;
   const ahead =
-    (world.playerX - world.x[piece]) * world.facingX[piece] + (world.playerY - world.y[piece]) * world.facingY[piece];
+    (world.player.x - world.x[piece]) * world.facingX[piece] + (world.player.y - world.y[piece]) * world.facingY[piece];
   return ahead >= limits.arcCosine * Math.sqrt(square);
 }
 
 /** Looks once for a piece. The ray is cast only when range and arc allow sight at all. */
 export function look(world: World, piece: number, eyes: Eyes): void {
-  const { playerX, playerY, sights, isLineOpen } = world;
+  const { sights, isLineOpen } = world;
+  const { x: playerX, y: playerY } = world.player;
   const x = world.x[piece];
   const y = world.y[piece];
   const dx = playerX - x;
@@ -51,7 +52,7 @@ export function look(world: World, piece: number, eyes: Eyes): void {
     isLineOpen[piece] = 0;
     return;
   }
-  const isOpen = isWithin(world, piece, limits) && isLineClear(world.level.program.grid, x, y, playerX, playerY);
+  const isOpen = isWithin(world, piece, limits) && isLineClear(world.ground.grid, x, y, playerX, playerY);
   isLineOpen[piece] = isOpen ? 1 : 0;
   sights[piece] = isOpen ? 1 : 0;
   if (isOpen) {

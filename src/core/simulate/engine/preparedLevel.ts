@@ -1,13 +1,25 @@
-import { FieldCache } from '../../arena/distanceField';
-import { buildWalkGrid, type WalkGrid } from '../../arena/walkGrid';
-import type { LevelProgram } from '../../compile/levelProgram';
+import { prepareMeeting, type Meeting } from '../../arena/meeting';
+import type { Outline } from '../../arena/outline';
+import type { ContactProgram, LevelProgram } from '../../compile/levelProgram';
 import { prepareBrain, type Brain } from './brain';
+import { buildWays, wayKeyOf, type WayKey, type Ways } from './ways';
+import type { World } from './world';
 
-/** How bodies of one size get about: the cells they can use and the ways to any cell, shared by all runs. */
-export interface Ways {
-  radius: number;
-  walk: WalkGrid;
-  fields: FieldCache;
+/** Two kinds that something happens to on contact; effects both ways, undefined where nothing happens. */
+export interface PairProgram {
+  first: number;
+  second: number;
+  meeting: Meeting;
+  onFirst: ContactProgram | undefined;
+  onSecond: ContactProgram | undefined;
+}
+
+/** How a piece and the player meet. */
+export interface PlayerMeeting {
+  meeting: Meeting;
+  isThreat: boolean;
+  onPlayer: ContactProgram | undefined;
+  onPiece: ContactProgram | undefined;
 }
 
 /**
@@ -17,34 +29,100 @@ export interface Ways {
 export interface PreparedLevel {
   program: LevelProgram;
   brains: Brain[];
-  /** What the tick reads of every piece, as arrays: index into `brains` (−1 for none), radius, index into `ways`. */
+  /** What the tick reads of every piece, as arrays: index into `brains` (−1 for none), index into `ways`. */
   brainOfPiece: Int16Array;
-  radiusOfPiece: Float64Array;
   waysOfPiece: Int16Array;
-  /** Indices of the pieces whose touch ends the run. */
-  threats: Int16Array;
+  standOfPiece: Outline[];
+  floatsOfPiece: Uint8Array;
+  /** 1 for pieces that are pulled down. */
+  fallsOfPiece: Uint8Array;
+  /** Indices of the pieces that something happens with when the player meets them, and what that is. */
+  meetsPlayer: Int16Array;
+  playerMeetings: PlayerMeeting[];
+  /** Pairs of other kinds that meet; pieces of each kind. */
+  pairs: PairProgram[];
+  piecesOfKind: number[][];
+  carriers: number[];
+  /** Members of each formation. */
+  formations: number[][];
   ways: Ways[];
   routeOfPiece: Float64Array[];
+  /** For each piece the length of its route up to every waypoint. */
+  routeLengths: Float64Array[];
+  /** Where everything stands when pieces with a lead have already moved; undefined when none has one. */
+  start: World | undefined;
 }
 
 export function prepareLevel(program: LevelProgram): PreparedLevel {
+  const { pieces, kinds, player } = program;
+  const wayKeys: WayKey[] = [];
   const ways: Ways[] = [];
-  const waysOfPiece = Int16Array.from(program.pieces, (piece) => {
-    // All bodies up to one cell wide use the same cells.
-    const radius = piece.radius <= 0.5 ? 0.5 : piece.radius;
-    const known = ways.findIndex((entry) => entry.radius === radius);
+  const waysOfPiece = Int16Array.from(pieces, (piece) => {
+    const key = wayKeyOf(program, piece.kindIndex);
+    const known = wayKeys.findIndex((entry) => entry.outline === key.outline && entry.floats === key.floats);
     if (known >= 0) return known;
-    const walk = buildWalkGrid(program.grid, radius, true);
-    return ways.push({ radius, walk, fields: new FieldCache(walk) }) - 1;
+    ways.push(buildWays(program, program.grid, program.ground.typeOfCell, key));
+    return wayKeys.push(key) - 1;
   });
+  const contact = (by: number, on: number) => program.contacts.find((entry) => entry.by === by && entry.on === on);
+  const meetingOfKind = kinds.map((kind, index): PlayerMeeting | undefined => {
+    const onPlayer = contact(index, player.kindIndex);
+    const onPiece = contact(player.kindIndex, index);
+    if (!kind.isThreat && !onPlayer && !onPiece) return undefined;
+    return {
+      meeting: prepareMeeting(kinds[player.kindIndex].hit, kind.hit),
+      isThreat: kind.isThreat,
+      onPlayer,
+      onPiece,
+    };
+  });
+  const meetsPlayer = pieces.flatMap((piece, index) => (meetingOfKind[piece.kindIndex] ? [index] : []));
   return {
     program,
     brains: program.brains.map(prepareBrain),
-    brainOfPiece: Int16Array.from(program.pieces, (piece) => piece.brain),
-    radiusOfPiece: Float64Array.from(program.pieces, (piece) => piece.radius),
-    threats: Int16Array.from(program.pieces.flatMap((piece, index) => (piece.isThreat ? [index] : []))),
+    brainOfPiece: Int16Array.from(pieces, (piece) => piece.brain),
     waysOfPiece,
+    standOfPiece: pieces.map((piece) => kinds[piece.kindIndex].stand),
+    floatsOfPiece: Uint8Array.from(pieces, (piece) =>
+      kinds[piece.kindIndex].floats || program.ground.isPlain ? 1 : 0,
+    ),
+    fallsOfPiece: Uint8Array.from(pieces, (piece) => (kinds[piece.kindIndex].falls && program.isSideView ? 1 : 0)),
+    meetsPlayer: Int16Array.from(meetsPlayer),
+    playerMeetings: meetsPlayer.map((index) => meetingOfKind[pieces[index].kindIndex]!),
+    pairs: preparePairs(program),
+    piecesOfKind: kinds.map((_, kind) => pieces.flatMap((piece, index) => (piece.kindIndex === kind ? [index] : []))),
+    carriers: pieces.flatMap((piece, index) => (kinds[piece.kindIndex].isCarrier ? [index] : [])),
+    formations: Array.from({ length: program.formations }, (_, formation) =>
+      pieces.flatMap((piece, index) => (piece.formation === formation ? [index] : [])),
+    ),
     ways,
-    routeOfPiece: program.pieces.map((piece) => Float64Array.from(piece.route)),
+    routeOfPiece: pieces.map((piece) => Float64Array.from(piece.route)),
+    routeLengths: pieces.map((piece) => measureRoute(piece.route)),
+    start: undefined,
   };
+}
+
+function preparePairs({ kinds, contacts, player }: LevelProgram): PairProgram[] {
+  const pairs: PairProgram[] = [];
+  kinds.forEach((first, a) => {
+    kinds.slice(a).forEach((second, offset) => {
+      const b = a + offset;
+      if (a === player.kindIndex || b === player.kindIndex) return;
+      const onSecond = contacts.find((entry) => entry.by === a && entry.on === b);
+      const onFirst = contacts.find((entry) => entry.by === b && entry.on === a);
+      if (onFirst || onSecond)
+        pairs.push({ first: a, second: b, meeting: prepareMeeting(first.hit, second.hit), onFirst, onSecond });
+    });
+  });
+  return pairs;
+}
+
+function measureRoute(route: readonly number[]): Float64Array {
+  const lengths = new Float64Array(route.length / 2);
+  for (let index = 1; index < lengths.length; index++) {
+    const dx = route[2 * index] - route[2 * index - 2];
+    const dy = route[2 * index + 1] - route[2 * index - 1];
+    lengths[index] = lengths[index - 1] + Math.sqrt(dx * dx + dy * dy);
+  }
+  return lengths;
 }

@@ -3,7 +3,22 @@ export type RunEvent =
   | { type: 'sight'; tick: number; piece: string }
   | { type: 'sight lost'; tick: number; piece: string }
   | { type: 'state'; tick: number; piece: string; from: string; to: string }
+  /** Something happened to a body on contact; `by` and `on` are ids of pieces. */
+  | { type: 'contact'; tick: number; by: string; on: string; effect: string }
+  | { type: 'gone'; tick: number; piece: string; why: string }
+  | { type: 'shot'; tick: number; piece: string }
+  /** A cell became another ground; `cell` counts row by row from the north-west. */
+  | { type: 'ground'; tick: number; cell: number; becomes: string }
   | { type: 'end'; tick: number; outcome: Outcome; cause: EndCause; piece: string | undefined; x: number; y: number };
 
 export type Outcome = 'won' | 'lost' | 'out of time';
-export type EndCause = 'reached the exit' | 'touched' | 'clock';
+export type EndCause =
+  | 'reached the exit'
+  | 'touched'
+  /** By a contact that harms or defeats. */
+  | 'defeated'
+  | 'drowned'
+  | 'fell'
+  /** By ground that harms. */
+  | 'worn down'
+  | 'clock';

@@ -1,7 +1,14 @@
 import { decide } from './brain';
-import { findTouchingThreat } from './contacts';
-import { movePiece, movePlayer } from './motion';
+import { carryPlayer, CarrierTops, findRide } from './carrying';
+import { meetEachOther, meetPlayer } from './contacts';
+import { countDown } from './effects';
+import { movePiece } from './motion';
+import { marchFormations } from './movers/march';
 import { look } from './perception';
+import type { Input } from './player/inputs';
+import { movePlayer, NO_SUPPORTS, type Supports } from './player/movePlayer';
+import { firePlayer, moveShots } from './shots';
+import { moveByGround, standOnGround } from './terrain';
 import type { EndCause, Outcome } from './runEvent';
 import type { World } from './world';
 
@@ -20,50 +27,81 @@ export function lookAndDecide(world: World): void {
   const { brains, brainOfPiece } = world.level;
   for (let piece = 0; piece < world.pieceCount; piece++) {
     const brain = brainOfPiece[piece];
-    if (brain < 0) continue;
+    if (brain < 0 || world.alive[piece] === 0) continue;
     const eyes = brains[brain].eyes;
     if (eyes) look(world, piece, eyes);
   }
   for (let piece = 0; piece < world.pieceCount; piece++) {
     const brain = brainOfPiece[piece];
-    if (brain >= 0) decide(world, piece, brains[brain]);
+    if (brain >= 0 && world.alive[piece] === 1 && world.stunLeft[piece] === 0) decide(world, piece, brains[brain]);
   }
 }
 
 /**
- * One tick. The order is always the same: inputs, perception, behaviors, motion, contacts, rules. A touch in the tick in
- * which the exit is reached counts as lost. Gives the end of the run, or undefined while it goes on.
+ * One tick. The order is always the same: inputs, perception, behaviors, motion and terrain, carrying, contacts, effects,
+ * rules. A touch in the tick in which the exit is reached counts as lost. Gives the end of the run, or undefined while it
+ * goes on.
  */
-export function runTick(world: World, input: number, decideAll: DecideAll = lookAndDecide): RunEnd | undefined {
-  const { brains, brainOfPiece } = world.level;
-  world.playerBeforeX = world.playerX;
-  world.playerBeforeY = world.playerY;
+export function runTick(world: World, input: Input, decideAll: DecideAll = lookAndDecide): RunEnd | undefined {
+  const { player } = world;
+  player.beforeX = player.x;
+  player.beforeY = player.y;
   // A loop, since copying a short array by `set` costs more than all the rest of a piece.
   for (let piece = 0; piece < world.pieceCount; piece++) {
     world.beforeX[piece] = world.x[piece];
     world.beforeY[piece] = world.y[piece];
   }
+  findRide(world);
   decideAll(world);
-  movePlayer(world, input);
-  for (let piece = 0; piece < world.pieceCount; piece++) {
-    const brain = brainOfPiece[piece];
-    if (brain >= 0) movePiece(world, piece, brains[brain].states[world.state[piece]].motion);
-  }
-  const touching = findTouchingThreat(world);
+  const { program } = world.level;
+  movePlayer(player, input, program.player, world.ground, program.isSideView, supportsOf(world));
+  firePlayer(world, input);
+  movePieces(world);
+  carryPlayer(world);
+  const takenBy = standOnGround(world);
+  const touching = meetPlayer(world);
+  if (world.level.pairs.length > 0) meetEachOther(world);
+  countDown(world);
   world.tick++;
-  const end = applyRules(world, touching);
+  const end = applyRules(world, touching, takenBy);
   if (end && world.events) logEnd(world, end);
   return end;
 }
 
-function applyRules(world: World, touching: number): RunEnd | undefined {
+const tops = new WeakMap<World, CarrierTops>();
+
+/** What a falling player can land on; only where there is falling and something to land on. */
+function supportsOf(world: World): Supports {
+  if (!world.level.program.isSideView || world.level.carriers.length === 0) return NO_SUPPORTS;
+  const known = tops.get(world) ?? new CarrierTops(world);
+  tops.set(world, known);
+  return known;
+}
+
+/** Moves all that is alive: formations as one, the others each by its state, then by the ground under it. */
+export function movePieces(world: World): void {
+  const { brains, brainOfPiece } = world.level;
+  marchFormations(world);
+  const groundMoves =
+    world.level.program.isSideView || !world.ground.isPlain || world.level.program.contacts.length > 0;
+  for (let piece = 0; piece < world.pieceCount; piece++) {
+    if (world.alive[piece] === 0) continue;
+    const brain = brainOfPiece[piece];
+    if (brain >= 0 && world.stunLeft[piece] === 0)
+      movePiece(world, piece, brains[brain].states[world.state[piece]].motion);
+    if (groundMoves && world.alive[piece] === 1) moveByGround(world, piece);
+  }
+  moveShots(world);
+}
+
+function applyRules(world: World, touching: number, takenBy: EndCause | undefined): RunEnd | undefined {
   const { exit, timeLimitTicks } = world.level.program;
+  const { player } = world;
   if (touching >= 0) return { outcome: 'lost', cause: 'touched', piece: touching };
+  if (world.endedBy > -2) return { outcome: 'lost', cause: 'defeated', piece: world.endedBy };
+  if (takenBy) return { outcome: 'lost', cause: takenBy, piece: -1 };
   const isInExit =
-    world.playerX >= exit.x &&
-    world.playerX <= exit.x + exit.width &&
-    world.playerY >= exit.y &&
-    world.playerY <= exit.y + exit.height;
+    player.x >= exit.x && player.x <= exit.x + exit.width && player.y >= exit.y && player.y <= exit.y + exit.height;
   if (isInExit) return { outcome: 'won', cause: 'reached the exit', piece: -1 };
   if (world.tick >= timeLimitTicks) return { outcome: 'out of time', cause: 'clock', piece: -1 };
   return undefined;
@@ -76,7 +114,7 @@ function logEnd(world: World, end: RunEnd): void {
     outcome: end.outcome,
     cause: end.cause,
     piece: end.piece >= 0 ? world.level.program.pieces[end.piece].id : undefined,
-    x: world.playerX,
-    y: world.playerY,
+    x: world.player.x,
+    y: world.player.y,
   });
 }

@@ -1,6 +1,11 @@
 import { cosDegrees, sinDegrees } from '../../foundation/exactMath';
+import { RandomStream, STREAM } from '../../foundation/random';
+import { GroundState } from './groundState';
+import { putOnLine } from './movers/hover';
+import { PlayerBody } from './player/playerBody';
 import type { PreparedLevel } from './preparedLevel';
 import type { RunEvent } from './runEvent';
+import { waysOnChangedGround, type Ways } from './ways';
 
 /** How many tests with a duration one state may hold; the language has no limit, so it is computed for each level. */
 function mostSlots(level: PreparedLevel): number {
@@ -8,6 +13,9 @@ function mostSlots(level: PreparedLevel): number {
   for (const brain of level.program.brains) for (const state of brain.states) most = Math.max(most, state.slots);
   return most;
 }
+
+/** Motions that draw random numbers. */
+const RANDOM_MOTIONS = new Set(['wander', 'roam']);
 
 /**
  * Everything that changes during a run, as arrays with one entry a piece. Made once, reset for every run; the tick
@@ -17,12 +25,13 @@ function mostSlots(level: PreparedLevel): number {
 export class World {
   declare readonly pieceCount: number;
   tick = 0;
+  declare readonly player: PlayerBody;
+  declare readonly ground: GroundState;
+  /** Ways on the ground as it is now. */
+  ways: Ways[];
 
-  playerX = 0;
-  playerY = 0;
-  playerBeforeX = 0;
-  playerBeforeY = 0;
-
+  /** 0 once a piece is gone for good, or not there yet. */
+  declare readonly alive: Uint8Array;
   declare readonly x: Float64Array;
   declare readonly y: Float64Array;
   declare readonly beforeX: Float64Array;
@@ -58,78 +67,177 @@ export class World {
   declare readonly isSteerOpen: Uint8Array;
   declare readonly steerFromCell: Int32Array;
   declare readonly steerGoalCell: Int32Array;
+  /** How far a swing has come; for shots how many ticks they still fly. */
+  declare readonly progress: Int32Array;
+  declare readonly fallSpeed: Float64Array;
+
+  declare readonly health: Float64Array;
+  declare readonly stunLeft: Int32Array;
+  declare readonly safeLeft: Int32Array;
+  declare readonly pushLeft: Int32Array;
+  declare readonly pushX: Float64Array;
+  declare readonly pushY: Float64Array;
+  declare readonly speedLeft: Int32Array;
+  declare readonly speedFactor: Float64Array;
+  /** Tick until which nothing happens again between the piece and the player, each way. */
+  declare readonly calmPlayer: Int32Array;
+  declare readonly calmPiece: Int32Array;
+  /** Tick until which a piece suffers nothing more from another piece. */
+  declare readonly calmOther: Int32Array;
+  /** Whether the boxes of piece and player met in the last tick: 0 no, 1 only the boxes so far, 2 the shapes too. */
+  declare readonly encounter: Uint8Array;
+  /** Encounters in which only the boxes met. */
+  boxOnly = 0;
+  /** How many of each kind the player holds. */
+  declare readonly collected: Int32Array;
+
+  declare readonly formationTicks: Int32Array;
+  declare readonly formationHeading: Int8Array;
+  /** 1 when a formation has stepped to the side since it last came down. */
+  declare readonly mayComeDown: Uint8Array;
+  declare readonly hasLanded: Uint8Array;
+
+  /** Random numbers of the pieces that need them. */
+  readonly random: (RandomStream | undefined)[];
+  /** Set by effects: the piece that ended the run in this tick, −2 while none did. */
+  endedBy = -2;
 
   /** The log of the run; undefined when nobody asked for it. */
   events: RunEvent[] | undefined;
 
   constructor(readonly level: PreparedLevel) {
-    const count = level.program.pieces.length;
+    const { program } = level;
+    const count = program.pieces.length;
     const floats = () => new Float64Array(count);
     const integers = () => new Int32Array(count);
+    const bytes = () => new Uint8Array(count);
     this.pieceCount = count;
     this.slotsPerPiece = mostSlots(level);
-    [this.x, this.y, this.beforeX, this.beforeY, this.facingX, this.facingY] = [
-      floats(),
-      floats(),
-      floats(),
-      floats(),
-      floats(),
-      floats(),
-    ];
-    [this.playerSquare, this.lastSeenX, this.lastSeenY, this.steerX, this.steerY] = [
-      floats(),
-      floats(),
-      floats(),
-      floats(),
-      floats(),
-    ];
-    [this.stateSince, this.lastSeenTick, this.pauseLeft, this.steerFromCell, this.steerGoalCell] = [
-      integers(),
-      integers(),
-      integers(),
-      integers(),
-      integers(),
-    ];
+    this.player = new PlayerBody();
+    this.ground = new GroundState(program);
+    this.ways = level.ways;
+    [this.x, this.y, this.beforeX, this.beforeY] = [floats(), floats(), floats(), floats()];
+    [this.facingX, this.facingY, this.playerSquare] = [floats(), floats(), floats()];
+    [this.lastSeenX, this.lastSeenY, this.steerX, this.steerY] = [floats(), floats(), floats(), floats()];
+    [this.fallSpeed, this.health, this.pushX, this.pushY] = [floats(), floats(), floats(), floats()];
+    this.speedFactor = floats();
+    [this.stateSince, this.lastSeenTick, this.pauseLeft] = [integers(), integers(), integers()];
+    [this.steerFromCell, this.steerGoalCell, this.progress] = [integers(), integers(), integers()];
+    [this.stunLeft, this.safeLeft, this.pushLeft, this.speedLeft] = [integers(), integers(), integers(), integers()];
+    [this.calmPlayer, this.calmPiece, this.calmOther] = [integers(), integers(), integers()];
     this.heldTicks = new Int32Array(count * this.slotsPerPiece);
     [this.state, this.waypoint] = [new Int16Array(count), new Int16Array(count)];
     this.waypointStep = new Int8Array(count);
-    [this.hasArrived, this.sights, this.isLineOpen, this.isSteerOpen] = [
-      new Uint8Array(count),
-      new Uint8Array(count),
-      new Uint8Array(count),
-      new Uint8Array(count),
-    ];
-    this.reset();
+    [this.alive, this.hasArrived, this.sights] = [bytes(), bytes(), bytes()];
+    [this.isLineOpen, this.isSteerOpen, this.encounter] = [bytes(), bytes(), bytes()];
+    this.collected = new Int32Array(program.kinds.length);
+    this.formationTicks = new Int32Array(program.formations);
+    this.formationHeading = new Int8Array(program.formations);
+    this.mayComeDown = new Uint8Array(program.formations);
+    this.hasLanded = new Uint8Array(program.formations);
+    this.random = new Array<RandomStream | undefined>(count).fill(undefined);
+    this.reset(0);
   }
 
   /** Puts everything back to the start of a run. */
-  reset(): void {
-    const { program, brains } = this.level;
+  reset(seed: number): void {
     this.tick = 0;
-    this.playerX = this.playerBeforeX = program.player.x;
-    this.playerY = this.playerBeforeY = program.player.y;
-    program.pieces.forEach((piece, index) => {
+    this.boxOnly = 0;
+    this.endedBy = -2;
+    this.player.reset(this.level.program.player);
+    if (this.ground.reset()) this.ways = this.level.ways;
+    this.placePieces();
+    this.clearPieces();
+    this.seedPieces(seed);
+    if (this.level.start) this.takeOverPieces(this.level.start);
+  }
+
+  private placePieces(): void {
+    const { program, brains } = this.level;
+    for (let index = 0; index < this.pieceCount; index++) {
+      const piece = program.pieces[index];
+      this.alive[index] = piece.isShot ? 0 : 1;
       this.x[index] = this.beforeX[index] = piece.x;
       this.y[index] = this.beforeY[index] = piece.y;
       this.facingX[index] = cosDegrees(piece.facing);
       this.facingY[index] = sinDegrees(piece.facing);
       this.state[index] = piece.brain >= 0 ? brains[piece.brain].startState : -1;
-    });
-    this.stateSince.fill(0);
-    this.hasArrived.fill(0);
-    this.sights.fill(0);
-    this.isLineOpen.fill(0);
-    this.playerSquare.fill(0);
+      this.health[index] = program.kinds[piece.kindIndex].health;
+      const motion = piece.brain >= 0 ? brains[piece.brain].states[this.state[index]].motion : undefined;
+      if (motion?.operation === 'hover') putOnLine(this, index, motion);
+    }
+  }
+
+  private clearPieces(): void {
+    const zero = [
+      [this.stateSince, this.hasArrived, this.sights, this.isLineOpen, this.playerSquare, this.lastSeenX],
+      [this.lastSeenY, this.heldTicks, this.waypoint, this.pauseLeft, this.isSteerOpen, this.progress],
+      [this.fallSpeed, this.stunLeft, this.safeLeft, this.pushLeft, this.pushX, this.pushY, this.speedLeft],
+      [this.encounter, this.collected, this.formationTicks, this.hasLanded],
+    ];
+    for (const group of zero) for (const array of group) array.fill(0);
     this.lastSeenTick.fill(NEVER);
-    this.lastSeenX.fill(0);
-    this.lastSeenY.fill(0);
-    this.heldTicks.fill(0);
-    this.waypoint.fill(0);
+    for (const array of [this.calmPlayer, this.calmPiece, this.calmOther]) array.fill(NEVER);
+    this.speedFactor.fill(1);
     this.waypointStep.fill(1);
-    this.pauseLeft.fill(0);
-    this.isSteerOpen.fill(0);
     this.steerFromCell.fill(-1);
     this.steerGoalCell.fill(-1);
+    this.formationHeading.fill(1);
+    this.mayComeDown.fill(1);
+  }
+
+  private seedPieces(seed: number): void {
+    const { brains, brainOfPiece } = this.level;
+    for (let index = 0; index < this.pieceCount; index++) {
+      const brain = brainOfPiece[index];
+      const needs = brain >= 0 && brains[brain].states.some((state) => RANDOM_MOTIONS.has(state.motion.operation));
+      if (needs) this.random[index] = new RandomStream(seed, STREAM.firstPiece + index);
+    }
+  }
+
+  /** Takes over where pieces stand and what they are at; the ground and the player stay. */
+  private takeOverPieces(other: World): void {
+    const pairs: [Float64Array | Int32Array | Int16Array | Int8Array | Uint8Array, ArrayLike<number>][] = [
+      [this.alive, other.alive],
+      [this.x, other.x],
+      [this.y, other.y],
+      [this.beforeX, other.x],
+      [this.beforeY, other.y],
+      [this.facingX, other.facingX],
+      [this.facingY, other.facingY],
+      [this.state, other.state],
+      [this.stateSince, other.stateSince],
+      [this.hasArrived, other.hasArrived],
+      [this.waypoint, other.waypoint],
+      [this.waypointStep, other.waypointStep],
+      [this.pauseLeft, other.pauseLeft],
+      [this.progress, other.progress],
+      [this.fallSpeed, other.fallSpeed],
+    ];
+    for (const [own, theirs] of pairs) own.set(theirs);
+  }
+
+  /** Makes a cell another ground and, when that opens or closes a way, works the ways out anew. */
+  changeGround(cell: number, type: number): void {
+    const { program, waysOfPiece, ways } = this.level;
+    if (this.ground.change(cell, type)) this.ways = waysOnChangedGround(program, waysOfPiece, ways.length, this.ground);
+    this.events?.push({ type: 'ground', tick: this.tick, cell, becomes: this.ground.types[type].id });
+  }
+
+  /** Whether others meet a piece: it is there and its state is not `out`. */
+  isIn(piece: number): boolean {
+    if (this.alive[piece] === 0) return false;
+    const brain = this.level.brainOfPiece[piece];
+    return brain < 0 || !this.level.brains[brain].states[this.state[piece]].isOut;
+  }
+
+  /** Takes a piece out of the level for good. */
+  retire(piece: number, why: 'left' | 'defeated' | 'drowned' | 'collected' | 'spent'): void {
+    if (this.alive[piece] === 0) return;
+    this.alive[piece] = 0;
+    this.sights[piece] = 0;
+    if (!this.level.program.pieces[piece].isShot || why === 'defeated')
+      this.events?.push({ type: 'gone', tick: this.tick, piece: this.level.program.pieces[piece].id, why });
   }
 }
 

@@ -1,10 +1,10 @@
+import { cellsOfArea } from '../../arena/area';
 import { computeDistanceField, type DistanceField } from '../../arena/distanceField';
 import { cellIndexAt } from '../../arena/grid';
 import { buildWalkGrid, type WalkGrid } from '../../arena/walkGrid';
-import { cellsOfArea } from '../../compile/checkLevel';
 import type { LevelProgram } from '../../compile/levelProgram';
 import type { RandomStream } from '../../foundation/random';
-import { INPUT_COLUMNS, INPUT_ROWS } from '../engine/motion';
+import { INPUT_COLUMNS, INPUT_ROWS } from '../engine/player/inputs';
 import { CellSight } from './cellSight';
 import { Planner, stepBits } from './plan';
 import type { StandInView } from './standInView';

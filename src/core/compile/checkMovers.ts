@@ -1,0 +1,52 @@
+import type { ArenaGrid } from '../arena/grid';
+import type { Level } from '../document/gameDocument';
+import { warningAt, type Diagnostic } from '../foundation/diagnostic';
+import type { BrainProgram, MotionProgram, PieceProgram } from './levelProgram';
+
+/** Faster than this across the whole arena, in seconds, or slower than that a cell, is most likely a wrong unit. */
+const LEAST_CROSSING_SECONDS = 0.2;
+const MOST_SECONDS_A_CELL = 60;
+
+/** What looks wrong with how pieces move: speeds that no eye can follow, marching alone, formations that do not march. */
+export function checkMovers(
+  level: Level,
+  pieces: readonly PieceProgram[],
+  brains: readonly BrainProgram[],
+  grid: ArenaGrid,
+  path: (string | number)[],
+): Diagnostic[] {
+  return pieces.flatMap((piece) => {
+    if (piece.brain < 0) return [];
+    const motions = brains[piece.brain].states.map((state) => state.motion);
+    const place = [...path, 'pieces', level.pieces.findIndex((candidate) => candidate.id === piece.id)];
+    const faults: Diagnostic[] = [];
+    const speed = Math.max(...motions.map(stepOf)) * level.ticksPerSecond;
+    const crossing = Math.max(grid.width, grid.height) / speed;
+    if (speed > 0 && (crossing < LEAST_CROSSING_SECONDS || speed * MOST_SECONDS_A_CELL < 1)) {
+      faults.push(
+        warningAt(
+          { path: place },
+          'speed-implausible',
+          `${piece.name} goes at ${Number(speed.toFixed(2))} cells/s and would cross ${level.name} in ${crossing.toFixed(2)} s.`,
+          'Speeds are cells a second, whatever the tick rate.',
+        ),
+      );
+    }
+    const marches = motions.some((motion) => motion.operation === 'march');
+    if (piece.formation >= 0 && !marches) {
+      faults.push(
+        warningAt(
+          { path: [...place, 'formation'] },
+          'formation-without-march',
+          `${piece.name} belongs to a formation, but its behavior never marches.`,
+          'Give it a behavior with `do march`, or take it out of the formation.',
+        ),
+      );
+    }
+    return faults;
+  });
+}
+
+function stepOf(motion: MotionProgram): number {
+  return 'step' in motion && motion.operation !== 'march' ? motion.step : 0;
+}

@@ -1,0 +1,71 @@
+import type { Control } from '../document/controlShape';
+import { ticksOf } from './compileBrain';
+import type { ControlProgram } from './levelProgram';
+
+/** Where the shots of a player stand among the pieces. */
+export interface ShotPlaces {
+  firstShot: number;
+  shotCount: number;
+}
+
+const MOST_SHOTS = 64;
+
+/** How many shots of a player can be under way at once; 0 for schemes that do not fire. */
+export function countShots(control: Control): number {
+  if (control.scheme !== 'rail and fire') return 0;
+  const flightSeconds = control.range / control.shotSpeed;
+  return Math.min(MOST_SHOTS, Math.ceil(flightSeconds / Math.max(0.02, control.cooldown)) + 2);
+}
+
+/** A control scheme in cells and ticks. */
+export function compileControl(
+  control: Control,
+  ticksPerSecond: number,
+  gravity: number,
+  shots: ShotPlaces,
+): ControlProgram {
+  const step = control.speed / ticksPerSecond;
+  switch (control.scheme) {
+    case 'eight ways':
+      return { scheme: control.scheme, step, evenDiagonals: control.evenDiagonals };
+    case 'four ways':
+      return { scheme: control.scheme, step, cornering: control.cornering };
+    case 'one cell a press':
+      return { scheme: control.scheme, step, bufferTicks: ticksOf(control.pressBuffer, ticksPerSecond) };
+    case 'slide until blocked':
+    case 'steer to a point':
+      return { scheme: control.scheme, step };
+    case 'flap':
+      return {
+        scheme: control.scheme,
+        step,
+        lift: control.lift / ticksPerSecond,
+        gravity,
+        mostFall: control.mostFall / ticksPerSecond,
+      };
+    case 'run and jump':
+      return {
+        scheme: control.scheme,
+        step,
+        jump: control.jump / ticksPerSecond,
+        jumps: control.jumps,
+        gravity,
+        mostFall: control.mostFall / ticksPerSecond,
+        coyoteTicks: ticksOf(control.coyote, ticksPerSecond),
+        bufferTicks: ticksOf(control.jumpBuffer, ticksPerSecond),
+      };
+    case 'rail and fire':
+      return {
+        scheme: control.scheme,
+        step,
+        isAcross: control.rail === 'across',
+        aim: control.aim,
+        shotStep: control.shotSpeed / ticksPerSecond,
+        range: control.range,
+        cooldownTicks: Math.max(1, ticksOf(control.cooldown, ticksPerSecond)),
+        chargeTicks: ticksOf(control.charge, ticksPerSecond),
+        ammunition: control.ammunition ?? -1,
+        ...shots,
+      };
+  }
+}

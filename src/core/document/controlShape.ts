@@ -1,0 +1,89 @@
+import { z } from 'zod';
+
+const speed = z.number().min(0.1).max(60).describe('cells/s');
+const seconds = z.number().min(0).max(10).describe('seconds');
+
+/** How the player steers; each scheme with the numbers that a designer turns. */
+export const controlShape = z.discriminatedUnion('scheme', [
+  z.strictObject({
+    scheme: z.literal('eight ways'),
+    speed,
+    evenDiagonals: z.boolean().describe('whether diagonals are as fast as straights'),
+  }),
+  z.strictObject({
+    scheme: z.literal('four ways'),
+    speed,
+    cornering: z.number().min(0).max(0.5).describe('how far off the middle of an opening it still turns in, cells'),
+  }),
+  z.strictObject({
+    scheme: z.literal('one cell a press'),
+    speed,
+    pressBuffer: seconds.describe('a press this long before the step ends is kept for the next, seconds'),
+  }),
+  z.strictObject({ scheme: z.literal('slide until blocked'), speed }),
+  z.strictObject({ scheme: z.literal('steer to a point'), speed }),
+  z.strictObject({
+    scheme: z.literal('flap'),
+    speed: speed.describe('how fast it goes ahead by itself, cells/s'),
+    lift: z.number().min(0.5).max(40).describe('upward speed after a flap, cells/s'),
+    mostFall: z.number().min(0.5).max(60).describe('it never falls faster than this, cells/s'),
+  }),
+  z.strictObject({
+    scheme: z.literal('run and jump'),
+    speed,
+    jump: z.number().min(0.5).max(60).describe('upward speed at take-off, cells/s'),
+    jumps: z.number().int().min(1).max(5).describe('how many before it touches ground again'),
+    coyote: seconds.describe('how long after leaving an edge it can still jump, seconds'),
+    jumpBuffer: seconds.describe('a press this long before landing still counts, seconds'),
+    mostFall: z.number().min(0.5).max(60).describe('it never falls faster than this, cells/s'),
+  }),
+  z.strictObject({
+    scheme: z.literal('rail and fire'),
+    speed,
+    rail: z.enum(['across', 'up and down']),
+    aim: z.number().min(0).max(360).describe('heading of shots, degrees, 0 = east, clockwise'),
+    shot: z.string().describe('id of the kind that is fired'),
+    shotSpeed: speed.describe('cells/s'),
+    range: z.number().min(0.5).max(256).describe('how far a shot goes, cells'),
+    cooldown: z.number().min(0.02).max(10).describe('least time between two shots, seconds'),
+    charge: seconds.describe('how long fire must be held before a shot leaves, seconds'),
+    ammunition: z.number().int().min(1).max(10000).optional().describe('shots in all; left out: without end'),
+  }),
+]);
+
+export type Control = z.infer<typeof controlShape>;
+export type Scheme = Control['scheme'];
+
+/** A control of each scheme with numbers that play well at once; where a shot is needed, of the given kind. */
+export function startingControl(scheme: Scheme, shotKind: string): Control {
+  switch (scheme) {
+    case 'eight ways':
+      return { scheme, speed: 3.4, evenDiagonals: true };
+    case 'four ways':
+      return { scheme, speed: 3.4, cornering: 0.35 };
+    case 'one cell a press':
+      return { scheme, speed: 7, pressBuffer: 0.12 };
+    case 'slide until blocked':
+      return { scheme, speed: 12 };
+    case 'steer to a point':
+      return { scheme, speed: 4 };
+    case 'flap':
+      return { scheme, speed: 3, lift: 6, mostFall: 9 };
+    case 'run and jump':
+      return { scheme, speed: 5, jump: 11, jumps: 1, coyote: 0.09, jumpBuffer: 0.12, mostFall: 16 };
+    case 'rail and fire':
+      return {
+        scheme,
+        speed: 6,
+        rail: 'across',
+        aim: 270,
+        shot: shotKind,
+        shotSpeed: 11,
+        range: 20,
+        cooldown: 0.4,
+        charge: 0,
+      };
+  }
+}
+
+export const SCHEMES = controlShape.options.map((option) => option.shape.scheme.value);

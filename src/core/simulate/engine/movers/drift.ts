@@ -1,0 +1,114 @@
+import type { ArenaGrid } from '../../../arena/grid';
+import { lastNormal, sweepUntilContact, type SweepResult } from '../../../arena/sweep';
+import type { MotionProgram } from '../../../compile/levelProgram';
+import { wearGround } from '../wearGround';
+import type { World } from '../world';
+
+const sweep: SweepResult = { x: 0, y: 0, touched: false };
+/** How often a body may be thrown back within one tick. */
+const MOST_TURNS = 8;
+
+/** Goes straight on where it faces, and does at the rim of the level what its motion says. */
+export function drift(
+  world: World,
+  piece: number,
+  motion: Extract<MotionProgram, { operation: 'drift' }>,
+  step: number,
+): void {
+  if (motion.rim === 'bounce' || motion.rim === 'reflect') {
+    throwBack(world, piece, motion, step);
+    return;
+  }
+  world.x[piece] += world.facingX[piece] * step;
+  world.y[piece] += world.facingY[piece] * step;
+  if (motion.rim === 'leave') {
+    if (isOutside(world, piece)) world.retire(piece, 'left');
+  } else {
+    wrap(world, piece);
+  }
+}
+
+/** Whether all of a body is out of the level. */
+export function isOutside(world: World, piece: number): boolean {
+  const { west, north, east, south } = world.level.standOfPiece[piece];
+  const { width, height } = world.ground.grid;
+  const x = world.x[piece];
+  const y = world.y[piece];
+  return x + east < 0 || y + south < 0 || x - west > width || y - north > height;
+}
+
+/** A body that is wholly out at one side comes in at the other; it keeps its pace exactly. */
+function wrap(world: World, piece: number): void {
+  const { west, north, east, south } = world.level.standOfPiece[piece];
+  const { width, height } = world.ground.grid;
+  let shiftX = 0;
+  let shiftY = 0;
+  if (world.x[piece] + east < 0) shiftX = width + west + east;
+  else if (world.x[piece] - west > width) shiftX = -(width + west + east);
+  if (world.y[piece] + south < 0) shiftY = height + north + south;
+  else if (world.y[piece] - north > height) shiftY = -(height + north + south);
+  if (shiftX === 0 && shiftY === 0) return;
+  world.x[piece] += shiftX;
+  world.y[piece] += shiftY;
+  // It did not cross the level on the way: nobody is met there, and a rider stays behind.
+  world.beforeX[piece] = world.x[piece];
+  world.beforeY[piece] = world.y[piece];
+  if (world.player.rider === piece) world.player.rider = -1;
+}
+
+function throwBack(
+  world: World,
+  piece: number,
+  motion: Extract<MotionProgram, { operation: 'drift' }>,
+  step: number,
+): void {
+  const grid = motion.ground >= 0 ? gridOfGround(world, motion.ground) : world.ground.grid;
+  const outline = world.level.standOfPiece[piece];
+  let left = step;
+  for (let turn = 0; turn < MOST_TURNS && left > 1e-9; turn++) {
+    const facingX = world.facingX[piece];
+    const facingY = world.facingY[piece];
+    const fromX = world.x[piece];
+    const fromY = world.y[piece];
+    sweepUntilContact(grid, fromX, fromY, outline, facingX * left, facingY * left, sweep);
+    world.x[piece] = sweep.x;
+    world.y[piece] = sweep.y;
+    if (!sweep.touched) return;
+    const gone = (sweep.x - fromX) * facingX + (sweep.y - fromY) * facingY;
+    left -= Math.max(0, gone);
+    wearGround(world, piece, lastNormal.x, lastNormal.y);
+    if (motion.rim === 'bounce') {
+      world.facingX[piece] = -facingX;
+      world.facingY[piece] = -facingY;
+    } else {
+      const into = facingX * lastNormal.x + facingY * lastNormal.y;
+      world.facingX[piece] = facingX - 2 * into * lastNormal.x;
+      world.facingY[piece] = facingY - 2 * into * lastNormal.y;
+    }
+  }
+}
+
+interface GroundGrid {
+  grid: ArenaGrid;
+  /** The state of the ground for which it holds. */
+  changes: number;
+}
+
+const grids = new WeakMap<World, Map<number, GroundGrid>>();
+
+/** A grid in which one type of ground is all that stops a body, as the ground is now. */
+function gridOfGround(world: World, type: number): ArenaGrid {
+  const known = grids.get(world) ?? new Map<number, GroundGrid>();
+  grids.set(world, known);
+  const { typeOfCell, grid } = world.ground;
+  let entry = known.get(type);
+  if (!entry) {
+    entry = { grid: { ...grid, solid: new Uint8Array(typeOfCell.length) }, changes: -1 };
+    known.set(type, entry);
+  }
+  if (entry.changes !== world.ground.changes) {
+    entry.changes = world.ground.changes;
+    for (let cell = 0; cell < typeOfCell.length; cell++) entry.grid.solid[cell] = typeOfCell[cell] === type ? 1 : 0;
+  }
+  return entry.grid;
+}

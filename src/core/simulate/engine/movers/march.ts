@@ -1,0 +1,74 @@
+import { sweepUntilContact, type SweepResult } from '../../../arena/sweep';
+import type { MotionProgram } from '../../../compile/levelProgram';
+import type { World } from '../world';
+
+type March = Extract<MotionProgram, { operation: 'march' }>;
+
+const sweep: SweepResult = { x: 0, y: 0, touched: false };
+
+/**
+ * Moves every formation by one tick. All that march in it step at the same moment; when one of them would leave the level
+ * or meet a wall, all come down once instead and turn. It comes down again only after a step to the side, so never twice
+ * at one edge. With fewer left the time between steps falls evenly from `every` to `quickest`.
+ */
+export function marchFormations(world: World): void {
+  const { formations } = world.level;
+  for (let formation = 0; formation < formations.length; formation++) march(world, formation, formations[formation]);
+}
+
+function march(world: World, formation: number, members: readonly number[]): void {
+  let marching = 0;
+  let motion: March | undefined;
+  for (const piece of members) {
+    const own = marchOf(world, piece);
+    if (!own) continue;
+    motion ??= own;
+    marching++;
+  }
+  if (!motion) return;
+  world.formationTicks[formation]++;
+  if (world.formationTicks[formation] < stepTicks(motion, marching, members.length)) return;
+  world.formationTicks[formation] = 0;
+  const side = world.formationHeading[formation] * motion.step;
+  if (canAllMove(world, members, side, 0)) {
+    moveAll(world, members, side, 0);
+    world.mayComeDown[formation] = 1;
+    return;
+  }
+  world.formationHeading[formation] = world.formationHeading[formation] > 0 ? -1 : 1;
+  if (world.mayComeDown[formation] === 0) return;
+  world.mayComeDown[formation] = 0;
+  if (canAllMove(world, members, 0, motion.down)) moveAll(world, members, 0, motion.down);
+  else world.hasLanded[formation] = 1;
+}
+
+/** Ticks between steps when so many of so many are left. */
+export function stepTicks(motion: March, left: number, all: number): number {
+  const lost = all > 1 ? (all - left) / (all - 1) : 0;
+  return Math.max(1, Math.round(motion.everyTicks + (motion.quickestTicks - motion.everyTicks) * lost));
+}
+
+function marchOf(world: World, piece: number): March | undefined {
+  if (world.alive[piece] === 0 || world.stunLeft[piece] > 0) return undefined;
+  const brain = world.level.brainOfPiece[piece];
+  const motion = brain < 0 ? undefined : world.level.brains[brain].states[world.state[piece]].motion;
+  return motion?.operation === 'march' ? motion : undefined;
+}
+
+function canAllMove(world: World, members: readonly number[], dx: number, dy: number): boolean {
+  for (const piece of members) {
+    if (!marchOf(world, piece)) continue;
+    const outline = world.level.standOfPiece[piece];
+    sweepUntilContact(world.ground.grid, world.x[piece], world.y[piece], outline, dx, dy, sweep);
+    if (sweep.touched) return false;
+  }
+  return true;
+}
+
+function moveAll(world: World, members: readonly number[], dx: number, dy: number): void {
+  for (const piece of members) {
+    if (!marchOf(world, piece)) continue;
+    world.x[piece] += dx;
+    world.y[piece] += dy;
+  }
+}

@@ -1,0 +1,72 @@
+import { isSolidAt, type ArenaGrid } from '../../../arena/grid';
+import { sweepUntilContact, type SweepResult } from '../../../arena/sweep';
+import type { MotionProgram } from '../../../compile/levelProgram';
+import type { World } from '../world';
+
+const sweep: SweepResult = { x: 0, y: 0, touched: false };
+
+/**
+ * Walks in a straight line and turns where it has to. Whether it has to is looked at in every tick from what is there: a
+ * wall, ground that would not bear it, or, seen from the side, a ledge. It turns exactly there at any tick rate.
+ */
+export function paceOn(
+  world: World,
+  piece: number,
+  motion: Extract<MotionProgram, { operation: 'pace' }>,
+  step: number,
+  grid: ArenaGrid,
+): void {
+  if (world.pauseLeft[piece] > 0) {
+    world.pauseLeft[piece]--;
+    return;
+  }
+  const falls = world.level.fallsOfPiece[piece] === 1;
+  if (falls && world.fallSpeed[piece] !== 0) return;
+  faceAlong(world, piece, motion.axis);
+  const facingX = world.facingX[piece];
+  const facingY = world.facingY[piece];
+  const outline = world.level.standOfPiece[piece];
+  sweepUntilContact(grid, world.x[piece], world.y[piece], outline, facingX * step, facingY * step, sweep);
+  let turns = sweep.touched;
+  let x = sweep.x;
+  if (falls && motion.mindsLedges && facingX !== 0) {
+    const ledge = ledgeAhead(world, piece, grid, sweep.x);
+    turns ||= ledge !== sweep.x;
+    x = ledge;
+  }
+  world.x[piece] = x;
+  world.y[piece] = sweep.y;
+  if (!turns) return;
+  world.facingX[piece] = -facingX;
+  world.facingY[piece] = -facingY;
+  world.pauseLeft[piece] = motion.pauseTicks;
+}
+
+function faceAlong(world: World, piece: number, axis: 'ahead' | 'across' | 'up and down'): void {
+  if (axis === 'across' && world.facingY[piece] !== 0) {
+    world.facingX[piece] = world.facingX[piece] < 0 ? -1 : 1;
+    world.facingY[piece] = 0;
+  } else if (axis === 'up and down' && world.facingX[piece] !== 0) {
+    world.facingY[piece] = world.facingY[piece] < 0 ? -1 : 1;
+    world.facingX[piece] = 0;
+  }
+}
+
+/** How far to the side a piece may go until the ground ends under its foremost foot. */
+function ledgeAhead(world: World, piece: number, grid: ArenaGrid, wishedX: number): number {
+  const { west, east, south } = world.level.standOfPiece[piece];
+  const row = Math.floor(world.y[piece] + south + 0.01);
+  const isRight = world.facingX[piece] > 0;
+  const lead = isRight ? east : -west;
+  // The column in which the foremost foot is now; a foot exactly on a border still stands on the cell behind it.
+  const foot = world.x[piece] + lead;
+  let column = isRight ? Math.ceil(foot) - 1 : Math.floor(foot);
+  for (;;) {
+    const border = isRight ? column + 1 : column;
+    const isWithin = isRight ? wishedX + lead <= border : wishedX + lead >= border;
+    if (isWithin) return wishedX;
+    const next = isRight ? column + 1 : column - 1;
+    if (!isSolidAt(grid, next, row)) return border - lead;
+    column = next;
+  }
+}

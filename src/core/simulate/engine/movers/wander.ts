@@ -1,0 +1,31 @@
+import type { ArenaGrid } from '../../../arena/grid';
+import { sweepBody, type SweepResult } from '../../../arena/sweep';
+import type { MotionProgram } from '../../../compile/levelProgram';
+import { cosDegrees, sinDegrees } from '../../../foundation/exactMath';
+import type { World } from '../world';
+
+const sweep: SweepResult = { x: 0, y: 0, touched: false };
+
+/** Walks about; takes a new heading every so often, and as soon as something is in the way. */
+export function wander(
+  world: World,
+  piece: number,
+  motion: Extract<MotionProgram, { operation: 'wander' }>,
+  step: number,
+  grid: ArenaGrid,
+): void {
+  const random = world.random[piece];
+  if (world.pauseLeft[piece] === 0 && random) {
+    const heading = random.nextInteger(0, 359);
+    world.facingX[piece] = cosDegrees(heading);
+    world.facingY[piece] = sinDegrees(heading);
+    world.pauseLeft[piece] = motion.everyTicks;
+  }
+  world.pauseLeft[piece]--;
+  const outline = world.level.standOfPiece[piece];
+  const [dx, dy] = [world.facingX[piece] * step, world.facingY[piece] * step];
+  sweepBody(grid, world.x[piece], world.y[piece], outline, dx, dy, sweep);
+  world.x[piece] = sweep.x;
+  world.y[piece] = sweep.y;
+  if (sweep.touched) world.pauseLeft[piece] = 0;
+}

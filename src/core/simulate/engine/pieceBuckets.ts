@@ -1,0 +1,48 @@
+import { cellIndexAt } from '../../arena/grid';
+import type { World } from './world';
+
+/** Pieces by the cell in which their centre is, as linked lists in two arrays. Reused for every pair of kinds. */
+export class PieceBuckets {
+  private head = new Int32Array(0);
+  private next = new Int32Array(0);
+  private readonly used: number[] = [];
+
+  /** Takes in pieces by where they are now. */
+  fill(world: World, pieces: readonly number[]): void {
+    const { grid } = world.ground;
+    const cells = grid.width * grid.height;
+    if (this.head.length < cells) this.head = new Int32Array(cells).fill(-1);
+    if (this.next.length < world.pieceCount) this.next = new Int32Array(world.pieceCount);
+    for (const cell of this.used) this.head[cell] = -1;
+    this.used.length = 0;
+    // From the last to the first, so that each list is in the order of the pieces.
+    for (let index = pieces.length - 1; index >= 0; index--) {
+      const piece = pieces[index];
+      if (world.alive[piece] === 0) continue;
+      const cell = cellIndexAt(grid, world.x[piece], world.y[piece]);
+      if (this.head[cell] < 0) this.used.push(cell);
+      this.next[piece] = this.head[cell];
+      this.head[cell] = piece;
+    }
+  }
+
+  /** Calls for every piece whose way in this tick may come within a distance of that of a piece. */
+  forEachNear(world: World, piece: number, reach: number, visit: (other: number) => void): void {
+    const { grid } = world.ground;
+    // Others are filed by where they ended; one cell more covers the way on which they came, two a tick being very quick.
+    const slack = reach + 2;
+    const lowX = Math.min(world.x[piece], world.beforeX[piece]) - slack;
+    const highX = Math.max(world.x[piece], world.beforeX[piece]) + slack;
+    const lowY = Math.min(world.y[piece], world.beforeY[piece]) - slack;
+    const highY = Math.max(world.y[piece], world.beforeY[piece]) + slack;
+    const firstColumn = Math.max(0, Math.floor(lowX));
+    const lastColumn = Math.min(grid.width - 1, Math.floor(highX));
+    const firstRow = Math.max(0, Math.floor(lowY));
+    const lastRow = Math.min(grid.height - 1, Math.floor(highY));
+    for (let row = firstRow; row <= lastRow; row++) {
+      for (let column = firstColumn; column <= lastColumn; column++) {
+        for (let other = this.head[row * grid.width + column]; other >= 0; other = this.next[other]) visit(other);
+      }
+    }
+  }
+}
