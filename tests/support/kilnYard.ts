@@ -11,6 +11,21 @@ export function kilnYard(): GameDocument {
   return read.value;
 }
 
+/** The demo game with the Drying Hall as its only level. */
+export function hallOnly(): GameDocument {
+  const game = kilnYard();
+  return { ...game, levels: game.levels.filter((level) => level.id === 'drying-hall') };
+}
+
+/** A level of the demo game, ready to run. */
+export function demoLevel(levelId: string, change: (game: GameDocument) => void = () => undefined): LevelProgram {
+  const game = kilnYard();
+  change(game);
+  const compiled = compileGameLevel(game, levelId);
+  if (!compiled.ok) throw new Error(JSON.stringify(compiled.faults));
+  return compiled.value;
+}
+
 export function dryingHall(overrides?: Overrides, game = kilnYard()): LevelProgram {
   const compiled = compileGameLevel(game, 'drying-hall', overrides);
   if (!compiled.ok) throw new Error(JSON.stringify(compiled.faults));

@@ -165,18 +165,24 @@ function meetCell(
   const openEast = !isSolidAt(grid, column + 1, row);
   const openNorth = !isSolidAt(grid, column, row - 1);
   const openSouth = !isSolidAt(grid, column, row + 1);
-  if (dx > 0 && openWest) meetFace(column - outline.east - x, dx, y, dy, row, outline, EAST);
-  if (dx < 0 && openEast) meetFace(x - (column + 1 + outline.west), -dx, y, dy, row, outline, WEST);
-  if (dy > 0 && openNorth) meetFace(row - outline.south - y, dy, x, dx, column, outline, SOUTH);
-  if (dy < 0 && openSouth) meetFace(y - (row + 1 + outline.north), -dy, x, dx, column, outline, NORTH);
+  if (dx > 0 && openWest) meetFace(grid, column - 1, row, column - outline.east - x, dx, y, dy, row, outline, EAST);
+  if (dx < 0 && openEast) meetFace(grid, column + 1, row, x - (column + 1 + outline.west), -dx, y, dy, row, outline, WEST);
+  if (dy > 0 && openNorth) meetFace(grid, column, row - 1, row - outline.south - y, dy, x, dx, column, outline, SOUTH);
+  if (dy < 0 && openSouth) meetFace(grid, column, row + 1, y - (row + 1 + outline.north), -dy, x, dx, column, outline, NORTH);
   if (openWest && openNorth) meetCorner(column, row, x, y, outline, dx, dy);
   if (openEast && openNorth) meetCorner(column + 1, row, x, y, outline, dx, dy);
   if (openWest && openSouth) meetCorner(column, row + 1, x, y, outline, dx, dy);
   if (openEast && openSouth) meetCorner(column + 1, row + 1, x, y, outline, dx, dy);
 }
 
-/** Tests one face against the side of the body that comes first. A flat side needs to overlap, a round one its middle. */
+/**
+ * Tests one face against the side of the body that comes first. A flat side needs to overlap, a round one its middle. The
+ * open cell in front of the face is given too.
+ */
 function meetFace(
+  grid: ArenaGrid,
+  openColumn: number,
+  openRow: number,
   gap: number,
   speed: number,
   along: number,
@@ -191,15 +197,32 @@ function meetFace(
   const place = along + alongSpeed * fraction;
   const low = outline.contactLow[side];
   const high = outline.contactHigh[side];
-  if (place + high < faceStart || place + low > faceStart + 1) return;
-  if (low < high) {
-    // Only just beside the face: met when the move goes on over it, passed when it goes along or away.
-    if (place + high <= faceStart + TOUCH && alongSpeed <= 0) return;
-    if (place + low >= faceStart + 1 - TOUCH && alongSpeed >= 0) return;
+  if (low === high && outline.radius > 0) {
+    // What lies beside a round side is met by its corner.
+    if (place + high < faceStart || place + low > faceStart + 1) return;
+  } else {
+    if (place + high < faceStart - TOUCH || place + low > faceStart + 1 + TOUCH) return;
+    // Only just beside the face. Where the body ends there, it is met when the move goes on over the face, and passed when it
+    // goes along or away; where the body goes on beyond its foremost corner, it is passed only when it goes away.
+    const isUpright = side === EAST || side === WEST;
+    const endsHigh = high >= (isUpright ? outline.south : outline.east) - TOUCH;
+    const endsLow = -low >= (isUpright ? outline.north : outline.west) - TOUCH;
+    if (endsHigh) {
+      if (place + high <= faceStart + TOUCH && alongSpeed <= 0) return;
+    } else if (place + high <= faceStart && alongSpeed < 0 && !isCornerAt(grid, openColumn, openRow, isUpright, -1)) return;
+    if (endsLow) {
+      if (place + low >= faceStart + 1 - TOUCH && alongSpeed >= 0) return;
+    } else if (place + low >= faceStart + 1 && alongSpeed > 0 && !isCornerAt(grid, openColumn, openRow, isUpright, 1))
+      return;
   }
   contact.fraction = fraction;
   contact.normalX = side === EAST ? -1 : side === WEST ? 1 : 0;
   contact.normalY = side === SOUTH ? -1 : side === NORTH ? 1 : 0;
+}
+
+/** Whether a face ends in an inner corner: the cell beyond the open one in front of it is solid. */
+function isCornerAt(grid: ArenaGrid, openColumn: number, openRow: number, isUpright: boolean, step: number): boolean {
+  return isUpright ? isSolidAt(grid, openColumn, openRow + step) : isSolidAt(grid, openColumn + step, openRow);
 }
 
 /** A corner of a cell against all that is round or slanted of a body. */
@@ -244,7 +267,7 @@ function meetSlant(
   const edgeX = slants[slant + 2] - slants[slant];
   const edgeY = slants[slant + 3] - slants[slant + 1];
   const along = (fromX - dx * fraction) * edgeX + (fromY - dy * fraction) * edgeY;
-  if (along < 0 || along > edgeX * edgeX + edgeY * edgeY) return;
+  if (along < -TOUCH || along > edgeX * edgeX + edgeY * edgeY + TOUCH) return;
   contact.fraction = fraction;
   contact.normalX = -outX;
   contact.normalY = -outY;

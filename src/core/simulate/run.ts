@@ -8,7 +8,8 @@ import { lookAndDecide, runTick, type DecideAll, type RunEnd } from './engine/ti
 import { World } from './engine/world';
 import { measurePressure } from './pressure';
 import { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './runRecord';
-import { StandIn, prepareStandInGround } from './standins/standIn';
+import { makeStandIn } from './standins/makeStandIn';
+import type { StandIn } from './standins/standIn';
 import { ScreenMemory, type ScreenFrame } from './standins/standInView';
 import type { StandInTraits } from './standins/traits';
 
@@ -41,7 +42,7 @@ export class Runner {
     this.level = prepareRuns(program);
     this.world = new World(this.level);
     if (steering.type === 'stand-in') {
-      this.standIn = new StandIn(program, steering.traits, prepareStandInGround(program));
+      this.standIn = makeStandIn(program, steering.traits);
       this.memory = new ScreenMemory(program, Math.ceil((steering.traits.reactionMs / 1000) * program.ticksPerSecond));
     }
   }
@@ -74,7 +75,7 @@ export class Runner {
     const { world } = this;
     if (this.steering.type === 'inputs') return this.steering.inputs[world.tick] ?? 0;
     showScreen(world, this.memory!.next());
-    return this.standIn!.press(this.memory!.viewNow(world.player.x, world.player.y, world.tick), random);
+    return this.standIn!.press(this.memory!.viewNow(world.player, world.tick), random);
   }
 
   private record(seed: number, end: RunEnd, hash: TraceHash): RunRecord {
@@ -96,7 +97,10 @@ function showScreen(world: World, frame: ScreenFrame): void {
   frame.y.set(world.y);
   frame.facingX.set(world.facingX);
   frame.facingY.set(world.facingY);
-  for (let piece = 0; piece < world.pieceCount; piece++) frame.isAlarmed[piece] = isAlarmed(world, piece) ? 1 : 0;
+  for (let piece = 0; piece < world.pieceCount; piece++) {
+    frame.isAlarmed[piece] = isAlarmed(world, piece) ? 1 : 0;
+    frame.isGone[piece] = world.isIn(piece) ? 0 : 1;
+  }
 }
 
 /** Whether a piece is after the player. */

@@ -14,6 +14,15 @@ export function stepBits(walk: WalkGrid): Uint8Array {
   return bits;
 }
 
+/** What the planner needs of the ground; see `StandInGround`. */
+export interface PlannedGround {
+  steppable: Uint8Array;
+  needsCarrier: Uint8Array;
+}
+
+/** What it is worth, in seconds of detour, not to step where nothing bears. */
+const DROWNING_SECONDS = 40;
+
 /** How much dearer than the best a cell may be and still be followed up, in seconds. */
 const BEAM_SECONDS = 5;
 
@@ -34,7 +43,7 @@ export class Planner {
   constructor(
     private readonly width: number,
     height: number,
-    private readonly steppable: Uint8Array,
+    private readonly ground: PlannedGround,
     private readonly steps: number,
     /** Seconds that a straight step of one cell takes. */
     private readonly stepSeconds: number,
@@ -94,6 +103,7 @@ export class Planner {
     const cost = this.cost[from];
     const nextCost = this.cost[to];
     const nextStamp = this.stamp[to];
+    const { needsCarrier } = this.ground;
     const round = ++this.round;
     let nextSize = 0;
     for (let index = 0; index < size; index++) {
@@ -101,10 +111,12 @@ export class Planner {
       const own = cost[cell];
       if (own + this.toGoal[cell] * this.stepSeconds > mostTotal) continue;
       const first = this.firstCell[from][cell];
-      const bits = this.steppable[cell];
+      const bits = this.ground.steppable[cell];
+      // Waiting on a carrier means being taken along with it.
+      const waiting = needsCarrier.length > 0 && needsCarrier[cell] === 1 ? forecast.carriedTo(cell, step) : cell;
       for (let neighbour = -1; neighbour < 8; neighbour++) {
         if (neighbour >= 0 && (bits & (1 << neighbour)) === 0) continue;
-        const next = neighbour < 0 ? cell : cell + this.neighbourOffset[neighbour];
+        const next = neighbour < 0 ? waiting : cell + this.neighbourOffset[neighbour];
         if (nextStamp[next] !== round) {
           nextStamp[next] = round;
           nextCost[next] = Infinity;
@@ -115,6 +127,8 @@ export class Planner {
             step + 1,
             this.stepSeconds,
           );
+          if (needsCarrier.length > 0 && needsCarrier[next] === 1 && !forecast.bears(next, step + 1))
+            this.danger[next] += DROWNING_SECONDS;
           this.frontier[to][nextSize++] = next;
         }
         const total = own + this.stepSeconds * (neighbour < 4 ? 1 : DIAGONAL_COST) + this.danger[next];

@@ -1,4 +1,5 @@
 import type { LevelProgram } from '../../compile/levelProgram';
+import { PlayerBody } from '../engine/player/playerBody';
 
 /** What a run shows of its pieces in one tick, as the screen would. */
 export interface ScreenFrame {
@@ -8,6 +9,8 @@ export interface ScreenFrame {
   facingY: Float64Array;
   /** 1 while the piece is after the player, which the screen shows. */
   isAlarmed: Uint8Array;
+  /** 1 while the piece is not there, or there but out. */
+  isGone: Uint8Array;
 }
 
 /**
@@ -15,8 +18,7 @@ export interface ScreenFrame {
  * what it pressed, so it is not delayed.
  */
 export interface StandInView {
-  ownX: number;
-  ownY: number;
+  own: Readonly<PlayerBody>;
   tick: number;
   /** Age of what it sees. */
   delayTicks: number;
@@ -47,8 +49,16 @@ export class ScreenMemory {
       facingX: new Float64Array(count),
       facingY: new Float64Array(count),
       isAlarmed: new Uint8Array(count),
+      isGone: new Uint8Array(count),
     }));
-    this.view = { ownX: 0, ownY: 0, tick: 0, delayTicks, seen: this.frames[0], earlier: this.frames[0], gapTicks: 1 };
+    this.view = {
+      own: new PlayerBody(),
+      tick: 0,
+      delayTicks,
+      seen: this.frames[0],
+      earlier: this.frames[0],
+      gapTicks: 1,
+    };
   }
 
   reset(): void {
@@ -61,11 +71,10 @@ export class ScreenMemory {
   }
 
   /** What can be known in this tick; before the delay has passed, the first picture. */
-  viewNow(ownX: number, ownY: number, tick: number): StandInView {
+  viewNow(own: Readonly<PlayerBody>, tick: number): StandInView {
     const seen = Math.max(0, this.recorded - 1 - this.delayTicks);
     const earlier = Math.max(0, seen - MOTION_TICKS);
-    this.view.ownX = ownX;
-    this.view.ownY = ownY;
+    this.view.own = own;
     this.view.tick = tick;
     this.view.delayTicks = this.recorded - 1 - seen;
     this.view.seen = this.frames[seen % this.frames.length];

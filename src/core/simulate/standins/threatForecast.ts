@@ -7,10 +7,18 @@ import type { StandInTraits } from './traits';
 
 /** How far off, beyond touching, a threat is felt to be dangerous. */
 const SHY_CELLS = 1.4;
+/** The same for long things in straight tracks, beside which one stands closer. */
+const SHY_OF_BOX_CELLS = 0.55;
+
+/** So near to the edge of a carrier nobody steps on it, in cells. */
+const EDGE_CELLS = 0.15;
 
 interface Forecast {
   piece: number;
   reach: number;
+  /** Half of the sides of its hit shape beyond `reach`; 0 for round ones. */
+  halfX: number;
+  halfY: number;
   isAlarmed: boolean;
   range: number;
   limits: SightLimits;
@@ -31,6 +39,10 @@ export class ThreatForecast {
   private readonly order: Int32Array;
   private readonly distances: Float64Array;
   private count = 0;
+  private readonly isHarmful: Uint8Array;
+  private readonly carriers: readonly number[];
+  /** For each carrier: where it is now and how far it goes in a step; x of a lost one is not a number. */
+  private readonly carriedFrom: Float64Array;
   /** Factor on the price of being seen; falls with impatience. */
   boldness = 1;
 
@@ -41,11 +53,16 @@ export class ThreatForecast {
     private readonly steps: number,
   ) {
     const pieces = program.pieces.length;
+    this.isHarmful = harmfulPieces(program);
+    this.carriers = program.pieces.flatMap((piece, index) => (program.kinds[piece.kindIndex].isCarrier ? [index] : []));
+    this.carriedFrom = Float64Array.from({ length: 4 * this.carriers.length });
     this.order = new Int32Array(pieces);
     this.distances = new Float64Array(pieces);
     this.forecasts = Array.from({ length: Math.min(traits.mindedThreats, pieces) }, () => ({
       piece: -1,
       reach: 0,
+      halfX: 0,
+      halfY: 0,
       isAlarmed: false,
       range: 0,
       limits: prepareSight(0, 0),
@@ -63,15 +80,61 @@ export class ThreatForecast {
     this.count = Math.min(nearest, this.forecasts.length);
     for (let index = 0; index < this.count; index++)
       this.extrapolate(this.forecasts[index], this.order[index], view, ticksPerStep);
+    this.updateCarriers(view, ticksPerStep);
+  }
+
+  private updateCarriers(view: StandInView, ticksPerStep: number): void {
+    this.carriers.forEach((piece, index) => {
+      const velocityX = (view.seen.x[piece] - view.earlier.x[piece]) / view.gapTicks;
+      const velocityY = (view.seen.y[piece] - view.earlier.y[piece]) / view.gapTicks;
+      // One that was out of the level a moment ago seems to have leapt; its way is not known yet.
+      const leapt = velocityX * velocityX + velocityY * velocityY > 1;
+      const at = 4 * index;
+      this.carriedFrom[at] =
+        view.seen.isGone[piece] === 1 || leapt ? NaN : view.seen.x[piece] + velocityX * view.delayTicks;
+      this.carriedFrom[at + 1] = view.seen.y[piece] + velocityY * view.delayTicks;
+      this.carriedFrom[at + 2] = velocityX * ticksPerStep;
+      this.carriedFrom[at + 3] = velocityY * ticksPerStep;
+    });
+  }
+
+  /** Whether a carrier is expected to be under the middle of a cell at a step of the plan. */
+  bears(cell: number, step: number): boolean {
+    return this.carrierUnder(cell, step) >= 0;
+  }
+
+  /** The cell in which one that waits in a cell finds itself a step later. */
+  carriedTo(cell: number, step: number): number {
+    const carrier = this.carrierUnder(cell, step);
+    if (carrier < 0 || this.bears(cell, step + 1)) return cell;
+    const { width } = this.program.grid;
+    const stepX = this.carriedFrom[4 * carrier + 2];
+    const stepY = this.carriedFrom[4 * carrier + 3];
+    return Math.abs(stepX) >= Math.abs(stepY) ? cell + Math.sign(stepX) : cell + Math.sign(stepY) * width;
+  }
+
+  private carrierUnder(cell: number, step: number): number {
+    const { width } = this.program.grid;
+    const x = (cell % width) + 0.5;
+    const y = Math.floor(cell / width) + 0.5;
+    for (let index = 0; index < this.carriers.length; index++) {
+      const at = 4 * index;
+      const { hit } = this.program.kinds[this.program.pieces[this.carriers[index]].kindIndex];
+      const gapX = x - (this.carriedFrom[at] + this.carriedFrom[at + 2] * step);
+      const gapY = y - (this.carriedFrom[at + 1] + this.carriedFrom[at + 3] * step);
+      const inside = gapX >= EDGE_CELLS - hit.west && gapX <= hit.east - EDGE_CELLS;
+      if (inside && gapY >= -hit.north && gapY <= hit.south) return index;
+    }
+    return -1;
   }
 
   /** Sorts the threats by distance, ties by index, and gives their number. */
   private pickNearest(view: StandInView): number {
     let count = 0;
-    this.program.pieces.forEach((piece, index) => {
-      if (!piece.isThreat) return;
-      const dx = view.seen.x[index] - view.ownX;
-      const dy = view.seen.y[index] - view.ownY;
+    this.program.pieces.forEach((_, index) => {
+      if (this.isHarmful[index] === 0 || view.seen.isGone[index] === 1) return;
+      const dx = view.seen.x[index] - view.own.x;
+      const dy = view.seen.y[index] - view.own.y;
       const distance = dx * dx + dy * dy;
       let place = count++;
       while (place > 0 && this.distances[this.order[place - 1]] > distance) {
@@ -91,7 +154,11 @@ export class ThreatForecast {
     const brain = entry.brain >= 0 ? program.brains[entry.brain] : undefined;
     if (forecast.piece !== piece) {
       forecast.piece = piece;
-      forecast.reach = entry.radius + program.player.radius;
+      const { hit } = program.kinds[entry.kindIndex];
+      const isRound = hit.parts.length === 1 && hit.parts[0].isCircle;
+      forecast.reach = isRound ? entry.radius + program.player.radius : program.player.radius;
+      forecast.halfX = isRound ? 0 : (hit.west + hit.east) / 2;
+      forecast.halfY = isRound ? 0 : (hit.north + hit.south) / 2;
       forecast.range = brain?.sightRange ?? 0;
       forecast.limits = prepareSight(forecast.range, brain?.sightArc ?? 0);
     }
@@ -122,13 +189,14 @@ export class ThreatForecast {
     let price = 0;
     for (let index = 0; index < this.count; index++) {
       const forecast = this.forecasts[index];
-      const dx = column + 0.5 - forecast.x[step];
-      const dy = row + 0.5 - forecast.y[step];
+      const dx = beyond(column + 0.5 - forecast.x[step], forecast.halfX);
+      const dy = beyond(row + 0.5 - forecast.y[step], forecast.halfY);
       const square = dx * dx + dy * dy;
-      const shy = forecast.reach + SHY_CELLS;
+      const shyCells = forecast.halfX === 0 ? SHY_CELLS : SHY_OF_BOX_CELLS;
+      const shy = forecast.reach + shyCells;
       if (square < shy * shy) {
         const distance = Math.sqrt(square);
-        const nearness = distance <= forecast.reach ? 1 : 1 - (distance - forecast.reach) / SHY_CELLS;
+        const nearness = distance <= forecast.reach ? 1 : 1 - (distance - forecast.reach) / shyCells;
         price += this.traits.fearSeconds * nearness * nearness;
       }
       price += this.sightPrice(forecast, dx, dy, square, cell, step) * stepSeconds;
@@ -145,6 +213,28 @@ export class ThreatForecast {
     // Being seen from near is worse than from the rim.
     return this.traits.cautionSeconds * this.boldness * (2 - distance / forecast.range);
   }
+}
+
+/** The part of a distance that lies outside of a half side. */
+function beyond(distance: number, half: number): number {
+  if (half === 0) return distance;
+  return distance > half ? distance - half : distance < -half ? distance + half : 0;
+}
+
+/** Which pieces are to be feared: those whose touch ends the run, and those that harm or defeat on contact. */
+export function harmfulPieces(program: LevelProgram): Uint8Array {
+  const { player, contacts } = program;
+  const harms = program.kinds.map(
+    (kind, index) =>
+      kind.isThreat ||
+      contacts.some(
+        ({ by, on, effects }) =>
+          by === index &&
+          on === player.kindIndex &&
+          effects.some(({ effect }) => effect === 'harm' || effect === 'defeat'),
+      ),
+  );
+  return Uint8Array.from(program.pieces, (piece) => (harms[piece.kindIndex] && !piece.isShot ? 1 : 0));
 }
 
 function isOpenWay(grid: ArenaGrid, x0: number, y0: number, x1: number, y1: number): boolean {

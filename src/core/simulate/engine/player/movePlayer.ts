@@ -128,8 +128,9 @@ function readWish(
     if (control.isAcross) rows = 0;
     else columns = 0;
   } else if (control.scheme === 'four ways' && columns !== 0 && rows !== 0) {
-    // Of two keys held at once the one that is not yet followed counts, so that a turn can be asked for early.
-    if (body.facingX !== 0) columns = 0;
+    // Of two keys held at once the one counts that was not yet followed, as long as both are held.
+    if (direction !== body.lastDirection) body.turnsUpright = body.facingX !== 0;
+    if (body.turnsUpright) columns = 0;
     else rows = 0;
   }
   const isDiagonal = columns !== 0 && rows !== 0;

@@ -24,6 +24,8 @@ export class PlayerBody {
   pressedTicks = 0;
   lastDirection = 0;
   lastAction = false;
+  /** With two keys held at once: whether the one up or down counts. */
+  turnsUpright = false;
   heldTicks = 0;
   /** Index of the piece that carries it, or −1. */
   rider = -1;
@@ -53,7 +55,7 @@ export class PlayerBody {
     this.bufferLeft = this.jumpsUsed = 0;
     this.goalX = this.goalY = -1;
     this.pressed = this.pressedTicks = this.lastDirection = this.heldTicks = 0;
-    this.lastAction = false;
+    this.lastAction = this.turnsUpright = false;
     this.rider = -1;
     this.health = program.health;
     this.score = this.carried = this.delivered = 0;

@@ -3,7 +3,8 @@ import { dryingHall } from '../../../../tests/support/kilnYard';
 import { RandomStream } from '../../foundation/random';
 import { runChunk } from '../../pipeline';
 import { summarise } from '../../measure/summary';
-import { inputTowards, prepareStandInGround, StandIn } from './standIn';
+import { PlayerBody } from '../engine/player/playerBody';
+import { CellPlayer, inputTowards, prepareStandInGround } from './cellPlayer';
 import { ScreenMemory } from './standInView';
 import { STAND_INS } from './traits';
 
@@ -37,10 +38,12 @@ describe('the casual stand-in', () => {
     const delayTicks = 20;
     const press = (newest: number) => {
       const memory = new ScreenMemory(program, delayTicks);
-      const standIn = new StandIn(program, CASUAL, prepareStandInGround(program));
+      const standIn = new CellPlayer(program, CASUAL, prepareStandInGround(program));
       const random = new RandomStream(3, 1);
       standIn.reset(random);
       const inputs: number[] = [];
+      const own = new PlayerBody();
+      own.reset(program.player);
       for (let tick = 0; tick < 400; tick++) {
         const frame = memory.next();
         program.pieces.forEach((piece, index) => {
@@ -50,7 +53,7 @@ describe('the casual stand-in', () => {
           frame.facingX[index] = 1;
           frame.facingY[index] = 0;
         });
-        inputs.push(standIn.press(memory.viewNow(program.player.x, program.player.y, tick), random));
+        inputs.push(standIn.press(memory.viewNow(own, tick), random));
       }
       return inputs;
     };
@@ -61,9 +64,10 @@ describe('the casual stand-in', () => {
   test('sees the picture of exactly the delay ago once it has run that long', () => {
     const program = dryingHall();
     const memory = new ScreenMemory(program, 5);
+    const own = new PlayerBody();
     for (let tick = 0; tick < 30; tick++) {
       memory.next().x[0] = tick;
-      const view = memory.viewNow(0, 0, tick);
+      const view = memory.viewNow(own, tick);
       expect([view.seen.x[0], view.delayTicks]).toEqual([Math.max(0, tick - 5), Math.min(5, tick)]);
     }
   });
