@@ -9,7 +9,7 @@ module.exports = {
       to: {
         pathNot: [
           '^src/core',
-          '^node_modules/(pure-rand|zod|immer|jsonc-parser|fastest-levenshtein|simple-statistics|papaparse|@types/papaparse|@lezer/lr|@lezer/common)/',
+          '^node_modules/(pure-rand|zod|immer|jsonc-parser|fastest-levenshtein|simple-statistics|fast-png|jpeg-js|papaparse|@types/papaparse|@lezer/lr|@lezer/common)/',
         ],
       },
     },
@@ -79,6 +79,13 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/core/measure', pathNot: '\\.test\\.ts$' },
       to: { path: '^src/core/(report|pipeline|compile|document|language)' },
+    },
+    {
+      name: 'exchange-below-stages',
+      severity: 'error',
+      comment: 'pictures and texts become maps; nothing of runs is needed for that',
+      from: { path: '^src/core/exchange', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/(language|compile|simulate|measure|report|pipeline)' },
     },
     {
       name: 'screens-see-contracts-only',

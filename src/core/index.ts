@@ -59,6 +59,8 @@ export { writeGame } from './document/writeGame';
 export { applyChange, makeChange, revertChange, type Change } from './document/edit';
 export * as commands from './document/allCommands';
 export type { Point } from './document/commands';
+export type { CellArea, Stamp, StampTurn } from './document/areaCommands';
+export type { NewLane } from './document/placeCommands';
 
 export { checkScript, TARGETS, type CheckedScript } from './language/check/checkScript';
 export type { CheckedBehavior, KnobDefinition, StateDefinition } from './language/checkedBehavior';
@@ -83,6 +85,13 @@ export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/
 export type { EndCause, Outcome, RunEvent } from './simulate/engine/runEvent';
 export { PIECE_FIELDS, PLAYER_FIELDS, recordRun, type RecordedRun } from './simulate/recordRun';
 export { timeRoute, type RouteTimes } from './simulate/routeTimes';
+export {
+  previewMovers,
+  PREVIEW_SECONDS,
+  type MoverPreview,
+  type MoverPreviews,
+  type MoverStop,
+} from './simulate/previewMovers';
 export { STAND_INS, type StandInTraits } from './simulate/standins/traits';
 
 export { mergeChunks, type ChunkResult } from './measure/chunk';
@@ -99,6 +108,18 @@ export { pairedDifference, type PairedDifference } from './measure/statistics/pa
 export { wilsonInterval, type ShareWithInterval } from './measure/statistics/wilsonInterval';
 
 export { describeSummary, headline, sayEnd, sayPercent, saySeconds, sayShare } from './report/sentences';
+export { PICTURE_LIMITS, readPicture, type GreyPicture } from './exchange/readPicture';
+export {
+  detectReading,
+  gridToMap,
+  pictureSilhouette,
+  readPictureGrid,
+  type PictureGrid,
+  type PictureReading,
+} from './exchange/pictureMap';
+export { readTextMap, unknownGlyphs } from './exchange/textMap';
+export { generateMap, type MapRecipe } from './exchange/generateMap';
+
 export { RUN_JSON_VERSION, writeRunJson, type StandInSummary } from './report/runJson';
 export { writeRunCsv } from './report/runTable';
 

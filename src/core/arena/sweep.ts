@@ -166,9 +166,11 @@ function meetCell(
   const openNorth = !isSolidAt(grid, column, row - 1);
   const openSouth = !isSolidAt(grid, column, row + 1);
   if (dx > 0 && openWest) meetFace(grid, column - 1, row, column - outline.east - x, dx, y, dy, row, outline, EAST);
-  if (dx < 0 && openEast) meetFace(grid, column + 1, row, x - (column + 1 + outline.west), -dx, y, dy, row, outline, WEST);
+  if (dx < 0 && openEast)
+    meetFace(grid, column + 1, row, x - (column + 1 + outline.west), -dx, y, dy, row, outline, WEST);
   if (dy > 0 && openNorth) meetFace(grid, column, row - 1, row - outline.south - y, dy, x, dx, column, outline, SOUTH);
-  if (dy < 0 && openSouth) meetFace(grid, column, row + 1, y - (row + 1 + outline.north), -dy, x, dx, column, outline, NORTH);
+  if (dy < 0 && openSouth)
+    meetFace(grid, column, row + 1, y - (row + 1 + outline.north), -dy, x, dx, column, outline, NORTH);
   if (openWest && openNorth) meetCorner(column, row, x, y, outline, dx, dy);
   if (openEast && openNorth) meetCorner(column + 1, row, x, y, outline, dx, dy);
   if (openWest && openSouth) meetCorner(column, row + 1, x, y, outline, dx, dy);
@@ -209,7 +211,8 @@ function meetFace(
     const endsLow = -low >= (isUpright ? outline.north : outline.west) - TOUCH;
     if (endsHigh) {
       if (place + high <= faceStart + TOUCH && alongSpeed <= 0) return;
-    } else if (place + high <= faceStart && alongSpeed < 0 && !isCornerAt(grid, openColumn, openRow, isUpright, -1)) return;
+    } else if (place + high <= faceStart && alongSpeed < 0 && !isCornerAt(grid, openColumn, openRow, isUpright, -1))
+      return;
     if (endsLow) {
       if (place + low >= faceStart + 1 - TOUCH && alongSpeed >= 0) return;
     } else if (place + low >= faceStart + 1 && alongSpeed > 0 && !isCornerAt(grid, openColumn, openRow, isUpright, 1))

@@ -1,3 +1,6 @@
 /** Every step that edits of a game are made of. */
 export * from './commands';
 export * from './levelCommands';
+export * from './areaCommands';
+export * from './castCommands';
+export * from './placeCommands';

@@ -1,3 +1,4 @@
+import { freshId } from './castCommands';
 import { bug } from '../foundation/result';
 import type { GameDocument, Level } from './gameDocument';
 import { LIMITS } from './gameDocument';
@@ -31,7 +32,7 @@ export function addLevel(game: GameDocument, { name, columns, rows }: NewLevel):
   const player = kinds.find((kind) => kind.control) ?? bug('no kind that a player can steer');
   const threat = kinds.find((kind) => !kind.control && kind.tags.length > 0)?.tags[0] ?? 'foe';
   const inner = wall + open.repeat(width - 2) + wall;
-  const id = freshId(game, name);
+  const id = freshId(name, 'level', game.levels);
   game.levels.push({
     id,
     name: name.trim().slice(0, 80) || 'New level',
@@ -48,7 +49,7 @@ export function addLevel(game: GameDocument, { name, columns, rows }: NewLevel):
 export function duplicateLevel(game: GameDocument, levelId: string): string {
   const place = placeOf(game, levelId);
   const original = game.levels[place];
-  const id = freshId(game, original.name);
+  const id = freshId(original.name, 'level', game.levels);
   const copy: Level = JSON.parse(JSON.stringify(original));
   game.levels.splice(place + 1, 0, { ...copy, id, name: `${original.name} (copy)`.slice(0, 80) });
   return id;
@@ -69,18 +70,4 @@ export function moveLevel(game: GameDocument, levelId: string, by: number): void
 function placeOf(game: GameDocument, levelId: string): number {
   const place = game.levels.findIndex((level) => level.id === levelId);
   return place >= 0 ? place : bug(`no level ${levelId}`);
-}
-
-/** An id made of a name: small letters and hyphens, with a number when it is taken. */
-function freshId(game: GameDocument, name: string): string {
-  const words = name
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^[^a-z]+|-+$/g, '')
-    .slice(0, 56);
-  const stem = words || 'level';
-  const taken = new Set(game.levels.map((level) => level.id));
-  let id = stem;
-  for (let number = 2; taken.has(id); number++) id = `${stem}-${number}`;
-  return id;
 }

@@ -1,10 +1,14 @@
 import type { LevelProgram } from '../compile/levelProgram';
 import type { RunEvent } from './engine/runEvent';
+import type { World } from './engine/world';
 import { Runner, type Steering } from './run';
 import type { RunRecord, RunSamples } from './runRecord';
 
-/** Numbers a piece takes in a frame: x, y, facing as a vector, state, and whether it has the player in sight. */
-export const PIECE_FIELDS = 6;
+/**
+ * Numbers a piece takes in a frame: x, y, facing as a vector, state, whether it has the player in sight, and whether it is
+ * there: 0 gone, 1 there, 2 there but out.
+ */
+export const PIECE_FIELDS = 7;
 /** Numbers the player takes in a frame: x and y. */
 export const PLAYER_FIELDS = 2;
 
@@ -12,14 +16,32 @@ export const PLAYER_FIELDS = 2;
 export interface RecordedRun {
   seed: number;
   ticksPerSecond: number;
-  /** Ids of the pieces in the order of the fields. */
+  /** Ids of the pieces in the order of the fields; shots of the player come last. */
   pieces: string[];
+  /** Kinds of the pieces, in the same order. */
+  kinds: string[];
   /** `frames.length / frameSize` frames: the start and every tick after it. */
   frames: Float32Array;
   frameSize: number;
   events: RunEvent[];
   samples: RunSamples;
   record: RunRecord | undefined;
+}
+
+/** Writes what is to be seen of a world into a frame that begins at a place. */
+export function writeFrame(world: World, frames: Float32Array, start: number): void {
+  let at = start;
+  frames[at++] = world.player.x;
+  frames[at++] = world.player.y;
+  for (let piece = 0; piece < world.pieceCount; piece++) {
+    frames[at++] = world.x[piece];
+    frames[at++] = world.y[piece];
+    frames[at++] = world.facingX[piece];
+    frames[at++] = world.facingY[piece];
+    frames[at++] = world.state[piece];
+    frames[at++] = world.sights[piece];
+    frames[at++] = world.alive[piece] === 0 ? 0 : world.isIn(piece) ? 1 : 2;
+  }
 }
 
 export function recordRun(program: LevelProgram, steering: Steering, seed: number): RecordedRun {
@@ -32,22 +54,15 @@ export function recordRun(program: LevelProgram, steering: Steering, seed: numbe
     events,
     samples,
     onTick: (world) => {
-      frames[used++] = world.player.x;
-      frames[used++] = world.player.y;
-      for (let piece = 0; piece < world.pieceCount; piece++) {
-        frames[used++] = world.x[piece];
-        frames[used++] = world.y[piece];
-        frames[used++] = world.facingX[piece];
-        frames[used++] = world.facingY[piece];
-        frames[used++] = world.state[piece];
-        frames[used++] = world.sights[piece];
-      }
+      writeFrame(world, frames, used);
+      used += frameSize;
     },
   });
   return {
     seed,
     ticksPerSecond: program.ticksPerSecond,
     pieces: program.pieces.map((piece) => piece.id),
+    kinds: program.pieces.map((piece) => piece.kind),
     frames: frames.slice(0, used),
     frameSize,
     events,

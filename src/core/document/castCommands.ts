@@ -1,0 +1,176 @@
+import { bug } from '../foundation/result';
+import { kindIn } from './commands';
+import type { Contact, Effect } from './contactShape';
+import type { GameDocument, KindEntry, Level, Terrain } from './gameDocument';
+import { INHERITED_FIELDS, type InheritedField } from './resolveKind';
+
+type GameDraft = GameDocument;
+
+/** An id made of a name that none of the given entries has. */
+export function freshId(name: string, fallback: string, taken: readonly { id: string }[]): string {
+  const words = name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^[^a-z]+|-+$/g, '')
+    .slice(0, 56);
+  const stem = words || fallback;
+  const ids = new Set(taken.map((entry) => entry.id));
+  let id = stem;
+  for (let number = 2; ids.has(id); number++) id = `${stem}-${number}`;
+  return id;
+}
+
+/** Adds a kind that varies another and overrides nothing yet; returns its id. */
+export function varyKind(game: GameDraft, kindId: string, name: string): string {
+  const base = kindIn(game, kindId);
+  const id = freshId(name, 'kind', game.cast);
+  const place = game.cast.indexOf(base);
+  game.cast.splice(place + 1, 0, { id, name: name.trim().slice(0, 80) || `Other ${base.name}`, varies: kindId });
+  return id;
+}
+
+/** Adds a kind of its own; returns its id. */
+export function addKind(game: GameDraft, name: string, tint: string): string {
+  const id = freshId(name, 'kind', game.cast);
+  game.cast.push({ id, name: name.trim().slice(0, 80) || 'New kind', tags: [], radius: 0.4, tint });
+  return id;
+}
+
+/** Sets one field of a kind. */
+export function setKindField<Field extends keyof KindEntry>(
+  game: GameDraft,
+  kindId: string,
+  field: Field,
+  value: KindEntry[Field],
+): void {
+  const kind = kindIn(game, kindId);
+  if (value === undefined) delete kind[field];
+  else kind[field] = value;
+}
+
+/** Returns a field of a kind to that of the kind which it varies; for one that varies none, optional fields only. */
+export function inheritKindField(game: GameDraft, kindId: string, field: InheritedField): void {
+  const kind = kindIn(game, kindId);
+  const isNeeded = kind.varies === undefined && (field === 'tags' || field === 'radius' || field === 'tint');
+  if (!isNeeded) delete kind[field];
+}
+
+/** Removes a kind with its pieces and contacts; kinds that vary it take over what they took from it. */
+export function removeKind(game: GameDraft, kindId: string): void {
+  const removed = kindIn(game, kindId);
+  for (const kind of game.cast) {
+    if (kind.varies !== kindId) continue;
+    for (const field of INHERITED_FIELDS) {
+      if (field === 'knobs') {
+        const knobs = { ...removed.knobs, ...kind.knobs };
+        if (Object.keys(knobs).length > 0) kind.knobs = knobs;
+      } else if (kind[field] === undefined && removed[field] !== undefined)
+        Object.assign(kind, { [field]: removed[field] });
+    }
+    if (removed.varies === undefined) delete kind.varies;
+    else kind.varies = removed.varies;
+  }
+  game.cast = game.cast.filter((kind) => kind.id !== kindId);
+  for (const level of game.levels) level.pieces = level.pieces.filter((piece) => piece.kind !== kindId);
+  if (game.contacts) game.contacts = game.contacts.filter((contact) => contact.by !== kindId && contact.on !== kindId);
+}
+
+/** Why a kind cannot be removed, or undefined when it can. */
+export function whyKindStays(game: GameDocument, kindId: string): string | undefined {
+  if (game.cast.length === 1) return 'A game needs at least one kind.';
+  const shooter = game.cast.find((kind) => kind.control?.scheme === 'rail and fire' && kind.control.shot === kindId);
+  return shooter && `${shooter.name} fires it.`;
+}
+
+/** Sets what one kind or tag does to another; undefined takes the entry away. */
+export function setContact(
+  game: GameDraft,
+  by: string,
+  on: string,
+  does: Effect[] | undefined,
+  cooldown?: number,
+): void {
+  const contacts = game.contacts ?? [];
+  const others = contacts.filter((contact) => contact.by !== by || contact.on !== on);
+  const place = contacts.findIndex((contact) => contact.by === by && contact.on === on);
+  if (does === undefined) {
+    game.contacts = others;
+  } else {
+    const entry: Contact = { by, on, does, ...(cooldown === undefined ? {} : { cooldown }) };
+    game.contacts =
+      place < 0 ? [...contacts, entry] : contacts.map((contact, index) => (index === place ? entry : contact));
+  }
+  if (game.contacts.length === 0) delete game.contacts;
+}
+
+/** Characters for new ground, in the order in which they are taken. */
+const GLYPHS = [...'.,:;~^"*+=-_/|abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789@$&?'];
+
+/** Adds a type of open ground; returns its id. */
+export function addGround(game: GameDraft, name: string): string {
+  const id = freshId(name, 'ground', game.terrain);
+  const glyph =
+    GLYPHS.find((candidate) => !game.terrain.some((ground) => ground.glyph === candidate)) ?? bug('no glyph left');
+  game.terrain.push({
+    id,
+    name: name.trim().slice(0, 80) || 'New ground',
+    glyph,
+    solid: false,
+    opaque: false,
+    tint: '#e3d9c2',
+    hatching: 'none',
+  });
+  return id;
+}
+
+function groundIn(game: GameDraft, groundId: string): Terrain {
+  return game.terrain.find((ground) => ground.id === groundId) ?? bug(`no ground ${groundId}`);
+}
+
+/** Sets one field of a ground; undefined takes an optional field away. A new glyph is written into every map. */
+export function setGroundField<Field extends keyof Terrain>(
+  game: GameDraft,
+  groundId: string,
+  field: Field,
+  value: Terrain[Field] | undefined,
+): void {
+  const ground = groundIn(game, groundId);
+  if (field === 'glyph' && typeof value === 'string') {
+    const isTaken = game.terrain.some((other) => other !== ground && other.glyph === value);
+    if (isTaken || value.length !== 1) return;
+    const before = ground.glyph;
+    for (const level of game.levels) level.map = level.map.map((row) => row.replaceAll(before, value));
+  }
+  if (value === undefined) delete ground[field];
+  else ground[field] = value;
+}
+
+/** How many cells of all levels are of a ground. */
+export function countGround(game: GameDocument, groundId: string): number {
+  const { glyph } = groundIn(game, groundId);
+  const inRow = (row: string) => row.split(glyph).length - 1;
+  return game.levels.reduce((sum, level) => sum + level.map.reduce((cells, row) => cells + inRow(row), 0), 0);
+}
+
+/** Removes a ground; its cells become another. */
+export function removeGround(game: GameDraft, groundId: string, insteadId: string): void {
+  const { glyph } = groundIn(game, groundId);
+  const instead = groundIn(game, insteadId).glyph;
+  for (const level of game.levels) level.map = level.map.map((row) => row.replaceAll(glyph, instead));
+  game.terrain = game.terrain.filter((ground) => ground.id !== groundId);
+  for (const ground of game.terrain) {
+    if (ground.becomes !== groundId) continue;
+    delete ground.becomes;
+    delete ground.strength;
+  }
+}
+
+/** Sets how a level is seen, or how strong it pulls. */
+export function setLevelField<Field extends 'name' | 'view' | 'gravity' | 'ticksPerSecond'>(
+  level: Level,
+  field: Field,
+  value: Level[Field] | undefined,
+): void {
+  if (value === undefined) delete level[field];
+  else level[field] = value as Level[Field];
+}
