@@ -7,6 +7,7 @@ export { DIMENSION_WORDS, UNIT_NAMES, type UnitName } from './foundation/units';
 
 export { cellIndexAt, isSolidAt, type ArenaGrid } from './arena/grid';
 export type { Area } from './arena/area';
+export type { Outline } from './arena/outline';
 export { isLineClear } from './arena/sight';
 export { outlineSightArea, type Eye } from './arena/sightArea';
 export { buildWalkGrid } from './arena/walkGrid';
@@ -75,6 +76,7 @@ export { writeReferencePage } from './language/referencePage';
 export { parser as scriptParser } from './language/syntax/gorge.parser';
 
 export { buildGrid } from './compile/buildGrid';
+export { hitShapeFor, outlineOf } from './compile/compileBodies';
 export { findContact } from './compile/compileContacts';
 export { describePiece, type PieceInsight, type StateInsight } from './compile/pieceInsight';
 export { NO_OVERRIDES, type LevelProgram, type Overrides } from './compile/levelProgram';
@@ -84,6 +86,8 @@ export { Runner, isAlarmed, type RunObserver, type Steering } from './simulate/r
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
 export type { EndCause, Outcome, RunEvent } from './simulate/engine/runEvent';
 export { PIECE_FIELDS, PLAYER_FIELDS, recordRun, type RecordedRun } from './simulate/recordRun';
+export { measureReach, type AirArc, type PlayerReach } from './simulate/playerReach';
+export { LiveRun } from './simulate/liveRun';
 export { timeRoute, type RouteTimes } from './simulate/routeTimes';
 export {
   previewMovers,

@@ -176,10 +176,16 @@ export function turnArea(game: GameDraft, levelId: string, area: CellArea, how: 
 
 /** Removes everything in an area: pieces (never the player), and the ground becomes `filling`. */
 export function clearArea(game: GameDraft, levelId: string, area: CellArea, filling: string): void {
+  fillArea(game, levelId, area, filling);
   const level = levelIn(game, levelId);
-  const cells = Array.from({ length: area.rows }, () => filling.repeat(area.columns));
-  writeCells(level, { columns: area.columns, rows: area.rows, cells, pieces: [], marks: [] }, area.column, area.row);
   level.pieces = level.pieces.filter((piece) => kindOf(game, piece.kind)?.control || !isWithin(area, piece.at));
+}
+
+/** Makes all ground of an area the same; what stands there stays. */
+export function fillArea(game: GameDraft, levelId: string, area: CellArea, glyph: string): void {
+  const cells = Array.from({ length: area.rows }, () => glyph.repeat(area.columns));
+  const ground = { columns: area.columns, rows: area.rows, cells, pieces: [], marks: [] };
+  writeCells(levelIn(game, levelId), ground, area.column, area.row);
 }
 
 /** Draws a boundary of a ground round the whole level. */

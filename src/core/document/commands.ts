@@ -15,6 +15,11 @@ export function levelIn(game: GameDraft, levelId: string): Level {
   return game.levels.find((level) => level.id === levelId) ?? bug(`no level ${levelId}`);
 }
 
+/** Whether a piece is the one that the player steers. */
+export function isPlayer(game: GameDraft, piece: Piece): boolean {
+  return kindOf(game, piece.kind)?.control !== undefined;
+}
+
 export function kindIn(game: GameDraft, kindId: string): KindEntry {
   return game.cast.find((kind) => kind.id === kindId) ?? bug(`no kind ${kindId}`);
 }

@@ -1,4 +1,4 @@
-import type { GameDocument, Level } from '@/core/index';
+import type { CellArea, GameDocument, Lane, Level } from '@/core/index';
 
 /** A moving thing as it stands in the moment that is shown. Places in cells, heading in radians. */
 export interface ShownPiece {
@@ -9,9 +9,28 @@ export interface ShownPiece {
   heading: number;
   tint: string;
   isPlayer: boolean;
+  /** What others meet of it, when that is no plain circle: convex parts, cells from its place. */
+  hit: ShownPart[];
+  /** What walls meet of it; only there when shapes are to be shown. */
+  stand: ShownPart[];
+  /** Whether it is there but meets nobody just now. */
+  isOut: boolean;
   /** What it can see, clipped by walls: x, y, x, y, … in cells. */
   sightArea: number[];
   isAlarmed: boolean;
+}
+
+/** Corners x, y, x, y, … grown on all sides by a radius. */
+export interface ShownPart {
+  corners: ArrayLike<number>;
+  radius: number;
+}
+
+/** A way that a mover goes by itself, with what happens on it. */
+export interface ShownTrack {
+  piece: string;
+  track: readonly number[];
+  stops: readonly { x: number; y: number; label: string }[];
 }
 
 export interface ShownRoute {
@@ -36,6 +55,10 @@ export interface ArenaPicture {
   level: Level;
   pieces: ShownPiece[];
   routes: ShownRoute[];
+  tracks: ShownTrack[];
+  /** Parts of a round-about or an arc of the selected player, x, y, …; see `playerReach`. */
+  arcs: readonly (readonly number[])[];
+  lanes: readonly Lane[];
   /** Where placed pieces stand at the start, shown faintly while a run is shown. */
   startPlaces: { x: number; y: number; radius: number }[];
   ends: ShownEnd[];
@@ -45,6 +68,12 @@ export interface ArenaPicture {
   chosenWaypoint: { piece: string; index: number } | undefined;
   /** Cell under the keyboard cursor. */
   cursor: { column: number; row: number } | undefined;
+  /** Cells that are chosen as an area. */
+  area: CellArea | undefined;
+  /** Where a stamp would be put down. */
+  ghost: { column: number; row: number; columns: number; rows: number } | undefined;
+  /** Whether stand and hit shapes are drawn over everything. */
+  showsShapes: boolean;
   /** Rectangle that is being dragged, in cells. */
   lasso: { x0: number; y0: number; x1: number; y1: number } | undefined;
 }

@@ -1,7 +1,16 @@
-import { markBox } from '@/core/index';
-import type { ArenaPicture, ShownPiece, ShownRoute } from './arenaPicture';
+import type { Mark } from '@/core/index';
+import type { ArenaPicture, ShownPiece, ShownRoute, ShownTrack } from './arenaPicture';
 import { toScreen, type Camera } from './camera';
-import { drawLabel, measureLabel, drawPiece, drawPlayer, drawSelection, drawWaypoint } from './drawPieces';
+import {
+  drawBody,
+  drawLabel,
+  drawPiece,
+  drawPlayer,
+  drawSelection,
+  drawShape,
+  drawWaypoint,
+  measureLabel,
+} from './drawPieces';
 import type { Palette } from './palette';
 
 /** Draws everything that stands on the ground, from the bottom up: marks, ends, sight, routes, trail, pieces. */
@@ -12,12 +21,18 @@ export function drawArena(
   palette: Palette,
 ): void {
   drawMarks(context, picture, camera, palette);
+  drawLanes(context, picture, camera, palette);
   drawEnds(context, picture, camera, palette);
   for (const piece of picture.pieces) drawSight(context, piece, camera, palette);
+  for (const track of picture.tracks) drawTrack(context, track, picture, camera, palette);
   for (const route of picture.routes) drawRoute(context, route, picture, camera, palette);
   drawPolyline(context, picture.trail, camera, { colour: palette.dim, width: 1.5, dash: [] });
   drawStartPlaces(context, picture, camera, palette);
   for (const piece of picture.pieces) drawShownPiece(context, piece, picture, camera, palette);
+  for (const arc of picture.arcs)
+    drawPolyline(context, arc, camera, { colour: palette.river, width: 1.5, dash: [3, 3] });
+  if (picture.showsShapes) drawShapes(context, picture, camera, palette);
+  drawArea(context, picture, camera, palette);
   drawCursor(context, picture, camera, palette);
   drawLasso(context, picture, camera, palette);
 }
@@ -29,20 +44,79 @@ function drawMarks(
   palette: Palette,
 ): void {
   for (const mark of level.marks) {
-    const [x, y, width, height] = markBox(mark);
+    const isExit = mark.id === level.rules.winAt;
+    const colour = selected.has(mark.id) ? palette.river : isExit ? palette.moss : palette.ochre;
+    if (!('area' in mark)) {
+      drawThinMark(context, mark, camera, palette, colour, selected.has(mark.id));
+      continue;
+    }
+    const [x, y, width, height] = mark.area;
     const corner = toScreen(camera, x, y);
     const [markWidth, markHeight] = [width * camera.scale, height * camera.scale];
-    context.fillStyle = palette.moss;
-    context.globalAlpha = 0.26;
+    context.fillStyle = isExit ? palette.moss : palette.ochre;
+    context.globalAlpha = isExit ? 0.26 : 0.14;
     context.fillRect(corner.x, corner.y, markWidth, markHeight);
     context.globalAlpha = 1;
-    context.strokeStyle = selected.has(mark.id) ? palette.river : palette.moss;
+    context.strokeStyle = colour;
     context.lineWidth = selected.has(mark.id) ? 2.5 : 1.5;
     context.strokeRect(corner.x + 0.75, corner.y + 0.75, markWidth - 1.5, markHeight - 1.5);
     if (camera.scale < 14) continue;
     // A name that is wider than its mark ends with it instead of beginning with it.
     const left = Math.min(corner.x + 5, corner.x + markWidth - 5 - measureLabel(context, mark.name));
-    drawLabel(context, mark.name, left, corner.y + markHeight - 11, palette, palette.moss);
+    drawLabel(context, mark.name, left, corner.y + markHeight - 11, palette, isExit ? palette.moss : palette.ink);
+  }
+}
+
+/** Marks without a size: a crossed ring for a point, a barred line for a line. */
+function drawThinMark(
+  context: CanvasRenderingContext2D,
+  mark: Exclude<Mark, { area: unknown }>,
+  camera: Camera,
+  palette: Palette,
+  colour: string,
+  isSelected: boolean,
+): void {
+  context.strokeStyle = colour;
+  context.lineWidth = isSelected ? 3 : 2;
+  context.beginPath();
+  const [first, last] = 'point' in mark ? [mark.point, mark.point] : mark.line;
+  const from = toScreen(camera, first[0], first[1]);
+  const to = toScreen(camera, last[0], last[1]);
+  if ('point' in mark) {
+    context.arc(from.x, from.y, 6, 0, Math.PI * 2);
+    context.moveTo(from.x - 10, from.y);
+    context.lineTo(from.x + 10, from.y);
+    context.moveTo(from.x, from.y - 10);
+    context.lineTo(from.x, from.y + 10);
+  } else {
+    const length = Math.max(1, Math.hypot(to.x - from.x, to.y - from.y));
+    const [barX, barY] = [(-(to.y - from.y) / length) * 5, ((to.x - from.x) / length) * 5];
+    context.moveTo(from.x, from.y);
+    context.lineTo(to.x, to.y);
+    for (const end of [from, to]) {
+      context.moveTo(end.x - barX, end.y - barY);
+      context.lineTo(end.x + barX, end.y + barY);
+    }
+  }
+  context.stroke();
+  if (camera.scale >= 14) drawLabel(context, mark.name, to.x + 9, to.y + 9, palette, colour);
+}
+
+/** Names of lanes and where things go in them, at the edge where they come in. */
+function drawLanes(context: CanvasRenderingContext2D, picture: ArenaPicture, camera: Camera, palette: Palette): void {
+  if (camera.scale < 12) return;
+  const { level } = picture;
+  for (const lane of picture.lanes) {
+    const isAcross = lane.runs === 'across';
+    const middle = lane.at + lane.size / 2;
+    const forward = lane.heading === 0 || lane.heading === 90;
+    const end = isAcross ? level.map[0].length : level.map.length;
+    const edge = forward ? 0.6 : end - 0.6;
+    const { x, y } = toScreen(camera, isAcross ? edge : middle, isAcross ? middle : edge);
+    const arrow = lane.heading === 0 ? '→' : lane.heading === 90 ? '↓' : lane.heading === 180 ? '←' : '↑';
+    const text = `${lane.name} ${arrow}`;
+    const left = isAcross && !forward ? x - measureLabel(context, text) - 6 : x + 6;
+    drawLabel(context, text, left, y, palette, palette.dim);
   }
 }
 
@@ -160,10 +234,78 @@ function drawShownPiece(
 ): void {
   const { x, y } = toScreen(camera, piece.x, piece.y);
   const radius = piece.radius * camera.scale;
-  if (piece.isPlayer) drawPlayer(context, x, y, radius, palette);
+  context.globalAlpha = piece.isOut ? 0.3 : 1;
+  if (piece.hit.length > 0) drawBody(context, piece.hit, x, y, camera.scale, piece.heading, piece.tint, palette);
+  else if (piece.isPlayer) drawPlayer(context, x, y, radius, palette);
   else drawPiece(context, x, y, radius, piece.heading, piece.tint, palette);
+  context.globalAlpha = 1;
   if (piece.isAlarmed) drawLabel(context, '!', x - 3, y - radius - 12, palette, palette.clay);
   if (selected.has(piece.id)) drawSelection(context, x, y, radius, palette);
+}
+
+/** Stand shapes dashed in ink, hit shapes in clay. */
+function drawShapes(context: CanvasRenderingContext2D, picture: ArenaPicture, camera: Camera, palette: Palette): void {
+  for (const piece of picture.pieces) {
+    const { x, y } = toScreen(camera, piece.x, piece.y);
+    const hit = piece.hit.length > 0 ? piece.hit : [{ corners: [0, 0], radius: piece.radius }];
+    drawShape(context, piece.stand, x, y, camera.scale, palette.ink, [4, 3]);
+    drawShape(context, hit, x, y, camera.scale, palette.clay, []);
+  }
+}
+
+/** The way of a mover, with what happens on it when it is selected. */
+function drawTrack(
+  context: CanvasRenderingContext2D,
+  track: ShownTrack,
+  picture: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+): void {
+  const isSelected = picture.selected.has(track.piece);
+  context.globalAlpha = isSelected ? 1 : 0.5;
+  const style = { colour: palette.river, width: isSelected ? 2 : 1.25, dash: isSelected ? [] : [2, 4] };
+  // A leap, as of one that comes in again at the other side, is no way.
+  let from = 0;
+  for (let index = 2; index <= track.track.length; index += 2) {
+    const isEnd = index === track.track.length;
+    const leaps =
+      !isEnd &&
+      Math.abs(track.track[index] - track.track[index - 2]) +
+        Math.abs(track.track[index + 1] - track.track[index - 1]) >
+        LEAP_CELLS;
+    if (!isEnd && !leaps) continue;
+    drawPolyline(context, track.track.slice(from, index), camera, style);
+    from = index;
+  }
+  context.globalAlpha = 1;
+  if (!isSelected) return;
+  for (const stop of track.stops) {
+    const { x, y } = toScreen(camera, stop.x, stop.y);
+    context.fillStyle = palette.river;
+    context.fillRect(x - 3, y - 3, 6, 6);
+    drawLabel(context, stop.label, x + 8, y - 11, palette, palette.river);
+  }
+}
+
+const LEAP_CELLS = 3;
+
+function drawArea(context: CanvasRenderingContext2D, picture: ArenaPicture, camera: Camera, palette: Palette): void {
+  for (const area of [picture.area, picture.ghost]) {
+    if (!area) continue;
+    const { x, y } = toScreen(camera, area.column, area.row);
+    const [width, height] = [area.columns * camera.scale, area.rows * camera.scale];
+    context.save();
+    context.globalAlpha = 0.1;
+    context.fillStyle = palette.river;
+    context.fillRect(x, y, width, height);
+    context.globalAlpha = 1;
+    context.setLineDash(area === picture.ghost ? [3, 3] : []);
+    context.strokeStyle = palette.river;
+    context.lineWidth = 2;
+    context.strokeRect(x, y, width, height);
+    context.restore();
+    drawLabel(context, `${area.columns} × ${area.rows}`, x + 4, y - 10, palette, palette.river);
+  }
 }
 
 function drawCursor(

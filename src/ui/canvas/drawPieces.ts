@@ -1,3 +1,4 @@
+import type { ShownPart } from './arenaPicture';
 import { fitTint, type Palette } from './palette';
 
 const FULL_TURN = Math.PI * 2;
@@ -55,6 +56,98 @@ export function drawPlayer(
   context.arc(x, y, radius * 0.34, 0, FULL_TURN);
   context.fillStyle = palette.ink;
   context.fill();
+}
+
+/** Traces the parts of a shape in pixels. Rounded parts are traced by their core; see {@link fillParts}. */
+function tracePart(context: CanvasRenderingContext2D, part: ShownPart, x: number, y: number, scale: number): void {
+  context.beginPath();
+  for (let index = 0; index < part.corners.length; index += 2) {
+    const cornerX = x + part.corners[index] * scale;
+    const cornerY = y + part.corners[index + 1] * scale;
+    if (index === 0) context.moveTo(cornerX, cornerY);
+    else context.lineTo(cornerX, cornerY);
+  }
+  context.closePath();
+}
+
+/** A body that is no circle: its true shape in the tint of its kind, with a small wedge where it faces. */
+export function drawBody(
+  context: CanvasRenderingContext2D,
+  parts: readonly ShownPart[],
+  x: number,
+  y: number,
+  scale: number,
+  heading: number,
+  tint: string,
+  palette: Palette,
+): void {
+  context.save();
+  context.lineJoin = context.lineCap = 'round';
+  // The rim first, a little larger, so that parts that touch become one body.
+  for (const [grow, style] of [
+    [2.5, palette.ink],
+    [0, fitTint(tint, palette)],
+  ] as const) {
+    context.fillStyle = context.strokeStyle = style;
+    for (const part of parts) {
+      tracePart(context, part, x, y, scale);
+      context.lineWidth = 2 * part.radius * scale + grow;
+      if (context.lineWidth > 0) context.stroke();
+      context.fill();
+    }
+  }
+  const size = Math.max(4, 0.16 * scale);
+  context.translate(x, y);
+  context.rotate(heading);
+  context.beginPath();
+  context.moveTo(size, 0);
+  context.lineTo(-size * 0.7, -size * 0.75);
+  context.lineTo(-size * 0.7, size * 0.75);
+  context.closePath();
+  context.fillStyle = 'rgba(251, 248, 241, 0.9)';
+  context.fill();
+  context.restore();
+}
+
+/** Only the outline of a shape. */
+export function drawShape(
+  context: CanvasRenderingContext2D,
+  parts: readonly ShownPart[],
+  x: number,
+  y: number,
+  scale: number,
+  colour: string,
+  dash: number[],
+): void {
+  context.save();
+  context.strokeStyle = colour;
+  context.setLineDash(dash);
+  context.lineWidth = 1.75;
+  for (const part of parts) {
+    if (part.corners.length === 2) {
+      context.beginPath();
+      context.arc(x + part.corners[0] * scale, y + part.corners[1] * scale, part.radius * scale, 0, FULL_TURN);
+    } else if (part.radius > 0) traceRounded(context, part, x, y, scale);
+    else tracePart(context, part, x, y, scale);
+    context.stroke();
+  }
+  context.restore();
+}
+
+/** The outline of a core with two corners and more, grown by its radius. */
+function traceRounded(context: CanvasRenderingContext2D, part: ShownPart, x: number, y: number, scale: number): void {
+  const { corners, radius } = part;
+  const count = corners.length / 2;
+  context.beginPath();
+  for (let index = 0; index < count; index++) {
+    const next = (index + 1) % count;
+    const before = (index + count - 1) % count;
+    const angle = (from: number, to: number) =>
+      Math.atan2(corners[2 * to + 1] - corners[2 * from + 1], corners[2 * to] - corners[2 * from]) - Math.PI / 2;
+    const [centreX, centreY] = [x + corners[2 * index] * scale, y + corners[2 * index + 1] * scale];
+    context.arc(centreX, centreY, radius * scale, angle(before, index), angle(index, next));
+  }
+  context.closePath();
 }
 
 /** A dashed ring around what is selected. */

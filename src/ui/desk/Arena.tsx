@@ -2,16 +2,22 @@
 
 import { useComputedColorScheme } from '@mantine/core';
 import { useEffect, useMemo, useRef, useState, type PointerEvent as ReactPointerEvent } from 'react';
+import { commands, type PlayerReach } from '@/core/index';
 import { ArenaCanvas } from '../canvas/ArenaCanvas';
+import type { ArenaPicture } from '../canvas/arenaPicture';
 import { paletteFor } from '../canvas/palette';
 import { ArenaGestures, type PointerInput } from '../editor/arenaGestures';
 import { ArenaView } from '../editor/arenaView';
 import { composePicture } from '../editor/composePicture';
+import { Controls } from '../editor/controls';
 import { ArenaFoot } from './ArenaFoot';
-import { useDesk, type Desk } from './DeskContext';
+import { useDesk, useFollowed, type Desk } from './DeskContext';
+import { MiniMap } from './MiniMap';
 import { PieceCard } from './PieceCard';
 import { ToolBar } from './ToolBar';
-import { useArenaKeys } from './useArenaKeys';
+import { TryBar } from './TryBar';
+import { TryShelf } from './TryShelf';
+import { isTyping, useArenaKeys } from './useArenaKeys';
 
 /** The arena: drawn on canvas once a frame when something changed; every gesture goes through {@link ArenaGestures}. */
 export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => void }) {
@@ -23,17 +29,21 @@ export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => vo
   const ground = useRef<HTMLCanvasElement>(null);
   const top = useRef<HTMLCanvasElement>(null);
   const isSpaceDown = useArenaKeys(desk, view, gestures);
+  const [controls] = useState(() => new Controls());
+  const isTrying = useFollowed(desk.tries, (state) => state.status !== 'off');
+  useTryShortcut(desk, view);
 
   useEffect(() => {
     if (!ground.current || !top.current) return;
-    return runFrames(desk, view, new ArenaCanvas(ground.current, top.current), scheme);
-  }, [desk, view, scheme]);
+    return runFrames(desk, view, controls, new ArenaCanvas(ground.current, top.current), scheme);
+  }, [desk, view, controls, scheme]);
 
+  const columns = useFollowed(desk.session, () => desk.session.size.width);
+  const rows = useFollowed(desk.session, () => desk.session.size.height);
   useEffect(() => {
     const element = box.current;
     if (!element) return;
-    const { width, height } = desk.session.size;
-    const observer = new ResizeObserver(() => view.resize(element.clientWidth, element.clientHeight, width, height));
+    const observer = new ResizeObserver(() => view.resize(element.clientWidth, element.clientHeight, columns, rows));
     observer.observe(element);
     const zoomByWheel = (event: WheelEvent) => {
       event.preventDefault();
@@ -45,7 +55,7 @@ export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => vo
       observer.disconnect();
       element.removeEventListener('wheel', zoomByWheel);
     };
-  }, [desk, view]);
+  }, [desk, view, columns, rows]);
 
   const inputOf = (event: ReactPointerEvent | React.MouseEvent): PointerInput => {
     const corner = box.current!.getBoundingClientRect();
@@ -70,27 +80,66 @@ export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => vo
         style={{ position: 'absolute', inset: 0, touchAction: 'none', outlineOffset: -3 }}
         onPointerDown={(event) => {
           event.currentTarget.setPointerCapture(event.pointerId);
-          gestures.down(inputOf(event));
+          if (isTrying) controls.setPointerDown(true);
+          else gestures.down(inputOf(event));
         }}
-        onPointerMove={(event) => gestures.move(inputOf(event))}
-        onPointerUp={(event) => gestures.up(inputOf(event))}
+        onPointerMove={(event) => {
+          const input = inputOf(event);
+          controls.setPointer(view.cellsAt(input.x, input.y));
+          gestures.move(input);
+        }}
+        onPointerUp={(event) => {
+          controls.setPointerDown(false);
+          if (!isTrying) gestures.up(inputOf(event));
+        }}
         onPointerCancel={() => gestures.cancel()}
         onPointerLeave={() => gestures.leave()}
-        onDoubleClick={(event) => gestures.doubleClick(inputOf(event))}
+        onDoubleClick={(event) => !isTrying && gestures.doubleClick(inputOf(event))}
         onContextMenu={(event) => event.preventDefault()}
       >
         <canvas ref={ground} style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }} />
         <canvas ref={top} style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }} />
       </div>
-      <ToolBar />
-      <PieceCard view={view} onOpenScript={onOpenScript} />
+      {!isTrying && <ToolBar />}
+      <TryBar controls={controls} />
+      <TryShelf />
+      {!isTrying && <PieceCard view={view} onOpenScript={onOpenScript} />}
+      <MiniMap view={view} />
       <ArenaFoot view={view} />
     </section>
   );
 }
 
-/** Draws whenever something that is shown has changed, at most once a frame, and moves the playback on. */
-function runFrames(desk: Desk, view: ArenaView, canvas: ArenaCanvas, scheme: 'light' | 'dark'): () => void {
+/** T tries the level from its start, Shift+T from where the pointer is. */
+function useTryShortcut(desk: Desk, view: ArenaView): void {
+  useEffect(() => {
+    const onKeyDown = (event: KeyboardEvent) => {
+      if (isTyping(event) || event.ctrlKey || event.metaKey || event.key.toLowerCase() !== 't') return;
+      const { tries, session } = desk;
+      if (tries.state.status !== 'off') return;
+      const { pointer } = view.state;
+      if (event.shiftKey && pointer)
+        tries.setOverrides({ ...tries.state.overrides, playerAt: [roundPlace(pointer.x), roundPlace(pointer.y)] });
+      tries.start(session.state.game);
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKeyDown);
+    return () => window.removeEventListener('keydown', onKeyDown);
+  }, [desk, view]);
+}
+
+function roundPlace(value: number): number {
+  return Math.round(value * 10) / 10;
+}
+
+/** Draws whenever something that is shown has changed, at most once a frame, and moves playback and try on. */
+function runFrames(
+  desk: Desk,
+  view: ArenaView,
+  controls: Controls,
+  canvas: ArenaCanvas,
+  scheme: 'light' | 'dark',
+): () => void {
   const palette = paletteFor(scheme);
   let isDirty = true;
   let request = 0;
@@ -98,28 +147,16 @@ function runFrames(desk: Desk, view: ArenaView, canvas: ArenaCanvas, scheme: 'li
   const markDirty = () => {
     isDirty = true;
   };
-  const follow = [desk.session.store, desk.reading.store, desk.playback.store, view.store].map((store) =>
-    store.subscribe(markDirty),
+  const follow = [desk.session.store, desk.reading.store, desk.playback.store, desk.tries.store, view.store].map(
+    (store) => store.subscribe(markDirty),
   );
   const frame = (now: number) => {
     desk.playback.advance(now - last);
+    advanceTry(desk, controls, now - last);
     last = now;
     if (isDirty && view.state.width > 0) {
       isDirty = false;
-      const { game, levelId, selection, chosenWaypoint, cursor } = desk.session.state;
-      const { routes, sampleRun, rows, isStale } = desk.reading.store.getState();
-      const picture = composePicture(
-        { game, levelId, run: sampleRun, tick: desk.playback.store.getState().tick },
-        {
-          routes,
-          ends: isStale ? [] : rows.filter((row) => row.outcome === 'lost'),
-          selection,
-          chosenWaypoint,
-          cursor,
-          lasso: view.state.lasso,
-        },
-      );
-      canvas.draw(picture, view.state.camera, palette, view.state.width, view.state.height);
+      canvas.draw(pictureOf(desk, view), view.state.camera, palette, view.state.width, view.state.height);
     }
     request = requestAnimationFrame(frame);
   };
@@ -130,4 +167,66 @@ function runFrames(desk: Desk, view: ArenaView, canvas: ArenaCanvas, scheme: 'li
     cancelAnimationFrame(request);
     for (const end of follow) end();
   };
+}
+
+function advanceTry({ tries }: Desk, controls: Controls, elapsedMs: number): void {
+  const { program, player } = tries;
+  if (!program || !player || tries.state.status !== 'playing') return;
+  const pads = typeof navigator.getGamepads === 'function' ? navigator.getGamepads() : [];
+  tries.advance(elapsedMs, () => controls.read(program.player.control.scheme, tries.player ?? player, pads));
+}
+
+/** What is to be seen now: the try, or the moment of a run, or a moment of the preview, or the draft. */
+function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
+  const { game, levelId, selection, chosenWaypoint, cursor, area, stamp } = desk.session.state;
+  const { routes, sampleRun, rows, isStale, previews, reach } = desk.reading.store.getState();
+  const { pointer, lasso, previewSeconds, showsShapes, showsTracks } = view.state;
+  const runTick = desk.playback.store.getState().tick;
+  const live = desk.tries.moment;
+  const isPreview = !live && runTick === 0 && previewSeconds > 0 && previews !== undefined;
+  const previewFrame = isPreview
+    ? Math.min(
+        previews.frames.length / previews.frameSize - 1,
+        Math.round((previewSeconds * previews.ticksPerSecond) / previews.ticksPerFrame),
+      )
+    : 0;
+  const moment = live
+    ? { run: live, tick: 1 }
+    : isPreview
+      ? { run: previews, tick: previewFrame }
+      : { run: sampleRun, tick: runTick };
+  const isQuiet = live !== undefined;
+  return composePicture(
+    { game, levelId, ...moment },
+    {
+      routes: isQuiet ? [] : routes,
+      movers: showsTracks && !isQuiet ? (previews?.movers ?? []) : [],
+      arcs: isQuiet ? [] : arcsOf(desk, reach),
+      ends: isStale || isQuiet || isPreview ? [] : rows.filter((row) => row.outcome === 'lost'),
+      selection,
+      chosenWaypoint,
+      cursor,
+      area,
+      ghost:
+        stamp && pointer
+          ? {
+              column: Math.floor(pointer.x) - Math.floor(stamp.columns / 2),
+              row: Math.floor(pointer.y) - Math.floor(stamp.rows / 2),
+              columns: stamp.columns,
+              rows: stamp.rows,
+            }
+          : undefined,
+      showsShapes: showsShapes || desk.tries.state.status === 'frozen',
+      lasso,
+    },
+  );
+}
+
+/** The jump or flap of the player as an arc from where it stands, while it is selected. */
+function arcsOf({ session }: Desk, reach: PlayerReach | undefined): number[][] {
+  const { game, selection } = session.state;
+  const player = session.level.pieces.find((piece) => selection.includes(piece.id) && commands.isPlayer(game, piece));
+  if (!player || !reach?.arc) return [];
+  const [x, y] = player.at;
+  return [reach.arc.points.map((value, index) => value + (index % 2 === 0 ? x : y))];
 }

@@ -1,26 +1,83 @@
 'use client';
 
+import { Slider } from '@mantine/core';
+import { PREVIEW_SECONDS } from '@/core/index';
 import type { ArenaView } from '../editor/arenaView';
 import { useDesk, useFollowed } from './DeskContext';
 
-/** Where the pointer is, how large the arena is, and the zoom. */
+/** Moments of the preview, what lies over the arena, where the pointer is, and the zoom. */
 export function ArenaFoot({ view }: { view: ArenaView }) {
-  const { session } = useDesk();
-  const pointer = useFollowed(view, (state) => state.pointer);
+  const { session, reading, playback, tries } = useDesk();
+  const { pointer, showsShapes, showsTracks, previewSeconds } = useFollowed(view, (state) => state);
   const scale = useFollowed(view, (state) => state.camera.scale);
   const pixelsPerCell = useFollowed(session, (state) => state.game.pixelsPerCell);
+  const hasMovers = useFollowed(reading, (state) => (state.previews?.movers.length ?? 0) > 0);
+  const isTrying = useFollowed(tries, (state) => state.status !== 'off');
   const { width, height } = session.size;
+  const toggle = (
+    label: string,
+    title: string,
+    isOn: boolean,
+    part: { showsShapes: boolean } | { showsTracks: boolean },
+  ) => (
+    <button
+      type="button"
+      className="act"
+      aria-pressed={isOn}
+      title={title}
+      style={{ color: isOn ? 'var(--river)' : 'var(--dim)' }}
+      onClick={() => view.store.setState(part)}
+    >
+      {label}
+    </button>
+  );
   return (
     <div
       className="plate quiet"
-      style={{ position: 'absolute', right: 10, bottom: 8, display: 'flex', gap: 12, padding: '3px 9px', fontSize: 12 }}
+      style={{
+        position: 'absolute',
+        right: 10,
+        bottom: 8,
+        display: 'flex',
+        alignItems: 'center',
+        gap: 12,
+        padding: '3px 9px',
+        fontSize: 12,
+      }}
     >
-      {pointer && (
-        <span
-          className="mono"
-          title={`${Math.round(pointer.x * pixelsPerCell)}, ${Math.round(pointer.y * pixelsPerCell)} px`}
+      {hasMovers && !isTrying && (
+        <div
+          style={{ display: 'flex', alignItems: 'center', gap: 7 }}
+          title="Where everything stands that does not wait for the player"
         >
-          {pointer.x.toFixed(1)}, {pointer.y.toFixed(1)}
+          <span>at</span>
+          <Slider
+            size="xs"
+            w={120}
+            min={0}
+            max={PREVIEW_SECONDS}
+            step={0.1}
+            label={null}
+            thumbLabel="Moment of the preview"
+            value={previewSeconds}
+            onChange={(value) => {
+              playback.seek(0);
+              view.store.setState({ previewSeconds: value });
+            }}
+          />
+          <span className="mono" style={{ minWidth: 46 }} data-testid="preview-moment">
+            {previewSeconds.toFixed(1)} s
+          </span>
+        </div>
+      )}
+      {toggle('Shapes', 'Stand shapes dashed, hit shapes in clay', showsShapes, { showsShapes: !showsShapes })}
+      {toggle('Ways', 'Where movers go', showsTracks, { showsTracks: !showsTracks })}
+      {pointer && (
+        <span className="mono" style={{ minWidth: 150, textAlign: 'right' }}>
+          {pointer.x.toFixed(1)}, {pointer.y.toFixed(1)}{' '}
+          <span
+            style={{ opacity: 0.75 }}
+          >{`${Math.round(pointer.x * pixelsPerCell)}, ${Math.round(pointer.y * pixelsPerCell)} px`}</span>
         </span>
       )}
       <span>

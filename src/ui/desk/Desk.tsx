@@ -10,9 +10,14 @@ import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
 import { Arena } from './Arena';
 import { ClashNotice } from './ClashNotice';
-import { DeskContext, useDesk } from './DeskContext';
+import { DeskContext, useDesk, useFollowed } from './DeskContext';
 import { DeskKeys } from './DeskKeys';
 import { DeskPalette } from './DeskPalette';
+import { BuildPanel } from './panels/BuildPanel';
+import { CastPanel } from './panels/CastPanel';
+import { ContactsPanel } from './panels/ContactsPanel';
+import { GroundPanel } from './panels/GroundPanel';
+import { LevelPanel } from './panels/LevelPanel';
 import { Reading } from './Reading';
 import { RunButton } from './RunButton';
 import { SaveSign } from './SaveSign';
@@ -73,35 +78,120 @@ function OpenDesk({ loaded, levelId }: { loaded: GameReply; levelId: string }) {
   );
 }
 
+/** What stands open beside the arena: a script, or one of the lists of the game. */
+type OpenPanel = { type: 'script'; id: string } | { type: 'ground' | 'cast' | 'contacts' | 'level' | 'build' };
+
+const PANELS: { type: Exclude<OpenPanel['type'], 'script'>; label: string; title: string }[] = [
+  { type: 'build', label: 'Build', title: 'A whole map from a picture, from text or from a seed' },
+  { type: 'ground', label: 'Ground', title: 'The types of ground and what they do' },
+  { type: 'cast', label: 'Cast', title: 'The kinds, their shapes, controls and variants' },
+  { type: 'contacts', label: 'Contacts', title: 'What happens when one kind meets another' },
+  { type: 'level', label: 'Level', title: 'View, rules, marks and lanes of this level' },
+];
+
 function DeskBody() {
   const { session } = useDesk();
-  const [openScript, setOpenScript] = useState<string>();
+  const [open, setOpen] = useState<OpenPanel>();
   const [showsKeys, setShowsKeys] = useState(false);
   const help = useMemo(
     () => ({ opened: showsKeys, open: () => setShowsKeys(true), close: () => setShowsKeys(false) }),
     [showsKeys],
   );
-  const toggleScript = useCallback(
-    () => setOpenScript((open) => (open ? undefined : scriptOfSelection(session))),
-    [session],
-  );
-  const columns = `${openScript ? '470px ' : ''}minmax(0, 1fr) 300px`;
+  const openScript = useCallback((id: string) => setOpen({ type: 'script', id }), []);
+  const close = useCallback(() => setOpen(undefined), []);
+  const toggleScript = useCallback(() => {
+    const id = scriptOfSelection(session);
+    setOpen((present) => (present?.type === 'script' || id === undefined ? undefined : { type: 'script', id }));
+  }, [session]);
+  const columns = `${open ? '470px ' : ''}minmax(0, 1fr) 300px`;
   return (
     <div
       style={{
         display: 'grid',
-        gridTemplateColumns: columns,
-        gridTemplateRows: 'minmax(0, 1fr) 186px',
+        gridTemplateColumns: '100%',
+        gridTemplateRows: '32px minmax(0, 1fr)',
         height: '100%',
       }}
     >
-      {openScript && <ScriptPanel scriptId={openScript} onClose={() => setOpenScript(undefined)} />}
-      <Arena onOpenScript={setOpenScript} />
-      <Reading onOpenScript={setOpenScript} />
-      <Strata />
+      <PanelTabs open={open} onOpen={setOpen} />
+      <div
+        style={{
+          display: 'grid',
+          gridTemplateColumns: columns,
+          gridTemplateRows: 'minmax(0, 1fr) 186px',
+          minHeight: 0,
+        }}
+      >
+        {open && <Panel open={open} onClose={close} onOpenScript={openScript} />}
+        <Arena onOpenScript={openScript} />
+        <Reading onOpenScript={openScript} />
+        <Strata />
+      </div>
       <DeskKeys help={help} onToggleScript={toggleScript} />
-      <DeskPalette help={help} onOpenScript={setOpenScript} />
+      <DeskPalette help={help} onOpenScript={openScript} onOpenPanel={(type) => setOpen({ type })} />
       <ClashNotice />
+    </div>
+  );
+}
+
+/** One thin band above the arena: what can be opened beside it, and the start of a try. */
+function PanelTabs({ open, onOpen }: { open: OpenPanel | undefined; onOpen: (panel: OpenPanel | undefined) => void }) {
+  const { session, tries } = useDesk();
+  const status = useFollowed(tries, (state) => state.status);
+  const note = useFollowed(tries, (state) => (state.status === 'off' ? state.note : ''));
+  const start = () => {
+    if (status === 'off') tries.start(session.state.game);
+    else tries.stop();
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+  };
+  return (
+    <div className="band" style={{ display: 'flex', alignItems: 'center', gap: 4, padding: '0 8px' }}>
+      {PANELS.map(({ type, label, title }) => (
+        <button
+          key={type}
+          type="button"
+          className="chip"
+          title={title}
+          aria-pressed={open?.type === type}
+          data-on={open?.type === type || undefined}
+          onClick={() => onOpen(open?.type === type ? undefined : { type })}
+        >
+          {label}
+        </button>
+      ))}
+      <span style={{ width: 1, height: 18, background: 'var(--layer)', margin: '0 5px' }} />
+      <button
+        type="button"
+        className="chip"
+        style={{ color: 'var(--river)' }}
+        title="Play this level by hand (T; Shift+T from the pointer)"
+        onClick={start}
+      >
+        {status === 'off' ? 'Try by hand' : 'End the try'}
+      </button>
+      {note && <span className="bad">{note}</span>}
+    </div>
+  );
+}
+
+function Panel({
+  open,
+  onClose,
+  onOpenScript,
+}: {
+  open: OpenPanel;
+  onClose: () => void;
+  onOpenScript: (id: string) => void;
+}) {
+  // The strata keep their place below the arena; panels take the whole height.
+  return (
+    <div style={{ gridRow: '1 / span 2', gridColumn: 1, minHeight: 0, display: 'grid' }}>
+      {open.type === 'script' && <ScriptPanel scriptId={open.id} onClose={onClose} />}
+      {open.type === 'ground' && <GroundPanel onClose={onClose} />}
+      {open.type === 'cast' && <CastPanel onClose={onClose} onOpenScript={onOpenScript} />}
+      {open.type === 'contacts' && <ContactsPanel onClose={onClose} />}
+      {open.type === 'level' && <LevelPanel onClose={onClose} />}
+      {open.type === 'build' && <BuildPanel onClose={onClose} />}
     </div>
   );
 }

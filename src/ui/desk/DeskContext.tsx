@@ -6,6 +6,8 @@ import type { DeskActions } from '../editor/deskActions';
 import type { DeskSession } from '../editor/deskSession';
 import type { Playback } from '../editor/playback';
 import type { ReadingController } from '../editor/readingController';
+import type { KeptTries } from '../editor/keptTries';
+import type { TryController } from '../editor/tryController';
 import type { Saving } from '../editor/saving';
 
 /** The machines behind one open desk. */
@@ -15,6 +17,8 @@ export interface Desk {
   saving: Saving;
   reading: ReadingController;
   playback: Playback;
+  tries: TryController;
+  keptTries: KeptTries;
 }
 
 export const DeskContext = createContext<Desk | undefined>(undefined);

@@ -13,7 +13,14 @@ export interface Help {
   close: () => void;
 }
 
-const TOOL_KEYS: Record<string, Tool | undefined> = { '1': 'select', '2': 'ground', '3': 'cast', '4': 'route' };
+const TOOL_KEYS: Record<string, Tool | undefined> = {
+  '1': 'select',
+  '2': 'ground',
+  '3': 'cast',
+  '4': 'route',
+  '5': 'area',
+  '6': 'mark',
+};
 
 /** Keys that hold everywhere on the desk, and the sheet that lists them. */
 export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript: () => void }) {
@@ -25,8 +32,10 @@ export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript:
         if (event.shiftKey) session.redo();
         else session.undo();
       } else if (key === 'y') session.redo();
-      else if (key === 'd') actions.duplicate();
-      else if (key === 'a') actions.selectAll();
+      else if (key === 'd') {
+        if (session.state.area) actions.copyArea();
+        else actions.duplicate();
+      } else if (key === 'a') actions.selectAll();
       else return false;
       return true;
     };

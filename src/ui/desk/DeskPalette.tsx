@@ -5,8 +5,16 @@ import { useFollowed, useDesk } from './DeskContext';
 import type { Help } from './DeskKeys';
 
 /** Finds any action of the desk by its name (Ctrl+K). */
-export function DeskPalette({ help, onOpenScript }: { help: Help; onOpenScript: (scriptId: string) => void }) {
-  const { session, actions, playback } = useDesk();
+export function DeskPalette({
+  help,
+  onOpenScript,
+  onOpenPanel,
+}: {
+  help: Help;
+  onOpenScript: (scriptId: string) => void;
+  onOpenPanel: (panel: 'ground' | 'cast' | 'contacts' | 'level' | 'build') => void;
+}) {
+  const { session, actions, playback, tries } = useDesk();
   const game = useFollowed(session, (state) => state.game);
   const act = (id: string, label: string, description: string, onClick: () => void) => ({
     id,
@@ -19,6 +27,15 @@ export function DeskPalette({ help, onOpenScript }: { help: Help; onOpenScript: 
     act('ground', 'Ground', 'Tool to paint and erase walls, 2', () => session.setTool('ground')),
     act('cast', 'Cast', 'Tool to place guards, 3', () => session.setTool('cast')),
     act('route', 'Route', 'Tool to add waypoints, 4', () => session.setTool('route')),
+    act('area', 'Area', 'Tool to copy, mirror and turn parts of the level, 5', () => session.setTool('area')),
+    act('mark', 'Mark', 'Tool to add points, lines and areas, 6', () => session.setTool('mark')),
+    act('try', 'Try by hand', 'Play this level, T', () => tries.start(session.state.game)),
+    act('boundary', 'Draw the boundary', 'The ground of the brush round the whole level', () => actions.drawBoundary()),
+    act('panel ground', 'Types of ground', 'What ground there is and what it does', () => onOpenPanel('ground')),
+    act('panel cast', 'Cast', 'Kinds, shapes, controls, variants', () => onOpenPanel('cast')),
+    act('panel contacts', 'Contacts', 'What happens when kinds meet', () => onOpenPanel('contacts')),
+    act('panel level', 'Level', 'View, rules, marks, lanes', () => onOpenPanel('level')),
+    act('panel build', 'Build', 'A map from a picture, text or a seed', () => onOpenPanel('build')),
     act('undo', 'Undo', 'Ctrl+Z', () => session.undo()),
     act('redo', 'Redo', 'Ctrl+Shift+Z', () => session.redo()),
     act('copy', 'Copy the selection', 'Ctrl+D', () => actions.duplicate()),

@@ -16,11 +16,13 @@ import { toScreen, type Camera } from '../canvas/camera';
 import type { ArenaView } from '../editor/arenaView';
 import { checkedScriptsOf, stateAt } from '../editor/composePicture';
 import { useDesk, useFollowed } from './DeskContext';
+import { NumberField } from './panels/fields';
+import { RanksButton } from './RanksButton';
 
 const CARD_WIDTH = 284;
 const CARD_HEIGHT = 236;
 
-type Scope = 'kind' | 'piece';
+type Scope = 'kind' | 'piece' | 'try';
 
 /** What the selected piece is and its knobs, beside it in the arena, stepping aside from what it would cover. */
 export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScript: (scriptId: string) => void }) {
@@ -78,6 +80,7 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
             data={[
               { value: 'kind', label: `all ${kind.name}s` },
               { value: 'piece', label: 'only this one' },
+              { value: 'try', label: 'only in tries' },
             ]}
             aria-label="Whose knobs"
           />
@@ -86,6 +89,7 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
           ))}
         </>
       )}
+      {!kind.control && <MoverFacts piece={piece} />}
       {kind.control && <PlayerFacts kind={kind} />}
       <CardActions piece={piece} kind={kind} onOpenScript={onOpenScript} />
     </section>
@@ -168,8 +172,16 @@ interface KnobProps {
 
 /** One knob as a slider. While it is held the Reading already follows; letting go makes it one step back. */
 function Knob({ knob, piece, kind, insight, scope }: KnobProps) {
-  const { session } = useDesk();
-  const value = scope === 'piece' ? insight.values[knob.name] : (kind.knobs?.[knob.name] ?? knob.value);
+  const { session, tries } = useDesk();
+  const { overrides } = useFollowed(tries, (state) => state);
+  const forced = overrides.knobs.find((entry) => entry.kind === kind.id && entry.knob === knob.name);
+  const ofKind = kind.knobs?.[knob.name] ?? knob.value;
+  const value = scope === 'piece' ? insight.values[knob.name] : scope === 'try' ? (forced?.value ?? ofKind) : ofKind;
+  const setTry = (next: number | undefined) => {
+    const others = overrides.knobs.filter((entry) => entry !== forced);
+    const added = next === undefined ? [] : [{ kind: kind.id, knob: knob.name, value: next }];
+    tries.setOverrides({ ...overrides, knobs: [...others, ...added] });
+  };
   const isOwn = piece.knobs?.[knob.name] !== undefined;
   const step = niceStep(knob.high - knob.low);
   const label = `Set ${knob.name} of ${scope === 'kind' ? kind.name : piece.name}`;
@@ -177,7 +189,8 @@ function Knob({ knob, piece, kind, insight, scope }: KnobProps) {
     if (scope === 'kind') commands.setKindKnob(draft, kind.id, knob.name, next);
     else commands.setPieceKnob(draft, session.state.levelId, piece.id, knob.name, next);
   };
-  const isSet = scope === 'piece' ? isOwn : kind.knobs?.[knob.name] !== undefined;
+  const isSet =
+    scope === 'try' ? forced !== undefined : scope === 'piece' ? isOwn : kind.knobs?.[knob.name] !== undefined;
   return (
     <div
       style={{ display: 'grid', gridTemplateColumns: '48px 1fr 96px 20px', alignItems: 'center', gap: 8, marginTop: 8 }}
@@ -194,7 +207,11 @@ function Knob({ knob, piece, kind, insight, scope }: KnobProps) {
         max={knob.high}
         step={step}
         value={value}
-        onChange={(next) => session.preview(label, recipe(Number(next.toFixed(4))))}
+        onChange={(next) => {
+          const rounded = Number(next.toFixed(4));
+          if (scope === 'try') setTry(rounded);
+          else session.preview(label, recipe(rounded));
+        }}
         onChangeEnd={() => session.finishGesture(label)}
       />
       <span className="mono" style={{ whiteSpace: 'nowrap' }}>
@@ -203,14 +220,20 @@ function Knob({ knob, piece, kind, insight, scope }: KnobProps) {
       {isSet ? (
         <Tooltip
           label={
-            scope === 'piece' ? `Back to that of all ${kind.name}s` : `Back to the default of the script, ${knob.value}`
+            scope === 'try'
+              ? 'Tries use the real value again'
+              : scope === 'piece'
+                ? `Back to that of all ${kind.name}s`
+                : `Back to the default of the script, ${knob.value}`
           }
         >
           <ActionIcon
             size="xs"
             variant="subtle"
             aria-label={`Reset ${knob.name}`}
-            onClick={() => session.change(`Reset ${knob.name}`, recipe(undefined))}
+            onClick={() =>
+              scope === 'try' ? setTry(undefined) : session.change(`Reset ${knob.name}`, recipe(undefined))
+            }
           >
             <IconArrowBack size={13} />
           </ActionIcon>
@@ -228,14 +251,127 @@ function niceStep(span: number): number {
   return span / power / 50 > 5 ? power * 5 : power;
 }
 
+/** What the control scheme comes to, measured by the motion of runs. */
 function PlayerFacts({ kind }: { kind: Kind }) {
+  const { reading } = useDesk();
+  const reach = useFollowed(reading, (state) => state.reach);
   return (
-    <p className="quiet" style={{ margin: '4px 0' }}>
-      {kind.control?.scheme} at <span className="mono">{kind.control?.speed} cells/s</span>
-      {kind.control?.scheme === 'eight ways' &&
-        `, diagonals ${kind.control.evenDiagonals ? 'as fast as straights' : 'faster than straights'}`}
-      ; body <span className="mono">{(kind.radius * 2).toFixed(2)} cells</span> wide.
-    </p>
+    <div style={{ margin: '4px 0' }}>
+      <p className="quiet" style={{ margin: 0 }}>
+        {kind.control?.scheme}, body <span className="mono">{(kind.radius * 2).toFixed(2)} cells</span> wide. Measured:
+      </p>
+      {reach && (
+        <div style={{ display: 'flex', alignItems: 'center', gap: 12 }}>
+          <SpeedRose headings={reach.headings} />
+          <div className="mono" style={{ fontSize: 11.5 }}>
+            {Math.max(...reach.headings).toFixed(2)} cells/s at most
+            <br />
+            {reach.arc ? (
+              <>
+                apex {reach.arc.apex.toFixed(2)} cells
+                <br />
+                in the air {reach.arc.airSeconds.toFixed(2)} s
+                <br />
+                reaches {reach.arc.reach.toFixed(2)} cells
+              </>
+            ) : (
+              <>diagonal {reach.headings[1].toFixed(2)} cells/s</>
+            )}
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
+
+const ROSE_SIDE = 92;
+
+/** The speed in the eight headings as spokes with their numbers. */
+function SpeedRose({ headings }: { headings: readonly number[] }) {
+  const most = Math.max(0.1, ...headings);
+  const middle = ROSE_SIDE / 2;
+  return (
+    <svg
+      width={ROSE_SIDE}
+      height={ROSE_SIDE}
+      role="img"
+      aria-label={`Speed in eight headings: ${headings.map((speed) => speed.toFixed(2)).join(', ')} cells/s`}
+    >
+      <circle cx={middle} cy={middle} r={26} fill="none" stroke="var(--layer)" />
+      {headings.map((speed, index) => {
+        const angle = (index * Math.PI) / 4;
+        const [x, y] = [Math.cos(angle), Math.sin(angle)];
+        return (
+          <g key={index}>
+            <line
+              x1={middle}
+              y1={middle}
+              x2={middle + (x * 26 * speed) / most}
+              y2={middle + (y * 26 * speed) / most}
+              stroke="var(--river)"
+              strokeWidth={3}
+            />
+            <text x={middle + x * 37} y={middle + y * 37 + 3} textAnchor="middle" fontSize={8.5} fill="var(--dim)">
+              {speed.toFixed(1)}
+            </text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+/** How a piece goes by itself: its round, its lead, whether others go in step with it, and its formation. */
+function MoverFacts({ piece }: { piece: Piece }) {
+  const { session, reading } = useDesk();
+  const previews = useFollowed(reading, (state) => state.previews);
+  const mover = previews?.movers.find((candidate) => candidate.piece === piece.id);
+  const group = previews?.inStep.find((ids) => ids.includes(piece.id));
+  const { levelId } = session.state;
+  const round = mover?.roundSeconds;
+  const landing = mover?.stops.find((stop) => stop.what === 'lands');
+  const spread = () =>
+    group &&
+    round !== undefined &&
+    session.change('Spread pieces over their round', (draft) => commands.spreadLeads(draft, levelId, group, round));
+  return (
+    <div className="quiet" style={{ marginTop: 6 }}>
+      {round !== undefined && (
+        <>
+          one round takes <span className="mono">{round.toFixed(1)} s</span>.{' '}
+        </>
+      )}
+      {landing && (
+        <>
+          lands after <span className="mono">{landing.seconds.toFixed(1)} s</span>.{' '}
+        </>
+      )}
+      {group && (
+        <span className="wary">
+          {group.length} go in step.{' '}
+          <button type="button" className="act" onClick={spread}>
+            Spread them
+          </button>
+        </span>
+      )}
+      {(mover ?? piece.lead !== undefined) && (
+        <div style={{ display: 'flex', alignItems: 'center', gap: 6, marginTop: 4 }}>
+          <span title="It moves as if it had set out this much earlier">set out</span>
+          <NumberField
+            label="Lead"
+            value={piece.lead ?? 0}
+            unit="s before the start"
+            min={0}
+            max={600}
+            step={0.5}
+            width={70}
+            onCommit={(lead) =>
+              session.change(`Lead of ${piece.name}`, (draft) => commands.setLead(draft, levelId, piece.id, lead))
+            }
+          />
+        </div>
+      )}
+    </div>
   );
 }
 
@@ -277,6 +413,7 @@ function CardActions({
           <button type="button" className="act" title="15 degrees clockwise" onClick={() => turn(15)}>
             Turn
           </button>
+          <RanksButton piece={piece} />
           <button type="button" className="act" title="Ctrl+D" onClick={() => actions.duplicate()}>
             Copy
           </button>

@@ -2,29 +2,28 @@
 
 import { ActionIcon, Tooltip } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
-import type { CSSProperties, ReactNode } from 'react';
-import { kindOf, resolvedCast } from '@/core/index';
+import type { ReactNode } from 'react';
+import { notifications } from '@mantine/notifications';
+import { commands, kindOf, resolvedCast, type StampTurn } from '@/core/index';
 import { BRUSH_SHAPES } from '../editor/brushShapes';
-import type { Tool } from '../editor/deskSession';
+import type { MarkForm, Tool } from '../editor/deskSession';
 import { useDesk, useFollowed } from './DeskContext';
+import { describeGround } from './describeGround';
+import { GroundSwatch } from './panels/GroundSwatch';
 
 const TOOLS: { tool: Tool; label: string; key: string; help: string }[] = [
-  { tool: 'select', label: 'Select', key: '1', help: 'Select and drag guards, waypoints and the exit' },
+  { tool: 'select', label: 'Select', key: '1', help: 'Select and drag pieces, waypoints and marks' },
   { tool: 'ground', label: 'Ground', key: '2', help: 'Paint ground; second button or Shift erases' },
-  { tool: 'cast', label: 'Cast', key: '3', help: 'Click to place a guard' },
-  { tool: 'route', label: 'Route', key: '4', help: 'Click to add waypoints to the selected guard' },
+  { tool: 'cast', label: 'Cast', key: '3', help: 'Click to place a piece' },
+  { tool: 'route', label: 'Route', key: '4', help: 'Click to add waypoints to the selected piece' },
+  {
+    tool: 'area',
+    label: 'Area',
+    key: '5',
+    help: 'Drag over cells, then copy, mirror, turn or clear them with all that stands in them',
+  },
+  { tool: 'mark', label: 'Mark', key: '6', help: 'Add named points, lines and areas' },
 ];
-
-const CHIP: CSSProperties = {
-  border: 0,
-  borderRadius: 6,
-  padding: '5px 9px',
-  background: 'none',
-  color: 'var(--ink)',
-  font: 'inherit',
-  fontWeight: 550,
-  cursor: 'pointer',
-};
 
 function Chip({
   isOn,
@@ -40,24 +39,37 @@ function Chip({
   return (
     <button
       type="button"
+      className="chip"
       title={title}
       aria-pressed={isOn}
+      data-on={isOn || undefined}
       onClick={onClick}
-      style={{ ...CHIP, ...(isOn ? { background: 'var(--river-wash)', color: 'var(--river)' } : {}) }}
     >
       {children}
     </button>
   );
 }
 
-/** The tools of the arena and, beside them, what the chosen tool works with. */
+/** The tools of the arena and, below them, what the chosen tool works with. */
 export function ToolBar() {
   const { session } = useDesk();
   const tool = useFollowed(session, (state) => state.tool);
   const undoLabel = useFollowed(session, (state) => state.past[state.past.length - 1]?.label);
   const redoLabel = useFollowed(session, (state) => state.future[0]?.label);
   return (
-    <div style={{ position: 'absolute', left: 10, top: 8, display: 'flex', gap: 8, pointerEvents: 'none' }}>
+    <div
+      style={{
+        position: 'absolute',
+        left: 10,
+        right: 10,
+        top: 8,
+        display: 'flex',
+        flexDirection: 'column',
+        alignItems: 'flex-start',
+        gap: 6,
+        pointerEvents: 'none',
+      }}
+    >
       <div
         className="plate"
         role="toolbar"
@@ -92,7 +104,15 @@ export function ToolBar() {
       {tool !== 'select' && (
         <div
           className="plate"
-          style={{ display: 'flex', alignItems: 'center', gap: 2, padding: '3px 8px', pointerEvents: 'auto' }}
+          style={{
+            display: 'flex',
+            flexWrap: 'wrap',
+            alignItems: 'center',
+            gap: 2,
+            padding: '3px 8px',
+            pointerEvents: 'auto',
+            boxShadow: '0 1px 5px rgba(0,0,0,.08)',
+          }}
         >
           <ToolOptions tool={tool} />
         </div>
@@ -105,6 +125,8 @@ function ToolOptions({ tool }: { tool: Tool }) {
   const { session } = useDesk();
   const { game, castKind, selection } = useFollowed(session, (state) => state);
   if (tool === 'ground') return <GroundOptions />;
+  if (tool === 'area') return <AreaOptions />;
+  if (tool === 'mark') return <MarkOptions />;
   if (tool === 'cast') {
     return [...resolvedCast(game).values()]
       .filter((kind) => !kind.control)
@@ -133,7 +155,7 @@ function ToolOptions({ tool }: { tool: Tool }) {
 
 /** What the ground tool paints, and in which shape. */
 function GroundOptions() {
-  const { session } = useDesk();
+  const { session, actions } = useDesk();
   const { game, brush, brushShape, strokeFrom } = useFollowed(session, (state) => state);
   return (
     <>
@@ -144,17 +166,7 @@ function GroundOptions() {
           title={describeGround(ground)}
           onClick={() => session.store.setState({ brush: ground.glyph })}
         >
-          <span
-            style={{
-              display: 'inline-block',
-              width: 12,
-              height: 12,
-              marginRight: 5,
-              verticalAlign: -2,
-              background: ground.tint,
-              border: '1px solid var(--dim)',
-            }}
-          />
+          <GroundSwatch ground={ground} />
           {ground.name}
         </Chip>
       ))}
@@ -169,6 +181,14 @@ function GroundOptions() {
           {label}
         </Chip>
       ))}
+      <button
+        type="button"
+        className="chip"
+        title="This ground round the whole level"
+        onClick={() => actions.drawBoundary()}
+      >
+        Boundary
+      </button>
       {strokeFrom && (
         <span className="quiet">
           from {strokeFrom.column}, {strokeFrom.row}; Enter completes
@@ -178,6 +198,81 @@ function GroundOptions() {
   );
 }
 
-function describeGround(ground: { solid: boolean; opaque: boolean }): string {
-  return `${ground.solid ? 'stops bodies' : 'can be walked on'}, ${ground.opaque ? 'stops sight' : 'can be seen over'}`;
+/** What can be done with the chosen cells, or with what was taken up from them. */
+function AreaOptions() {
+  const { session, actions } = useDesk();
+  const { area, stamp } = useFollowed(session, (state) => state);
+  const act = (label: string, title: string, onClick: () => void) => (
+    <button type="button" className="chip" title={title} onClick={onClick}>
+      {label}
+    </button>
+  );
+  const turn = (how: StampTurn) => {
+    if (!actions.turnArea(how))
+      notifications.show({
+        color: 'clay',
+        title: 'Turned, this area would not fit into the level',
+        message: 'Choose a smaller one.',
+      });
+  };
+  if (stamp) {
+    return (
+      <>
+        <span className="quiet">
+          {stamp.columns} × {stamp.rows} cells{stamp.pieces.length > 0 && ` with ${stamp.pieces.length} pieces`}: click
+          to put copies down
+        </span>
+        {act('Mirror ↔', 'East becomes west', () => actions.turnStamp('mirror across'))}
+        {act('Mirror ↕', 'North becomes south', () => actions.turnStamp('mirror up and down'))}
+        {act('Turn 90°', 'Clockwise', () => actions.turnStamp('turn'))}
+        {act('Done', 'Esc', () => session.store.setState({ stamp: undefined }))}
+      </>
+    );
+  }
+  if (!area) return <span className="quiet">Drag over the cells that you want to copy, mirror, turn or clear</span>;
+  return (
+    <>
+      {act('Copy', 'Take a copy and put it down wherever you click (Ctrl+D)', () => actions.copyArea())}
+      {act('Mirror ↔', 'East becomes west, with pieces and routes', () => turn('mirror across'))}
+      {act('Mirror ↕', 'North becomes south, with pieces and routes', () => turn('mirror up and down'))}
+      {act('Turn 90°', 'Clockwise, with pieces and routes', () => turn('turn'))}
+      {act('Fill', 'With the ground of the brush', () => actions.fillArea())}
+      {act('Clear', 'Open ground, and no pieces', () => actions.clearArea())}
+      {act('Make a mark', 'A named area of these cells', () =>
+        session.change('Add a mark', (draft) => {
+          commands.addMark(draft, session.state.levelId, `area ${session.level.marks.length + 1}`, {
+            area: [area.column, area.row, area.columns, area.rows],
+          });
+        }),
+      )}
+    </>
+  );
+}
+
+const MARK_FORMS: { form: MarkForm; label: string; help: string }[] = [
+  { form: 'point', label: 'Point', help: 'Click' },
+  { form: 'line', label: 'Line', help: 'Drag from end to end' },
+  { form: 'area', label: 'Area', help: 'Drag from corner to corner' },
+];
+
+function MarkOptions() {
+  const { session } = useDesk();
+  const markForm = useFollowed(session, (state) => state.markForm);
+  return (
+    <>
+      {MARK_FORMS.map(({ form, label, help }) => (
+        <Chip
+          key={form}
+          isOn={markForm === form}
+          title={help}
+          onClick={() => session.store.setState({ markForm: form })}
+        >
+          {label}
+        </Chip>
+      ))}
+      <span className="quiet">
+        {MARK_FORMS.find(({ form }) => form === markForm)?.help}; names are given in the Level panel
+      </span>
+    </>
+  );
 }

@@ -7,6 +7,8 @@ export const KEY_LIST: readonly { title: string; keys: readonly (readonly [strin
       ['2', 'Ground'],
       ['3', 'Cast'],
       ['4', 'Route'],
+      ['5', 'Area'],
+      ['6', 'Mark'],
       ['Esc', 'Give up, or back to Select'],
     ],
   },
@@ -35,6 +37,18 @@ export const KEY_LIST: readonly { title: string; keys: readonly (readonly [strin
       ['P', 'Play or pause'],
       [',  .', 'One tick back or on'],
       ['Home', 'Back to the draft'],
+    ],
+  },
+  {
+    title: 'Try by hand',
+    keys: [
+      ['T', 'From the start'],
+      ['Shift+T', 'From where the pointer is'],
+      ['Arrows, A D W S', 'Steer'],
+      ['Space, X', 'Jump, flap, fire'],
+      ['F', 'Freeze or go on'],
+      ['.', 'One tick while frozen'],
+      ['Esc', 'End'],
     ],
   },
   {

@@ -42,6 +42,8 @@ export function useArenaKeys(desk: Desk, view: ArenaView, gestures: ArenaGesture
       if (event.key === 'Enter' || (event.key === ' ' && tool === 'ground')) {
         const middle = { x: cursor.column + 0.5, y: cursor.row + 0.5 };
         if (tool === 'ground') actions.strokeByKeys(cursor);
+        else if (tool === 'area') actions.chooseAreaByKeys(cursor);
+        else if (tool === 'mark') actions.addMark(middle, middle);
         else if (tool === 'cast') actions.place(middle);
         else actions.addWaypoint(middle);
       } else if (event.key.toLowerCase() === 'x' && tool === 'ground') actions.paint([cursor], actions.erasingGlyph);
@@ -64,6 +66,10 @@ export function useArenaKeys(desk: Desk, view: ArenaView, gestures: ArenaGesture
       if (event.key === ' ') isSpaceDown.current = true;
       if (event.key === 'Escape') {
         if (gestures.cancel()) return;
+        if (session.state.stamp) {
+          session.store.setState({ stamp: undefined });
+          return;
+        }
         if (session.state.tool !== 'select') session.setTool('select');
         else session.select([]);
         return;

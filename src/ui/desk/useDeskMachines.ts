@@ -7,6 +7,8 @@ import { DeskSession } from '../editor/deskSession';
 import { Playback } from '../editor/playback';
 import { ReadingController } from '../editor/readingController';
 import { Saving } from '../editor/saving';
+import { KeptTries } from '../editor/keptTries';
+import { TryController } from '../editor/tryController';
 import type { Desk } from './DeskContext';
 
 /** The machines of a desk, made when it opens; they run as long as it is on the screen. */
@@ -24,11 +26,14 @@ function buildDesk({ document, revision, savedAt }: GameReply, levelId: string):
     saving: new Saving(session, revision, savedAt),
     reading: new ReadingController(levelId),
     playback: new Playback(),
+    tries: new TryController(levelId),
+    keptTries: new KeptTries(document.id, levelId, window.localStorage),
   };
 }
 
-function runDesk({ session, saving, reading, playback }: Desk): () => void {
+function runDesk({ session, saving, reading, playback, tries, keptTries }: Desk): () => void {
   saving.open();
+  keptTries.load();
   reading.show(session.state.game);
   const endFollowing = [
     session.store.subscribe((state, before) => {
@@ -48,5 +53,6 @@ function runDesk({ session, saving, reading, playback }: Desk): () => void {
     void saving.close();
     for (const end of endFollowing) end();
     reading.stop();
+    tries.stop();
   };
 }

@@ -22,7 +22,9 @@ type Drag =
   | { type: 'move'; ids: readonly string[]; fromX: number; fromY: number; anchor: { x: number; y: number } }
   | { type: 'waypoint'; piece: string; index: number }
   | { type: 'paint'; glyph: string; shape: BrushShape; map: readonly string[]; cells: Map<string, Cell>; from: Cell }
-  | { type: 'lasso'; x0: number; y0: number };
+  | { type: 'lasso'; x0: number; y0: number }
+  | { type: 'area'; from: Cell }
+  | { type: 'mark'; x0: number; y0: number };
 
 /** Drags shorter than this many pixels are clicks. */
 const CLICK_PIXELS = 3;
@@ -56,12 +58,26 @@ export class ArenaGestures {
     const hit = this.hitAt(place.x, place.y);
     this.pressed = { x: input.x, y: input.y, hit };
     if (tool === 'ground') this.beginPaint(place, input);
+    else if (tool === 'area') this.beginArea(place);
+    else if (tool === 'mark' && hit.type !== 'mark') this.drag = { type: 'mark', x0: place.x, y0: place.y };
     else this.beginDrag(place, hit, input);
+  }
+
+  private beginArea(place: { x: number; y: number }): void {
+    const from = cellOf(place);
+    const { stamp } = this.session.state;
+    if (stamp) {
+      this.actions.placeStamp(from.column - Math.floor(stamp.columns / 2), from.row - Math.floor(stamp.rows / 2));
+      this.pressed = undefined;
+      return;
+    }
+    this.drag = { type: 'area', from };
+    this.actions.chooseArea(from, from);
   }
 
   private beginPaint(place: { x: number; y: number }, input: PointerInput): void {
     const isErasing = input.button === 2 || input.shift;
-    const cell = { column: Math.floor(place.x), row: Math.floor(place.y) };
+    const cell = cellOf(place);
     this.drag = {
       type: 'paint',
       glyph: isErasing ? this.actions.erasingGlyph : this.session.state.brush,
@@ -130,7 +146,13 @@ export class ArenaGestures {
         drag.y = input.y;
         return;
       case 'paint':
-        this.paintTo(drag, { column: Math.floor(place.x), row: Math.floor(place.y) });
+        this.paintTo(drag, cellOf(place));
+        return;
+      case 'area':
+        this.actions.chooseArea(drag.from, cellOf(place));
+        return;
+      case 'mark':
+        if (this.hasMoved) this.view.store.setState({ lasso: { x0: drag.x0, y0: drag.y0, x1: place.x, y1: place.y } });
         return;
       case 'lasso':
         if (this.hasMoved) this.view.store.setState({ lasso: { x0: drag.x0, y0: drag.y0, x1: place.x, y1: place.y } });
@@ -170,7 +192,13 @@ export class ArenaGestures {
       this.view.store.setState({ lasso: undefined });
       return;
     }
-    if (drag?.type === 'pan') return;
+    if (drag?.type === 'pan' || drag?.type === 'area') return;
+    if (drag?.type === 'mark') {
+      this.view.store.setState({ lasso: undefined });
+      const place = this.view.cellsAt(input.x, input.y);
+      this.actions.addMark(snap({ x: drag.x0, y: drag.y0 }, input.alt), snap(place, input.alt));
+      return;
+    }
     if (this.hasMoved || drag?.type === 'paint') {
       this.session.finishGesture('edit');
       return;
@@ -208,6 +236,10 @@ export class ArenaGestures {
   leave(): void {
     this.view.store.setState({ pointer: undefined });
   }
+}
+
+function cellOf({ x, y }: { x: number; y: number }): Cell {
+  return { column: Math.floor(x), row: Math.floor(y) };
 }
 
 /** Places are drawn to half cells: the middles and the borders. */

@@ -8,6 +8,11 @@ export interface ArenaViewState {
   /** Pointer in cells; undefined outside. */
   pointer: { x: number; y: number } | undefined;
   lasso: { x0: number; y0: number; x1: number; y1: number } | undefined;
+  /** Moment of the preview that is shown while no run is, seconds; 0 is the draft. */
+  previewSeconds: number;
+  /** What lies over the arena besides the pieces. */
+  showsShapes: boolean;
+  showsTracks: boolean;
   /** Whether the camera follows the size of the view. */
   isFitted: boolean;
 }
@@ -20,6 +25,9 @@ export class ArenaView {
     height: 0,
     pointer: undefined,
     lasso: undefined,
+    previewSeconds: 0,
+    showsShapes: false,
+    showsTracks: true,
     isFitted: true,
   }));
 
@@ -43,6 +51,14 @@ export class ArenaView {
       camera: zoomAt(camera, factor, pointerX ?? width / 2, pointerY ?? height / 2),
       isFitted: false,
     });
+  }
+
+  /** Brings a place into the middle. */
+  lookAt(x: number, y: number): void {
+    const { width, height, camera } = this.state;
+    const left = width / 2 - x * camera.scale;
+    const top = height / 2 - y * camera.scale;
+    this.store.setState({ camera: { ...camera, left, top }, isFitted: false });
   }
 
   pan(dx: number, dy: number): void {

@@ -2,7 +2,12 @@ import {
   buildGrid,
   checkScript,
   describePiece,
+  hitShapeFor,
+  hitShapeOf,
   kindOf,
+  outlineOf,
+  reachOf,
+  standShapeOf,
   outlineSightArea,
   PIECE_FIELDS,
   PLAYER_FIELDS,
@@ -11,24 +16,34 @@ import {
   type GameDocument,
   type Kind,
   type Level,
+  type MoverPreview,
+  type Outline,
   type Piece,
   type PieceInsight,
   type RecordedRun,
   type RouteTimes,
   type Script,
 } from '@/core/index';
-import type { ArenaPicture, ShownPiece, ShownRoute } from '../canvas/arenaPicture';
+import type { ArenaPicture, ShownPiece, ShownRoute, ShownTrack } from '../canvas/arenaPicture';
 
-/** What is to be seen: a level, and the moment of a run; tick 0 is the level as it was drafted. */
+/** Positions over time: of a recorded run, of a try that is being played, or of a preview. */
+export type ShownRun = Pick<RecordedRun, 'frames' | 'frameSize' | 'pieces' | 'ticksPerSecond'> & { kinds?: string[] };
+
+/** What is to be seen: a level, and a frame of a run; frame 0 is the level as it was drafted. */
 export interface Moment {
   game: GameDocument;
   levelId: string;
-  run: RecordedRun | undefined;
+  run: ShownRun | undefined;
   tick: number;
 }
 
 export interface PictureOptions {
   routes: readonly RouteTimes[];
+  movers?: readonly MoverPreview[];
+  arcs?: ArenaPicture['arcs'];
+  area?: ArenaPicture['area'];
+  ghost?: ArenaPicture['ghost'];
+  showsShapes?: boolean;
   ends: ArenaPicture['ends'];
   selection: readonly string[];
   chosenWaypoint: ArenaPicture['chosenWaypoint'];
@@ -65,6 +80,7 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
   const scripts = checkedScriptsOf(game);
   const grid = gridOf(game, level);
   const isRunning = run !== undefined && tick > 0;
+  const showsShapes = options.showsShapes ?? false;
   const placed = level.pieces.flatMap((piece) => {
     const kind = kindOf(game, piece.kind);
     return kind ? [{ piece, kind }] : [];
@@ -72,12 +88,22 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
   return {
     terrain: game.terrain,
     level,
-    pieces: placed.map(({ piece, kind }) =>
-      showPiece(piece, kind, grid, describePiece(game, level, piece, scripts), isRunning ? run : undefined, tick),
-    ),
+    pieces: [
+      ...placed.flatMap(({ piece, kind }) => {
+        const insight = describePiece(game, level, piece, scripts);
+        return showPiece(piece, kind, grid, insight, isRunning ? run : undefined, tick, showsShapes) ?? [];
+      }),
+      ...(isRunning ? showShots(game, level, run, tick, showsShapes) : []),
+    ],
+    tracks: (options.movers ?? []).filter(({ motion }) => motion !== 'patrol').map(showTrack),
+    arcs: options.arcs ?? [],
+    lanes: level.lanes ?? [],
+    area: options.area,
+    ghost: options.ghost,
+    showsShapes,
     routes: placed.flatMap(({ piece }) => showRoute(piece, options.routes)),
     startPlaces: isRunning
-      ? placed.map(({ piece, kind }) => ({ x: piece.at[0], y: piece.at[1], radius: kind.radius }))
+      ? placed.map(({ piece, kind }) => ({ x: piece.at[0], y: piece.at[1], radius: bodyOf(kind, false).radius }))
       : [],
     ends: options.ends,
     trail: isRunning ? trailOf(run, tick) : [],
@@ -88,33 +114,35 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
   };
 }
 
+/** A piece as it is at a moment; undefined when it is gone. */
 function showPiece(
   piece: Piece,
   kind: Kind,
   grid: ArenaGrid,
   insight: PieceInsight | undefined,
-  run: RecordedRun | undefined,
+  run: ShownRun | undefined,
   tick: number,
-): ShownPiece {
+  showsShapes: boolean,
+): ShownPiece | undefined {
   const isPlayer = kind.control !== undefined;
-  const base = { id: piece.id, radius: kind.radius, tint: kind.tint, isPlayer };
+  const base = { id: piece.id, ...bodyOf(kind, showsShapes), tint: kind.tint, isPlayer, isOut: false };
   const index = run?.pieces.indexOf(piece.id) ?? -1;
   if (run && isPlayer) {
     const [x, y] = run.frames.subarray(tick * run.frameSize, tick * run.frameSize + PLAYER_FIELDS);
     return { ...base, x, y, heading: 0, sightArea: [], isAlarmed: false };
   }
   if (run && index >= 0) {
-    const start = tick * run.frameSize + PLAYER_FIELDS + index * PIECE_FIELDS;
-    const [x, y, facingX, facingY, state, sights] = run.frames.subarray(start, start + PIECE_FIELDS);
-    const heading = Math.atan2(facingY, facingX);
-    const isAlarmed = sights > 0 || (insight?.states[state]?.isChase ?? false);
+    const now = readFields(run, tick, index);
+    if (now.presence === 0) return undefined;
+    const heading = Math.atan2(now.facingY, now.facingX);
     return {
       ...base,
-      x,
-      y,
+      x: now.x,
+      y: now.y,
       heading,
-      sightArea: sightArea(grid, x, y, (heading * 180) / Math.PI, insight, state),
-      isAlarmed,
+      isOut: now.presence === 2,
+      sightArea: sightArea(grid, now.x, now.y, (heading * 180) / Math.PI, insight, now.state),
+      isAlarmed: now.sights > 0 || (insight?.states[now.state]?.isChase ?? false),
     };
   }
   const [x, y] = piece.at;
@@ -125,6 +153,66 @@ function showPiece(
     heading: (piece.facing * Math.PI) / 180,
     sightArea: sightArea(grid, x, y, piece.facing, insight, insight?.startState ?? 0),
     isAlarmed: false,
+  };
+}
+
+function readFields(run: ShownRun, tick: number, index: number) {
+  const start = tick * run.frameSize + PLAYER_FIELDS + index * PIECE_FIELDS;
+  const [x, y, facingX, facingY, state, sights, presence] = run.frames.subarray(start, start + PIECE_FIELDS);
+  return { x, y, facingX, facingY, state, sights, presence };
+}
+
+/** What flies about in a run and stands in no level: shots. */
+function showShots(game: GameDocument, level: Level, run: ShownRun, tick: number, showsShapes: boolean): ShownPiece[] {
+  return run.pieces.flatMap((id, index): ShownPiece[] => {
+    const kind = kindOf(game, run.kinds?.[index] ?? '');
+    if (!kind || level.pieces.some((piece) => piece.id === id)) return [];
+    const now = readFields(run, tick, index);
+    if (now.presence === 0) return [];
+    const heading = Math.atan2(now.facingY, now.facingX);
+    const body = bodyOf(kind, showsShapes);
+    return [
+      {
+        id,
+        ...body,
+        x: now.x,
+        y: now.y,
+        heading,
+        tint: kind.tint,
+        isPlayer: false,
+        isOut: false,
+        sightArea: [],
+        isAlarmed: false,
+      },
+    ];
+  });
+}
+
+const bodies = new WeakMap<Kind, Pick<ShownPiece, 'radius' | 'hit' | 'stand'>>();
+
+/** The shapes of a kind as they are drawn; plain circles need no parts. */
+function bodyOf(kind: Kind, showsShapes: boolean): Pick<ShownPiece, 'radius' | 'hit' | 'stand'> {
+  let body = bodies.get(kind);
+  if (!body) {
+    const shape = hitShapeOf(kind);
+    const { west, north, east, south } = reachOf(shape);
+    const toPart = ({ core, radius }: Outline) => ({ corners: core, radius });
+    body = {
+      radius: shape.form === 'circle' ? shape.radius : Math.max(west, north, east, south),
+      hit: shape.form === 'circle' ? [] : hitShapeFor(shape).parts.map(toPart),
+      stand: [toPart(outlineOf(standShapeOf(kind)))],
+    };
+    bodies.set(kind, body);
+  }
+  return showsShapes ? body : { ...body, stand: [] };
+}
+
+/** How stops of a mover are labelled. */
+function showTrack({ piece, track, stops }: MoverPreview): ShownTrack {
+  return {
+    piece,
+    track,
+    stops: stops.slice(0, 12).map(({ x, y, seconds, what }) => ({ x, y, label: `${what} ${seconds.toFixed(1)} s` })),
   };
 }
 
@@ -155,7 +243,7 @@ function showRoute(piece: Piece, routes: readonly RouteTimes[]): ShownRoute[] {
   ];
 }
 
-function trailOf(run: RecordedRun, tick: number): number[] {
+function trailOf(run: ShownRun, tick: number): number[] {
   const trail: number[] = [];
   for (let at = 0; at <= tick; at += 3) trail.push(run.frames[at * run.frameSize], run.frames[at * run.frameSize + 1]);
   return trail;

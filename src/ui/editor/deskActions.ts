@@ -1,4 +1,13 @@
-import { commands, kindOf, type GameDocument, type Level, type Piece, type Point } from '@/core/index';
+import {
+  commands,
+  kindOf,
+  type CellArea,
+  type StampTurn,
+  type GameDocument,
+  type Level,
+  type Piece,
+  type Point,
+} from '@/core/index';
 import { cellsOfStroke, type Cell } from './brushShapes';
 import type { DeskSession } from './deskSession';
 
@@ -27,6 +36,14 @@ export class DeskActions {
       this.removeWaypoint(chosenWaypoint.piece, chosenWaypoint.index);
       return;
     }
+    const { selection } = this.session.state;
+    const marks = this.session.level.marks.filter(
+      (mark) =>
+        selection.includes(mark.id) &&
+        commands.whyMarkStays(this.session.state.game, this.levelId, mark.id) === undefined,
+    );
+    for (const mark of marks)
+      this.session.change(`Remove ${mark.name}`, (draft) => commands.removeMark(draft, this.levelId, mark.id));
     const ids = this.selectedPieces.map((piece) => piece.id);
     if (ids.length > 0)
       this.session.change(`Remove ${this.selectedNames}`, (draft) => commands.removePieces(draft, this.levelId, ids));
@@ -122,6 +139,101 @@ export class DeskActions {
       added = commands.addPiece(draft, this.levelId, castKind, at);
     });
     this.session.select([added]);
+  }
+
+  /** Chooses all cells between two, both included, as far as they lie in the level. */
+  chooseArea(from: Cell, to: Cell): void {
+    const wished = {
+      column: Math.min(from.column, to.column),
+      row: Math.min(from.row, to.row),
+      columns: Math.abs(from.column - to.column) + 1,
+      rows: Math.abs(from.row - to.row) + 1,
+    };
+    this.session.store.setState({ area: commands.clipArea(this.session.level, wished) });
+  }
+
+  /** One press of Enter with the area tool: puts a stamp down, or begins or completes an area. */
+  chooseAreaByKeys(cursor: Cell): void {
+    const { stamp, strokeFrom } = this.session.state;
+    if (stamp) {
+      this.placeStamp(cursor.column - Math.floor(stamp.columns / 2), cursor.row - Math.floor(stamp.rows / 2));
+      return;
+    }
+    this.chooseArea(strokeFrom ?? cursor, cursor);
+    this.session.store.setState({ strokeFrom: strokeFrom ? undefined : cursor });
+  }
+
+  /** Takes the chosen area up as a stamp; every click then puts a copy down. */
+  copyArea(): void {
+    const { area } = this.session.state;
+    if (area) this.session.store.setState({ stamp: commands.liftStamp(this.session.level, area) });
+  }
+
+  /** Turns or mirrors what is taken up. */
+  turnStamp(how: StampTurn): void {
+    const { stamp } = this.session.state;
+    if (stamp) this.session.store.setState({ stamp: commands.turnStamp(stamp, how) });
+  }
+
+  placeStamp(column: number, row: number): void {
+    const { stamp } = this.session.state;
+    if (!stamp) return;
+    let added: string[] = [];
+    this.session.change('Stamp an area', (draft) => {
+      added = commands.placeStamp(draft, this.levelId, stamp, column, row);
+    });
+    this.session.select(added);
+  }
+
+  /** Turns or mirrors the chosen area where it is; false when it would not fit into the level. */
+  turnArea(how: StampTurn): boolean {
+    const { area } = this.session.state;
+    if (!area) return true;
+    let fits = false;
+    this.session.change(how === 'turn' ? 'Turn an area' : 'Mirror an area', (draft) => {
+      fits = commands.turnArea(draft, this.levelId, area, how, this.erasingGlyph);
+    });
+    if (fits && how === 'turn')
+      this.session.store.setState({ area: { ...area, columns: area.rows, rows: area.columns } satisfies CellArea });
+    return fits;
+  }
+
+  clearArea(): void {
+    const { area } = this.session.state;
+    if (!area) return;
+    this.session.change('Clear an area', (draft) => commands.clearArea(draft, this.levelId, area, this.erasingGlyph));
+  }
+
+  fillArea(): void {
+    const { area, brush } = this.session.state;
+    if (!area) return;
+    this.session.change('Fill an area', (draft) => commands.fillArea(draft, this.levelId, area, brush));
+  }
+
+  /** Adds a mark of the chosen form between two places; a click makes a point, or an area of one cell. */
+  addMark(from: Point, to: Point): void {
+    const { markForm } = this.session.state;
+    const isClick = from.x === to.x && from.y === to.y;
+    const [left, top] = [Math.min(from.x, to.x), Math.min(from.y, to.y)];
+    const [width, height] = [Math.max(from.x, to.x) - left || 1, Math.max(from.y, to.y) - top || 1];
+    const place =
+      markForm === 'area'
+        ? { area: [left, top, width, height] as [number, number, number, number] }
+        : markForm === 'point' || isClick
+          ? { point: to }
+          : { line: [from, to] as [Point, Point] };
+    let added = '';
+    this.session.change('Add a mark', (draft) => {
+      added = commands.addMark(draft, this.levelId, `mark ${this.session.level.marks.length + 1}`, place);
+    });
+    this.session.select([added]);
+  }
+
+  /** Draws the brush's ground round the whole level in one act. */
+  drawBoundary(): void {
+    this.session.change('Draw the boundary', (draft) =>
+      commands.drawBoundary(draft, this.levelId, this.session.state.brush),
+    );
   }
 
   paint(cells: readonly { column: number; row: number }[], glyph: string): void {

@@ -5,14 +5,17 @@ import {
   makeChange,
   resolvedCast,
   revertChange,
+  type CellArea,
   type Change,
   type GameDocument,
   type Level,
+  type Stamp,
 } from '@/core/index';
 
 import type { BrushShape, Cell } from './brushShapes';
 
-export type Tool = 'select' | 'ground' | 'cast' | 'route';
+export type Tool = 'select' | 'ground' | 'cast' | 'route' | 'area' | 'mark';
+export type MarkForm = 'point' | 'line' | 'area';
 
 export interface DeskState {
   game: GameDocument;
@@ -32,6 +35,11 @@ export interface DeskState {
   /** Kind that the cast tool places. */
   castKind: string;
   cursor: Cell | undefined;
+  /** Cells that the area tool has chosen. */
+  area: CellArea | undefined;
+  /** What was copied from an area and is put down with every click. */
+  stamp: Stamp | undefined;
+  markForm: MarkForm;
 }
 
 const MOST_PAST = 500;
@@ -58,6 +66,9 @@ export class DeskSession {
       strokeFrom: undefined,
       castKind: [...resolvedCast(game).values()].find((kind) => !kind.control)?.id ?? game.cast[0]?.id ?? '',
       cursor: undefined,
+      area: undefined,
+      stamp: undefined,
+      markForm: 'point',
     }));
   }
 
@@ -145,7 +156,8 @@ export class DeskSession {
   }
 
   setTool(tool: Tool): void {
-    this.store.setState({ tool, cursor: undefined, strokeFrom: undefined });
+    this.store.setState({ tool, cursor: undefined, strokeFrom: undefined, stamp: undefined });
+    if (tool !== 'area') this.store.setState({ area: undefined });
   }
 
   get size(): { width: number; height: number } {

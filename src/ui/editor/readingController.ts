@@ -9,8 +9,10 @@ import {
   type Diagnostic,
   type GameDocument,
   type MeasuredLevel,
+  type MoverPreviews,
   type PacingPoint,
   type PairedDifference,
+  type PlayerReach,
   type RecordedRun,
   type RouteTimes,
   type RunRecord,
@@ -31,6 +33,10 @@ export interface ReadingState {
   /** Change against the reading before the last edit, on the same seeds. */
   difference: PairedDifference | undefined;
   routes: RouteTimes[];
+  /** How movers go by themselves; of the last version that could be compiled. */
+  previews: MoverPreviews | undefined;
+  /** What the control scheme of the player comes to. */
+  reach: PlayerReach | undefined;
   sampleRun: RecordedRun | undefined;
   sampleSeed: number;
   /** From the edit to the first number, milliseconds. */
@@ -67,6 +73,8 @@ export class ReadingController {
     pacing: [],
     difference: undefined,
     routes: [],
+    previews: undefined,
+    reach: undefined,
     sampleRun: undefined,
     sampleSeed: 1,
     firstNumberMs: undefined,
@@ -107,12 +115,22 @@ export class ReadingController {
     this.workers.forEach((worker, index) => void this.work(worker, generation, index === 0));
   }
 
+  /** Shows a run that was made elsewhere, for example a kept try. */
+  showRun(sampleRun: RecordedRun): void {
+    this.store.setState({ sampleRun });
+  }
+
   /** Shows another run in the arena. */
   async showSample(seed: number): Promise<void> {
     this.store.setState({ sampleSeed: seed });
     const { generation } = this;
     const sampleRun = await this.workers[0]?.api.record(STAND_IN, seed);
     if (generation === this.generation && sampleRun) this.store.setState({ sampleRun });
+  }
+
+  private async showPreviews(worker: SimulationWorker, generation: Generation): Promise<void> {
+    const shown = await worker.api.preview();
+    if (generation === this.generation && shown) this.store.setState(shown);
   }
 
   private async work(worker: SimulationWorker, generation: Generation, isFirst: boolean): Promise<void> {
@@ -127,6 +145,7 @@ export class ReadingController {
     if (isFirst) {
       this.refresh(generation);
       await this.showSample(this.store.getState().sampleSeed);
+      await this.showPreviews(worker, generation);
     }
     while (isCurrent() && generation.nextSeed <= MOST_READING_RUNS) {
       const firstSeed = generation.nextSeed;
@@ -177,8 +196,15 @@ export class ReadingController {
 
 /** Everything of a game that can change how this level plays. */
 function contentKey(game: GameDocument, levelId: string): string {
-  const { terrain, cast, scripts, pixelsPerCell } = game;
-  return JSON.stringify([terrain, cast, scripts, pixelsPerCell, game.levels.find((level) => level.id === levelId)]);
+  const { terrain, cast, contacts, scripts, pixelsPerCell } = game;
+  return JSON.stringify([
+    terrain,
+    cast,
+    contacts,
+    scripts,
+    pixelsPerCell,
+    game.levels.find((level) => level.id === levelId),
+  ]);
 }
 
 /** What the measures need of a level, from its document. */

@@ -1,6 +1,8 @@
 import { expose, transfer } from 'comlink';
 import {
   compileGameLevel,
+  measureReach,
+  previewMovers,
   recordRun,
   Runner,
   runSeeds,
@@ -10,6 +12,8 @@ import {
   type Diagnostic,
   type GameDocument,
   type LevelProgram,
+  type MoverPreviews,
+  type PlayerReach,
   type RecordedRun,
   type RouteTimes,
 } from '@/core/index';
@@ -39,6 +43,13 @@ const simulation = {
     if (!program || !traits) return undefined;
     runner ??= new Runner(program, { type: 'stand-in', traits });
     return runSeeds(runner, firstSeed, count);
+  },
+
+  /** How movers of the level that was prepared last go by themselves. */
+  preview(): { previews: MoverPreviews; reach: PlayerReach } | undefined {
+    if (!program) return undefined;
+    const previews = previewMovers(program);
+    return transfer({ previews, reach: measureReach(program) }, [previews.frames.buffer]);
   },
 
   /** One run, written down for showing. */

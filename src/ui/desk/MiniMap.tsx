@@ -1,0 +1,85 @@
+'use client';
+
+import { useComputedColorScheme } from '@mantine/core';
+import { useEffect, useRef } from 'react';
+import { toCells } from '../canvas/camera';
+import { fitTint, paletteFor } from '../canvas/palette';
+import type { ArenaView } from '../editor/arenaView';
+import { useDesk, useFollowed } from './DeskContext';
+
+const MOST_SIDE = 150;
+/** Arenas that can be seen as a whole need no map. */
+const LEAST_CELLS = 48;
+
+/** A small map of a large arena, with the part that is looked at. Clicking it looks there. */
+export function MiniMap({ view }: { view: ArenaView }) {
+  const { session } = useDesk();
+  const scheme = useComputedColorScheme('light');
+  const game = useFollowed(session, (state) => state.game);
+  const { camera, width, height } = useFollowed(view, (state) => state);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const { width: columns, height: rows } = session.size;
+  const isLarge = Math.max(columns, rows) >= LEAST_CELLS;
+  const scale = MOST_SIDE / Math.max(columns, rows);
+  const { map } = session.level;
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!context) return;
+    const palette = paletteFor(scheme);
+    const tints = new Map(game.terrain.map((ground) => [ground.glyph, fitTint(ground.tint, palette)]));
+    map.forEach((line, row) => {
+      for (let column = 0; column < line.length; column++) {
+        context.fillStyle = tints.get(line[column]) ?? palette.paper;
+        context.fillRect(column * scale, row * scale, scale + 0.6, scale + 0.6);
+      }
+    });
+  }, [map, game.terrain, scheme, scale, isLarge]);
+  if (!isLarge) return null;
+  const [from, to] = [toCells(camera, 0, 0), toCells(camera, width, height)];
+  const frame = {
+    left: Math.max(0, from.x * scale),
+    top: Math.max(0, from.y * scale),
+    right: Math.min(columns * scale, to.x * scale),
+    bottom: Math.min(rows * scale, to.y * scale),
+  };
+  const look = (event: React.PointerEvent<HTMLDivElement>) => {
+    const corner = event.currentTarget.getBoundingClientRect();
+    view.lookAt((event.clientX - corner.left) / scale, (event.clientY - corner.top) / scale);
+  };
+  return (
+    <div
+      className="plate"
+      role="img"
+      aria-label="Small map of the arena; click to look there"
+      style={{ position: 'absolute', right: 10, bottom: 42, padding: 3, lineHeight: 0 }}
+    >
+      <div
+        style={{
+          position: 'relative',
+          width: columns * scale,
+          height: rows * scale,
+          cursor: 'pointer',
+          touchAction: 'none',
+        }}
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          look(event);
+        }}
+        onPointerMove={(event) => event.buttons > 0 && look(event)}
+      >
+        <canvas ref={canvas} width={Math.ceil(columns * scale)} height={Math.ceil(rows * scale)} />
+        <div
+          style={{
+            position: 'absolute',
+            left: frame.left,
+            top: frame.top,
+            width: Math.max(4, frame.right - frame.left),
+            height: Math.max(4, frame.bottom - frame.top),
+            border: '1.5px solid var(--river)',
+            pointerEvents: 'none',
+          }}
+        />
+      </div>
+    </div>
+  );
+}

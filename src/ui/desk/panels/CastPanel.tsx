@@ -1,0 +1,288 @@
+'use client';
+
+import { Button, TagsInput } from '@mantine/core';
+import { useState, type ReactNode } from 'react';
+import {
+  ancestorsOf,
+  commands,
+  hitShapeOf,
+  kindOf,
+  standShapeOf,
+  USUAL,
+  type GameDocument,
+  type InheritedField,
+  type Kind,
+  type KindEntry,
+} from '@/core/index';
+import { useDesk, useFollowed } from '../DeskContext';
+import { ControlEditor } from './ControlEditor';
+import { ColourField, NumberField, Row, SelectField, SwitchField, TextField } from './fields';
+import { ShapeEditor } from './ShapeEditor';
+import { SidePanel } from './SidePanel';
+
+/** The cast of the game: every kind, what it takes from the one it varies, and what it overrides. */
+export function CastPanel({ onClose, onOpenScript }: { onClose: () => void; onOpenScript: (id: string) => void }) {
+  const { session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const selection = useFollowed(session, (state) => state.selection);
+  const [chosen, setChosen] = useState<string>();
+  const ofSelection = session.level.pieces.find((piece) => selection.includes(piece.id))?.kind;
+  const id = game.cast.some((kind) => kind.id === chosen) ? chosen! : (ofSelection ?? game.cast[0].id);
+  const kind = kindOf(game, id)!;
+  const add = (label: string, make: (draft: GameDocument) => string) => {
+    let added = '';
+    session.change(label, (draft) => {
+      added = make(draft);
+    });
+    setChosen(added);
+  };
+  return (
+    <SidePanel title="Cast" note={`${game.cast.length} kinds, for all levels`} onClose={onClose}>
+      <div role="listbox" aria-label="Kinds" style={{ display: 'flex', flexWrap: 'wrap', gap: 4 }}>
+        {game.cast.map((entry) => (
+          <button
+            key={entry.id}
+            type="button"
+            role="option"
+            aria-selected={entry.id === id}
+            className="chip"
+            data-on={entry.id === id || undefined}
+            title={entry.varies ? `varies ${kindOf(game, entry.varies)?.name ?? entry.varies}` : 'a kind of its own'}
+            onClick={() => setChosen(entry.id)}
+          >
+            <span
+              style={{
+                display: 'inline-block',
+                width: 10,
+                height: 10,
+                borderRadius: 5,
+                marginRight: 5,
+                background: kindOf(game, entry.id)?.tint,
+              }}
+            />
+            {entry.varies && <span className="quiet">↳ </span>}
+            {entry.name}
+          </button>
+        ))}
+      </div>
+      <div style={{ display: 'flex', gap: 8, marginTop: 8 }}>
+        <Button
+          size="compact-xs"
+          variant="light"
+          onClick={() => add(`Vary ${kind.name}`, (draft) => commands.varyKind(draft, id, `Other ${kind.name}`))}
+        >
+          Vary {kind.name}
+        </Button>
+        <Button
+          size="compact-xs"
+          variant="light"
+          onClick={() => add('Add a kind', (draft) => commands.addKind(draft, 'New kind', '#6d4c41'))}
+        >
+          Add a kind
+        </Button>
+      </div>
+      <KindForm key={id} kind={kind} entry={game.cast.find((entry) => entry.id === id)!} onOpenScript={onOpenScript} />
+    </SidePanel>
+  );
+}
+
+function KindForm({ kind, entry, onOpenScript }: { kind: Kind; entry: KindEntry; onOpenScript: (id: string) => void }) {
+  const { session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const set = <Field extends keyof KindEntry>(field: Field, value: KindEntry[Field]) =>
+    session.change(`Change ${kind.name}`, (draft) => commands.setKindField(draft, kind.id, field, value));
+  const base = ancestorsOf(game.cast, kind.id)[0];
+  const stays = commands.whyKindStays(game, kind.id);
+  const field = (name: InheritedField, label: string, children: ReactNode, hint?: string) => (
+    <Inherited entry={entry} field={name} base={base?.name} label={label} hint={hint}>
+      {children}
+    </Inherited>
+  );
+  return (
+    <div style={{ marginTop: 10, paddingTop: 6, borderTop: '1px solid var(--layer)' }}>
+      <Row label="name">
+        <TextField label="Name of the kind" value={kind.name} onCommit={(value) => set('name', value.trim())} />
+      </Row>
+      {base && (
+        <p className="quiet" style={{ margin: '5px 0 0' }}>
+          varies <b>{base.name}</b>: what is not overridden here is taken from there.
+        </p>
+      )}
+      {field(
+        'tint',
+        'tint',
+        <ColourField label="Tint of the kind" value={kind.tint} onCommit={(value) => set('tint', value)} />,
+      )}
+      {field(
+        'tags',
+        'tags',
+        <TagsInput
+          size="xs"
+          style={{ flex: 1 }}
+          aria-label="Tags"
+          value={kind.tags}
+          onChange={(value) => set('tags', value.filter((tag) => /^[a-z][a-z0-9_-]{0,63}$/.test(tag)).slice(0, 20))}
+        />,
+        'Words by which rules and contacts name kinds',
+      )}
+      {field(
+        'radius',
+        'radius',
+        <NumberField
+          label="Radius"
+          value={kind.radius}
+          unit="cells"
+          min={0.05}
+          max={8}
+          step={0.05}
+          onCommit={(value) => set('radius', value)}
+        />,
+        'Stand and hit shape, unless they are set below',
+      )}
+      {field(
+        'stand',
+        'stand shape',
+        <ShapeEditor
+          name="Stand shape"
+          shape={standShapeOf(kind)}
+          isSet={kind.stand !== undefined}
+          radius={kind.radius}
+          onCommit={(shape) => set('stand', shape)}
+        />,
+        'What walls and ground meet',
+      )}
+      {field(
+        'hit',
+        'hit shape',
+        <ShapeEditor
+          name="Hit shape"
+          shape={hitShapeOf(kind)}
+          isSet={kind.hit !== undefined}
+          radius={kind.radius}
+          onCommit={(shape) => set('hit', shape)}
+        />,
+        'What others meet',
+      )}
+      {field(
+        'behavior',
+        'behavior',
+        <>
+          <SelectField
+            label="Behavior"
+            value={kind.behavior ?? ''}
+            options={[{ value: '', label: 'none' }, ...game.scripts.map(({ id }) => ({ value: id, label: id }))]}
+            onCommit={(value) => set('behavior', value === '' ? undefined : value)}
+          />
+          {kind.behavior && (
+            <button type="button" className="act" onClick={() => onOpenScript(kind.behavior!)}>
+              Script
+            </button>
+          )}
+        </>,
+      )}
+      {field(
+        'health',
+        'health',
+        <NumberField
+          label="Health"
+          value={kind.health ?? USUAL.health}
+          unit="health"
+          min={0.1}
+          max={10000}
+          step={1}
+          onCommit={(value) => set('health', value)}
+        />,
+      )}
+      {field(
+        'floats',
+        'floats',
+        <SwitchField label="Floats" value={kind.floats ?? false} onCommit={(value) => set('floats', value)}>
+          over liquid and void
+        </SwitchField>,
+      )}
+      {field(
+        'falls',
+        'falls',
+        <SwitchField label="Falls" value={kind.falls ?? false} onCommit={(value) => set('falls', value)}>
+          seen from the side
+        </SwitchField>,
+      )}
+      {field(
+        'wear',
+        'wears ground',
+        <NumberField
+          label="Wear"
+          value={kind.wear ?? 0}
+          unit="hits at a time"
+          min={0}
+          max={100}
+          step={1}
+          onCommit={(value) => set('wear', value)}
+        />,
+      )}
+      {field('control', 'control', <ControlEditor kind={kind} onCommit={(value) => set('control', value)} />)}
+      {game.cast.length > 1 && (
+        <p style={{ margin: '12px 0 0' }}>
+          <button
+            type="button"
+            className="act bad"
+            disabled={stays !== undefined}
+            onClick={() => session.change(`Remove ${kind.name}`, (draft) => commands.removeKind(draft, kind.id))}
+          >
+            Remove this kind and its pieces
+          </button>{' '}
+          <span className="quiet">{stays}</span>
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** One field of a kind: its own, or taken from another, which is said and can be returned to. */
+function Inherited({
+  entry,
+  field,
+  base,
+  label,
+  hint,
+  children,
+}: {
+  entry: KindEntry;
+  field: InheritedField;
+  base: string | undefined;
+  label: string;
+  hint?: string;
+  children: ReactNode;
+}) {
+  const { session } = useDesk();
+  const isOwn = entry[field] !== undefined;
+  const isNeeded = base === undefined && (field === 'tags' || field === 'radius' || field === 'tint');
+  return (
+    <div
+      style={{
+        borderLeft: `3px solid ${base && isOwn ? 'var(--river)' : 'transparent'}`,
+        paddingLeft: 6,
+        marginLeft: -9,
+      }}
+    >
+      <Row label={label} hint={hint}>
+        {children}
+        <div style={{ flex: 1 }} />
+        {isOwn && !isNeeded && (
+          <button
+            type="button"
+            className="act"
+            aria-label={base ? `Return ${label} to that of ${base}` : `Take ${label} away`}
+            title={base ? `Back to that of ${base}` : 'Back to what is usual'}
+            onClick={() =>
+              session.change(`Return ${label}`, (draft) => commands.inheritKindField(draft, entry.id, field))
+            }
+          >
+            ↺
+          </button>
+        )}
+        {!isOwn && base && <span className="quiet">as {base}</span>}
+      </Row>
+    </div>
+  );
+}

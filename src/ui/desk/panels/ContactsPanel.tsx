@@ -1,0 +1,318 @@
+'use client';
+
+import { useState } from 'react';
+import {
+  commands,
+  EFFECT_NAMES,
+  findContact,
+  kindsOfLevel,
+  startingEffect,
+  USUAL_COOLDOWN_SECONDS,
+  type Contact,
+  type Effect,
+  type EffectName,
+  type GameDocument,
+  type Kind,
+} from '@/core/index';
+import { useDesk, useFollowed } from '../DeskContext';
+import { NumberField, Row, SelectField } from './fields';
+import { SidePanel } from './SidePanel';
+
+interface Cell {
+  by: Kind;
+  on: Kind;
+}
+
+/** What happens when one kind meets another, as a table; cells about which nothing is said yet are lit. */
+export function ContactsPanel({ onClose }: { onClose: () => void }) {
+  const { session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const [chosen, setChosen] = useState<{ by: string; on: string }>();
+  const { level } = session;
+  const kinds = kindsOfLevel(game, level);
+  const cell =
+    chosen && kinds.some((kind) => kind.id === chosen.by) && kinds.some((kind) => kind.id === chosen.on)
+      ? { by: kinds.find((kind) => kind.id === chosen.by)!, on: kinds.find((kind) => kind.id === chosen.on)! }
+      : undefined;
+  return (
+    <SidePanel title="Contacts" note="of the kinds in this level" onClose={onClose}>
+      <p className="quiet" style={{ margin: '0 0 6px' }}>
+        The row does something to the column. Lit cells say nothing yet about the player; tags and the kind that another
+        varies fill cells too.
+      </p>
+      <div style={{ overflowX: 'auto' }}>
+        <table className="contacts">
+          <thead>
+            <tr>
+              <th />
+              {kinds.map((kind) => (
+                <th key={kind.id}>{kind.name}</th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {kinds.map((by) => (
+              <tr key={by.id}>
+                <th>{by.name}</th>
+                {kinds.map((on) => {
+                  const said = sayCell(game, level.rules.loseWhenTouching, { by, on });
+                  return (
+                    <td key={on.id}>
+                      <button
+                        type="button"
+                        data-state={said.state}
+                        data-on={(chosen?.by === by.id && chosen.on === on.id) || undefined}
+                        aria-label={`${by.name} on ${on.name}: ${said.text || 'nothing said yet'}`}
+                        onClick={() => setChosen({ by: by.id, on: on.id })}
+                      >
+                        {said.text}
+                      </button>
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {cell ? (
+        <CellForm key={`${cell.by.id} ${cell.on.id}`} cell={cell} />
+      ) : (
+        <p className="quiet">Choose a cell to say what happens.</p>
+      )}
+    </SidePanel>
+  );
+}
+
+/** What stands in a cell. Only a pair with the player in it is expected to say something. */
+function sayCell(
+  game: GameDocument,
+  threat: string,
+  { by, on }: Cell,
+): { state: 'said' | 'blank' | 'nothing'; text: string } {
+  const contact = game.contacts?.[findContact(game, by.id, on.id)];
+  const ends = on.control !== undefined && by.tags.includes(threat) ? ['ends the run'] : [];
+  const words = [...ends, ...(contact?.does.map(({ effect }) => effect) ?? [])];
+  if (words.length > 0) return { state: 'said', text: words.join(', ') };
+  if (contact) return { state: 'nothing', text: 'nothing' };
+  const back = game.contacts?.[findContact(game, on.id, by.id)];
+  const isExpected = on.control !== undefined && by.control === undefined && !back;
+  return { state: isExpected ? 'blank' : 'nothing', text: isExpected ? '' : '·' };
+}
+
+function CellForm({ cell: { by, on } }: { cell: Cell }) {
+  const { session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const place = findContact(game, by.id, on.id);
+  const contact = game.contacts?.[place];
+  const isOwn = contact?.by === by.id && contact.on === on.id;
+  const does = contact?.does ?? [];
+  const set = (next: Effect[] | undefined, cooldown = isOwn ? contact?.cooldown : undefined) =>
+    session.change(`Contact of ${by.name} with ${on.name}`, (draft) =>
+      commands.setContact(
+        draft,
+        by.id,
+        on.id,
+        next?.map((effect) => ({ ...effect })),
+        cooldown,
+      ),
+    );
+  const add = (effect: EffectName) => {
+    const mark = session.level.marks[0]?.id ?? '';
+    const [solid, open] = [true, false].map(
+      (wanted) => game.terrain.find((ground) => ground.solid === wanted)?.id ?? game.terrain[0].id,
+    );
+    set([...does, startingEffect(effect, mark, solid, open)]);
+  };
+  return (
+    <div style={{ marginTop: 10, paddingTop: 6, borderTop: '1px solid var(--layer)' }}>
+      <b>
+        {by.name} meets {on.name}
+      </b>
+      {contact && !isOwn && (
+        <p className="quiet" style={{ margin: '3px 0' }}>
+          as said of <b>{sayNames(contact)}</b>; a change here holds for these two alone.
+        </p>
+      )}
+      {does.map((effect, index) => (
+        <EffectRow
+          key={index}
+          effect={effect}
+          onCommit={(next) => set(does.map((other, at) => (at === index ? next : other)))}
+          onRemove={() => set(does.filter((_, at) => at !== index))}
+        />
+      ))}
+      <Row label="add">
+        <SelectField
+          label="Add an effect"
+          value=""
+          width={150}
+          options={[{ value: '', label: 'an effect…' }, ...EFFECT_NAMES.map((value) => ({ value, label: value }))]}
+          onCommit={(value) => value !== '' && add(value as EffectName)}
+        />
+        {!contact && (
+          <button type="button" className="act" onClick={() => set([])}>
+            Nothing, on purpose
+          </button>
+        )}
+        {isOwn && (
+          <button type="button" className="act bad" onClick={() => set(undefined)}>
+            Take the entry away
+          </button>
+        )}
+      </Row>
+      {isOwn && does.length > 0 && (
+        <Row label="again after" hint="Least time until the same two meet again">
+          <NumberField
+            label="Cooldown"
+            value={contact.cooldown ?? USUAL_COOLDOWN_SECONDS}
+            unit="s"
+            min={0}
+            max={600}
+            onCommit={(value) => set(does, value)}
+          />
+        </Row>
+      )}
+    </div>
+  );
+}
+
+function sayNames(contact: Contact): string {
+  return `${contact.by} on ${contact.on}`;
+}
+
+function EffectRow({
+  effect,
+  onCommit,
+  onRemove,
+}: {
+  effect: Effect;
+  onCommit: (effect: Effect) => void;
+  onRemove: () => void;
+}) {
+  return (
+    <Row label={effect.effect}>
+      <EffectFields effect={effect} onCommit={onCommit} />
+      <div style={{ flex: 1 }} />
+      <button type="button" className="act bad" aria-label={`Remove ${effect.effect}`} onClick={onRemove}>
+        ×
+      </button>
+    </Row>
+  );
+}
+
+function EffectFields({ effect, onCommit }: { effect: Effect; onCommit: (effect: Effect) => void }) {
+  const { session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const number = (
+    label: string,
+    value: number,
+    unit: string,
+    most: number,
+    make: (value: number) => Effect,
+    least = 0,
+  ) => (
+    <NumberField
+      label={label}
+      value={value}
+      unit={unit}
+      min={least}
+      max={most}
+      width={66}
+      onCommit={(next) => onCommit(make(next))}
+    />
+  );
+  const marks = session.level.marks.map(({ id, name }) => ({ value: id, label: name }));
+  const grounds = game.terrain.map(({ id, name }) => ({ value: id, label: name }));
+  switch (effect.effect) {
+    case 'harm':
+      return number('Harm', effect.health, 'health', 10000, (health) => ({ ...effect, health }), 0.1);
+    case 'push':
+      return (
+        <>
+          {number('Push speed', effect.speed, 'cells/s', 60, (speed) => ({ ...effect, speed }), 0.1)}
+          {number('Push time', effect.seconds, 's', 600, (seconds) => ({ ...effect, seconds }))}
+        </>
+      );
+    case 'stun':
+    case 'safe':
+      return number('Time', effect.seconds, 's', 600, (seconds) => ({ ...effect, seconds }));
+    case 'speed':
+      return (
+        <>
+          {number('Factor', effect.factor, 'times', 10, (factor) => ({ ...effect, factor }), 0.05)}
+          {number('Time', effect.seconds, 's', 600, (seconds) => ({ ...effect, seconds }))}
+        </>
+      );
+    case 'score':
+      return number(
+        'Points',
+        effect.points,
+        'points',
+        100000,
+        (points) => ({ ...effect, points: Math.round(points) }),
+        -100000,
+      );
+    case 'refill':
+      return (
+        <>
+          {number('Amount', effect.amount, '', 10000, (amount) => ({ ...effect, amount }), 1)}
+          <SelectField
+            label="Of what"
+            value={effect.what}
+            options={[
+              { value: 'health', label: 'health' },
+              { value: 'ammunition', label: 'ammunition' },
+            ]}
+            onCommit={(what) => onCommit({ ...effect, what })}
+          />
+        </>
+      );
+    case 'teleport':
+      return (
+        <SelectField
+          label="To the mark"
+          value={effect.to}
+          options={marks}
+          onCommit={(to) => onCommit({ ...effect, to })}
+        />
+      );
+    case 'open':
+      return (
+        <div style={{ display: 'flex', flexWrap: 'wrap', gap: 4 }}>
+          <SelectField
+            label="In the mark"
+            value={effect.area}
+            options={marks}
+            onCommit={(area) => onCommit({ ...effect, area })}
+          />
+          <SelectField
+            label="Ground that opens"
+            value={effect.ground}
+            options={grounds}
+            onCommit={(ground) => onCommit({ ...effect, ground })}
+          />
+          <SelectField
+            label="Becomes"
+            value={effect.becomes}
+            options={grounds}
+            onCommit={(becomes) => onCommit({ ...effect, becomes })}
+          />
+          <SelectField
+            label="Needs"
+            value={effect.needs ?? ''}
+            options={[
+              { value: '', label: 'needs nothing' },
+              ...game.cast.map(({ id, name }) => ({ value: id, label: `needs ${name}` })),
+            ]}
+            onCommit={(needs) => {
+              const { needs: _before, ...others } = effect;
+              onCommit(needs === '' ? others : { ...others, needs });
+            }}
+          />
+        </div>
+      );
+    default:
+      return <span className="quiet">at once</span>;
+  }
+}

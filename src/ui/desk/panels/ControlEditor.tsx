@@ -1,0 +1,262 @@
+'use client';
+
+import { SCHEMES, startingControl, type Control, type Kind, type Scheme } from '@/core/index';
+import { useDesk, useFollowed } from '../DeskContext';
+import { NumberField, SelectField, SwitchField } from './fields';
+
+/** The control scheme of a kind and its knobs; "none" for everything that no player steers. */
+export function ControlEditor({ kind, onCommit }: { kind: Kind; onCommit: (control: Control | undefined) => void }) {
+  const { session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const { control } = kind;
+  const others = game.cast.filter((entry) => entry.id !== kind.id && !entry.control);
+  const options = SCHEMES.filter((scheme) => scheme !== 'rail and fire' || others.length > 0);
+  return (
+    <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 6 }}>
+      <SelectField
+        label="Control scheme"
+        value={control?.scheme ?? 'none'}
+        width={150}
+        options={[{ value: 'none', label: 'none' }, ...options.map((value) => ({ value, label: value }))]}
+        onCommit={(value) =>
+          onCommit(value === 'none' ? undefined : startingControl(value as Scheme, others[0]?.id ?? ''))
+        }
+      />
+      {control && (
+        <Knob
+          label="Speed"
+          unit="cells/s"
+          value={control.speed}
+          max={60}
+          min={0.1}
+          onCommit={(speed) => onCommit({ ...control, speed })}
+        />
+      )}
+      {control && <SchemeKnobs control={control} shots={others} onCommit={onCommit} />}
+    </div>
+  );
+}
+
+function Knob({
+  label,
+  unit,
+  value,
+  min = 0,
+  max,
+  step = 0.1,
+  onCommit,
+}: {
+  label: string;
+  unit: string;
+  value: number;
+  min?: number;
+  max: number;
+  step?: number;
+  onCommit: (value: number) => void;
+}) {
+  return (
+    <label style={{ display: 'inline-flex', alignItems: 'center', gap: 4, whiteSpace: 'nowrap' }}>
+      <span className="quiet">{label.toLowerCase()}</span>
+      <NumberField
+        label={label}
+        value={value}
+        unit={unit}
+        min={min}
+        max={max}
+        step={step}
+        width={66}
+        onCommit={onCommit}
+      />
+    </label>
+  );
+}
+
+/** What only one scheme has. */
+function SchemeKnobs({
+  control,
+  shots,
+  onCommit,
+}: {
+  control: Control;
+  shots: readonly { id: string; name: string }[];
+  onCommit: (control: Control) => void;
+}) {
+  switch (control.scheme) {
+    case 'eight ways':
+      return (
+        <SwitchField
+          label="Even diagonals"
+          value={control.evenDiagonals}
+          onCommit={(evenDiagonals) => onCommit({ ...control, evenDiagonals })}
+        >
+          diagonals as fast as straights
+        </SwitchField>
+      );
+    case 'four ways':
+      return (
+        <Knob
+          label="Cornering"
+          unit="cells"
+          value={control.cornering}
+          max={0.5}
+          step={0.05}
+          onCommit={(cornering) => onCommit({ ...control, cornering })}
+        />
+      );
+    case 'one cell a press':
+      return (
+        <Knob
+          label="Press kept"
+          unit="s"
+          value={control.pressBuffer}
+          max={10}
+          step={0.02}
+          onCommit={(pressBuffer) => onCommit({ ...control, pressBuffer })}
+        />
+      );
+    case 'slide until blocked':
+    case 'steer to a point':
+      return null;
+    case 'flap':
+      return (
+        <>
+          <Knob
+            label="Lift"
+            unit="cells/s"
+            value={control.lift}
+            min={0.5}
+            max={40}
+            onCommit={(lift) => onCommit({ ...control, lift })}
+          />
+          <Knob
+            label="Falls at most"
+            unit="cells/s"
+            value={control.mostFall}
+            min={0.5}
+            max={60}
+            onCommit={(mostFall) => onCommit({ ...control, mostFall })}
+          />
+        </>
+      );
+    case 'run and jump':
+      return (
+        <>
+          <Knob
+            label="Jump"
+            unit="cells/s"
+            value={control.jump}
+            min={0.5}
+            max={60}
+            onCommit={(jump) => onCommit({ ...control, jump })}
+          />
+          <Knob
+            label="Jumps"
+            unit=""
+            value={control.jumps}
+            min={1}
+            max={5}
+            step={1}
+            onCommit={(jumps) => onCommit({ ...control, jumps: Math.round(jumps) })}
+          />
+          <Knob
+            label="After the edge"
+            unit="s"
+            value={control.coyote}
+            max={10}
+            step={0.01}
+            onCommit={(coyote) => onCommit({ ...control, coyote })}
+          />
+          <Knob
+            label="Before landing"
+            unit="s"
+            value={control.jumpBuffer}
+            max={10}
+            step={0.01}
+            onCommit={(jumpBuffer) => onCommit({ ...control, jumpBuffer })}
+          />
+          <Knob
+            label="Falls at most"
+            unit="cells/s"
+            value={control.mostFall}
+            min={0.5}
+            max={60}
+            onCommit={(mostFall) => onCommit({ ...control, mostFall })}
+          />
+        </>
+      );
+    case 'rail and fire':
+      return (
+        <>
+          <SelectField
+            label="Rail"
+            value={control.rail}
+            width={110}
+            options={[
+              { value: 'across', label: 'across' },
+              { value: 'up and down', label: 'up and down' },
+            ]}
+            onCommit={(rail) => onCommit({ ...control, rail })}
+          />
+          <Knob
+            label="Aims at"
+            unit="deg"
+            value={control.aim}
+            max={360}
+            step={15}
+            onCommit={(aim) => onCommit({ ...control, aim })}
+          />
+          <SelectField
+            label="Shot"
+            value={control.shot}
+            options={shots.map(({ id, name }) => ({ value: id, label: `fires ${name}` }))}
+            onCommit={(shot) => onCommit({ ...control, shot })}
+          />
+          <Knob
+            label="Shot speed"
+            unit="cells/s"
+            value={control.shotSpeed}
+            min={0.1}
+            max={60}
+            onCommit={(shotSpeed) => onCommit({ ...control, shotSpeed })}
+          />
+          <Knob
+            label="Range"
+            unit="cells"
+            value={control.range}
+            min={0.5}
+            max={256}
+            step={1}
+            onCommit={(range) => onCommit({ ...control, range })}
+          />
+          <Knob
+            label="Cooldown"
+            unit="s"
+            value={control.cooldown}
+            min={0.02}
+            max={10}
+            step={0.05}
+            onCommit={(cooldown) => onCommit({ ...control, cooldown })}
+          />
+          <Knob
+            label="Charge"
+            unit="s"
+            value={control.charge}
+            max={10}
+            step={0.05}
+            onCommit={(charge) => onCommit({ ...control, charge })}
+          />
+          <Knob
+            label="Ammunition (0: no end)"
+            unit=""
+            value={control.ammunition ?? 0}
+            max={10000}
+            step={1}
+            onCommit={(value) => {
+              const { ammunition: _before, ...others } = control;
+              onCommit(value >= 1 ? { ...others, ammunition: Math.round(value) } : others);
+            }}
+          />
+        </>
+      );
+  }
+}

@@ -1,0 +1,197 @@
+import { createStore } from 'zustand/vanilla';
+import {
+  compileGameLevel,
+  LiveRun,
+  type Diagnostic,
+  type GameDocument,
+  type Input,
+  type LevelProgram,
+  type Overrides,
+  type RunEvent,
+} from '@/core/index';
+import type { ShownRun } from './composePicture';
+
+export type TryStatus = 'off' | 'playing' | 'frozen' | 'over';
+
+/** What has been played, as it is kept: enough to play it again exactly. */
+export interface KeptTry {
+  levelId: string;
+  seed: number;
+  inputs: Input[];
+  overrides: Overrides;
+  outcome: string;
+  seconds: number;
+}
+
+export interface TryState {
+  status: TryStatus;
+  /** Grows with every tick, so that whoever draws knows of it. */
+  tick: number;
+  /** 1 is real time. */
+  speed: number;
+  freezesOnContact: boolean;
+  /** Why it stands still, in words. */
+  note: string;
+  faults: Diagnostic[];
+  /** What holds only for tries, until it is removed. Never part of the document. */
+  overrides: Overrides;
+  events: readonly RunEvent[];
+}
+
+const MOST_TICKS_A_FRAME = 12;
+
+/** Plays a level by hand, tick by tick, in step with the screen. */
+export class TryController {
+  readonly store = createStore<TryState>(() => ({
+    status: 'off',
+    tick: 0,
+    speed: 1,
+    freezesOnContact: false,
+    note: '',
+    faults: [],
+    overrides: { knobs: [] },
+    events: [],
+  }));
+  private live: LiveRun | undefined;
+  private rest = 0;
+  private game: GameDocument | undefined;
+  private shown: ShownRun | undefined;
+
+  constructor(private readonly levelId: string) {}
+
+  get state(): TryState {
+    return this.store.getState();
+  }
+
+  get program(): LevelProgram | undefined {
+    return this.live?.program;
+  }
+
+  /** Begins from the start, with whatever overrides are listed. */
+  start(game: GameDocument, seed = 1): void {
+    const compiled = compileGameLevel(game, this.levelId, this.state.overrides);
+    if (!compiled.ok) {
+      this.live = undefined;
+      this.store.setState({ status: 'off', faults: compiled.faults, note: compiled.faults[0]?.message ?? '' });
+      return;
+    }
+    this.game = game;
+    this.live = new LiveRun(compiled.value, seed);
+    this.rest = 0;
+    this.shown = {
+      frames: new Float32Array(2 * this.live.frameSize),
+      frameSize: this.live.frameSize,
+      pieces: compiled.value.pieces.map((piece) => piece.id),
+      kinds: compiled.value.pieces.map((piece) => piece.kind),
+      ticksPerSecond: compiled.value.ticksPerSecond,
+    };
+    this.store.setState({ status: 'playing', tick: 0, note: '', faults: [], events: [] });
+  }
+
+  again(): void {
+    if (this.game) this.start(this.game);
+  }
+
+  stop(): void {
+    this.live = undefined;
+    this.store.setState({ status: 'off', note: '', events: [] });
+  }
+
+  /** Moves on by so many milliseconds of real time; inputs are asked for once a tick. */
+  advance(elapsedMs: number, read: () => Input): void {
+    const { live } = this;
+    if (!live || this.state.status !== 'playing') return;
+    this.rest += (elapsedMs / 1000) * live.program.ticksPerSecond * this.state.speed;
+    // A page that was away does not catch up all at once.
+    let due = Math.min(MOST_TICKS_A_FRAME, Math.floor(this.rest + 1e-6));
+    this.rest = Math.min(1, this.rest - due);
+    while (due-- > 0 && this.state.status === 'playing') this.playTick(read());
+  }
+
+  /** Plays one tick while frozen. */
+  single(input: Input): void {
+    if (this.live && this.state.status === 'frozen') this.playTick(input, true);
+  }
+
+  private playTick(input: Input, staysFrozen = false): void {
+    const { live } = this;
+    if (!live) return;
+    live.step(input);
+    const [contact] = live.newContacts;
+    const next: Partial<TryState> = { tick: live.tick, events: live.events };
+    if (live.end) {
+      next.status = 'over';
+      next.note = this.sayEnd();
+    } else if (contact !== undefined && this.state.freezesOnContact && !staysFrozen) {
+      next.status = 'frozen';
+      next.note = `Contact with ${this.nameOf(contact)}`;
+    }
+    this.store.setState(next);
+  }
+
+  private nameOf(piece: string): string {
+    return this.live?.program.pieces.find((candidate) => candidate.id === piece)?.name ?? piece;
+  }
+
+  private sayEnd(): string {
+    const { live } = this;
+    if (!live?.end) return '';
+    const { outcome, cause, piece } = live.end;
+    const seconds = (live.tick / live.program.ticksPerSecond).toFixed(2);
+    if (outcome === 'won') return `Cleared in ${seconds} s`;
+    if (outcome === 'out of time') return `Out of time after ${seconds} s`;
+    const by = piece >= 0 ? ` by ${live.program.pieces[piece].name}` : '';
+    return `${cause === 'touched' ? 'Caught' : cause === 'defeated' ? 'Defeated' : cause[0].toUpperCase() + cause.slice(1)}${by} after ${seconds} s`;
+  }
+
+  toggleFreeze(): void {
+    const { status } = this.state;
+    if (status === 'playing') this.store.setState({ status: 'frozen', note: 'Frozen' });
+    else if (status === 'frozen') {
+      this.rest = 0;
+      this.store.setState({ status: 'playing', note: '' });
+    }
+  }
+
+  setSpeed(speed: number): void {
+    this.store.setState({ speed });
+  }
+
+  setFreezesOnContact(freezesOnContact: boolean): void {
+    this.store.setState({ freezesOnContact });
+  }
+
+  setOverrides(overrides: Overrides): void {
+    this.store.setState({ overrides });
+  }
+
+  /** The player at this moment. */
+  get player(): LiveRun['player'] | undefined {
+    return this.live?.player;
+  }
+
+  get seconds(): number {
+    return this.live ? this.live.tick / this.live.program.ticksPerSecond : 0;
+  }
+
+  /** What is to be seen now. Frame 0 would be the draft, so the moment stands in frame 1. */
+  get moment(): ShownRun | undefined {
+    if (!this.live || !this.shown || this.state.status === 'off') return undefined;
+    this.live.writeFrame(this.shown.frames.subarray(this.live.frameSize));
+    return this.shown;
+  }
+
+  /** What has been played so far, to be kept. */
+  get kept(): KeptTry | undefined {
+    const { live } = this;
+    if (!live || live.inputs.length === 0) return undefined;
+    return {
+      levelId: this.levelId,
+      seed: live.seed,
+      inputs: [...live.inputs],
+      overrides: this.state.overrides,
+      outcome: live.end?.outcome ?? 'given up',
+      seconds: this.seconds,
+    };
+  }
+}
