@@ -183,9 +183,8 @@ function Panel({
   onClose: () => void;
   onOpenScript: (id: string) => void;
 }) {
-  // The strata keep their place below the arena; panels take the whole height.
   return (
-    <div style={{ gridRow: '1 / span 2', gridColumn: 1, minHeight: 0, display: 'grid' }}>
+    <div style={{ display: 'grid', minHeight: 0, minWidth: 0 }}>
       {open.type === 'script' && <ScriptPanel scriptId={open.id} onClose={onClose} />}
       {open.type === 'ground' && <GroundPanel onClose={onClose} />}
       {open.type === 'cast' && <CastPanel onClose={onClose} onOpenScript={onOpenScript} />}

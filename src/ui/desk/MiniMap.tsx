@@ -11,6 +11,9 @@ const MOST_SIDE = 150;
 /** Arenas that can be seen as a whole need no map. */
 const LEAST_CELLS = 48;
 
+/** Below so many pixels a cell the whole arena at once is hard to read. */
+const READABLE_SCALE = 9;
+
 /** A small map of a large arena, with the part that is looked at. Clicking it looks there. */
 export function MiniMap({ view }: { view: ArenaView }) {
   const { session } = useDesk();
@@ -19,7 +22,8 @@ export function MiniMap({ view }: { view: ArenaView }) {
   const { camera, width, height } = useFollowed(view, (state) => state);
   const canvas = useRef<HTMLCanvasElement>(null);
   const { width: columns, height: rows } = session.size;
-  const isLarge = Math.max(columns, rows) >= LEAST_CELLS;
+  const isFitted = useFollowed(view, (state) => state.isFitted);
+  const isLarge = Math.max(columns, rows) >= LEAST_CELLS && (!isFitted || camera.scale < READABLE_SCALE);
   const scale = MOST_SIDE / Math.max(columns, rows);
   const { map } = session.level;
   useEffect(() => {

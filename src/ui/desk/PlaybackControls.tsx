@@ -8,6 +8,7 @@ import {
   IconPlayerTrackNext,
   IconPlayerTrackPrev,
 } from '@tabler/icons-react';
+import type { RunRecord } from '@/core/index';
 import { SpeedSwitch } from '../frame/SpeedSwitch';
 import { useDesk, useFollowed } from './DeskContext';
 
@@ -62,8 +63,7 @@ export function PlaybackControls() {
       <div style={{ flex: 1 }} />
       {record && (
         <span className={record.outcome === 'won' ? 'good' : 'bad'} data-testid="sample-end">
-          {record.outcome === 'won' ? 'cleared' : record.outcome === 'lost' ? 'caught' : 'out of time'} at{' '}
-          {(record.ticks / ticksPerSecond).toFixed(1)} s
+          {sayOutcome(record)} at {(record.ticks / ticksPerSecond).toFixed(1)} s
         </span>
       )}
       <Tooltip label="Which run is shown; every seed is another player">
@@ -87,4 +87,11 @@ export function PlaybackControls() {
       </Tooltip>
     </div>
   );
+}
+
+/** How a run ended, in a word or two. */
+function sayOutcome({ outcome, cause }: RunRecord): string {
+  if (outcome === 'won') return 'cleared';
+  if (outcome === 'out of time') return 'out of time';
+  return cause === 'touched' ? 'caught' : cause;
 }

@@ -17,6 +17,16 @@ export interface ArenaViewState {
   isFitted: boolean;
 }
 
+/** Heights of what lies over the arena at its top and bottom, pixels. */
+const TOOLS_HEIGHT = 34;
+const FOOT_HEIGHT = 26;
+
+/** Fits the arena between the tools and the foot, so that neither hides a part of it. */
+function fitBelowTools(columns: number, rows: number, width: number, height: number): Camera {
+  const camera = fitCamera(columns, rows, width, height - TOOLS_HEIGHT - FOOT_HEIGHT);
+  return { ...camera, top: camera.top + TOOLS_HEIGHT };
+}
+
 /** How the arena is looked at: size, camera, pointer. */
 export class ArenaView {
   readonly store = createStore<ArenaViewState>(() => ({
@@ -36,13 +46,13 @@ export class ArenaView {
   }
 
   resize(width: number, height: number, columns: number, rows: number): void {
-    const camera = this.state.isFitted ? fitCamera(columns, rows, width, height) : this.state.camera;
+    const camera = this.state.isFitted ? fitBelowTools(columns, rows, width, height) : this.state.camera;
     this.store.setState({ width, height, camera });
   }
 
   fit(columns: number, rows: number): void {
     const { width, height } = this.state;
-    this.store.setState({ camera: fitCamera(columns, rows, width, height), isFitted: true });
+    this.store.setState({ camera: fitBelowTools(columns, rows, width, height), isFitted: true });
   }
 
   zoom(factor: number, pointerX?: number, pointerY?: number): void {

@@ -128,6 +128,9 @@ export class CellPlayer implements StandIn {
         ? cellIndexAt(grid, own.goalX, own.goalY)
         : cellIndexAt(grid, own.x, own.y);
     this.forecast.boldness = this.judgePatience(this.toGoal[cell], view.tick);
+    const rides = this.ground.needsCarrier[cell] === 1 && !own.isUnderWay;
+    this.forecast.offMiddleX = rides ? own.x - (cell % grid.width) - 0.5 : 0;
+    this.forecast.offMiddleY = rides ? own.y - Math.floor(cell / grid.width) - 0.5 : 0;
     this.forecast.update(view, this.ticksPerStep);
     const next = this.planner.choose(cell, this.toGoal, this.forecast);
     return this.inputFor(own, cell, next);

@@ -11,7 +11,10 @@ const SHY_CELLS = 1.4;
 const SHY_OF_BOX_CELLS = 0.55;
 
 /** So near to the edge of a carrier nobody steps on it, in cells. */
-const EDGE_CELLS = 0.15;
+const EDGE_CELLS = 0.35;
+
+/** What goes straight on is minded with so much less effort than what walks about. */
+const DRIFTERS_FOR_ONE = 4;
 
 interface Forecast {
   piece: number;
@@ -45,6 +48,9 @@ export class ThreatForecast {
   private readonly carriedFrom: Float64Array;
   /** Factor on the price of being seen; falls with impatience. */
   boldness = 1;
+  /** How far off the middle of its cell the player rides; hops keep that. */
+  offMiddleX = 0;
+  offMiddleY = 0;
 
   constructor(
     private readonly program: LevelProgram,
@@ -58,7 +64,9 @@ export class ThreatForecast {
     this.carriedFrom = Float64Array.from({ length: 4 * this.carriers.length });
     this.order = new Int32Array(pieces);
     this.distances = new Float64Array(pieces);
-    this.forecasts = Array.from({ length: Math.min(traits.mindedThreats, pieces) }, () => ({
+    const hasDrifters = program.brains.some((brain) => brain.states.some(({ motion }) => motion.operation === 'drift'));
+    const minded = traits.mindedThreats * (hasDrifters ? DRIFTERS_FOR_ONE : 1);
+    this.forecasts = Array.from({ length: Math.min(minded, pieces) }, () => ({
       piece: -1,
       reach: 0,
       halfX: 0,
@@ -115,8 +123,8 @@ export class ThreatForecast {
 
   private carrierUnder(cell: number, step: number): number {
     const { width } = this.program.grid;
-    const x = (cell % width) + 0.5;
-    const y = Math.floor(cell / width) + 0.5;
+    const x = (cell % width) + 0.5 + this.offMiddleX;
+    const y = Math.floor(cell / width) + 0.5 + this.offMiddleY;
     for (let index = 0; index < this.carriers.length; index++) {
       const at = 4 * index;
       const { hit } = this.program.kinds[this.program.pieces[this.carriers[index]].kindIndex];
@@ -189,8 +197,15 @@ export class ThreatForecast {
     let price = 0;
     for (let index = 0; index < this.count; index++) {
       const forecast = this.forecasts[index];
-      const dx = beyond(column + 0.5 - forecast.x[step], forecast.halfX);
-      const dy = beyond(row + 0.5 - forecast.y[step], forecast.halfY);
+      let dx = column + 0.5 - forecast.x[step];
+      let dy = row + 0.5 - forecast.y[step];
+      if (forecast.halfX > 0) {
+        // A long thing takes up all that it passes during a step, since nobody knows when exactly he hops.
+        const wayX = (forecast.x[step] - forecast.x[step - 1]) / 2;
+        const wayY = (forecast.y[step] - forecast.y[step - 1]) / 2;
+        dx = beyond(dx + wayX, forecast.halfX + Math.abs(wayX));
+        dy = beyond(dy + wayY, forecast.halfY + Math.abs(wayY));
+      }
       const square = dx * dx + dy * dy;
       const shyCells = forecast.halfX === 0 ? SHY_CELLS : SHY_OF_BOX_CELLS;
       const shy = forecast.reach + shyCells;

@@ -334,8 +334,9 @@ function FromSeed({ onApply }: { onApply: Apply }) {
   const { width, height } = session.size;
   const [recipe, setRecipe] = useState<MapRecipe>({
     form: 'maze',
-    columns: width,
-    rows: height,
+    // Mazes come out even with an odd number of cells.
+    columns: width - 1 + (width % 2),
+    rows: height - 1 + (height % 2),
     seed: 1,
     openness: 0.4,
     wallGlyph: wall,

@@ -186,11 +186,19 @@ function stepCells(
     const row = Math.floor(body.y) + rows;
     face(body, columns, rows);
     if (isSolidAt(ground.grid, column, row)) return;
-    body.goalX = column + 0.5;
-    body.goalY = row + 0.5;
+    // From something that moves one hops straight across, as long as there is room beside the middle.
+    const staysAside = body.rider >= 0 && hasRoom(ground, program, body.x + columns, body.y + rows);
+    body.goalX = staysAside ? body.x + columns : column + 0.5;
+    body.goalY = staysAside ? body.y + rows : row + 0.5;
   }
   const factor = body.speedFactor * (ground.isPlain ? 1 : ground.typeAt(body.x, body.y).speedFactor);
   if (goTowardsGoal(body, step * factor)) body.goalX = body.goalY = -1;
+}
+
+function hasRoom(ground: GroundState, { stand }: PlayerProgram, x: number, y: number): boolean {
+  return [x - stand.west, x + stand.east].every((column) =>
+    [y - stand.north, y + stand.south].every((row) => !isSolidAt(ground.grid, Math.floor(column), Math.floor(row))),
+  );
 }
 
 function goTowardsGoal(body: PlayerBody, step: number): boolean {
