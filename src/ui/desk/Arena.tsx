@@ -199,7 +199,9 @@ function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
   return composePicture(
     { game, levelId, ...moment },
     {
-      routes: isQuiet ? [] : routes,
+      routes,
+      hidesRoutes: !showsTracks,
+      previews,
       movers: showsTracks && !isQuiet ? (previews?.movers ?? []) : [],
       arcs: isQuiet ? [] : arcsOf(desk, reach),
       ends: isStale || isQuiet || isPreview ? [] : rows.filter((row) => row.outcome === 'lost'),

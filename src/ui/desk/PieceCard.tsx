@@ -37,7 +37,7 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
   const piece = selection.length === 1 ? level.pieces.find((candidate) => candidate.id === selection[0]) : undefined;
   const kind = piece && kindOf(game, piece.kind);
   // With the other tools one clicks on the ground that the card would cover.
-  if (!piece || !kind || tool === 'ground' || tool === 'route') return null;
+  if (!piece || !kind || (tool !== 'select' && tool !== 'cast')) return null;
   const insight = describePiece(game, level, piece, checkedScriptsOf(game));
   const free = placeCard(piece, level.pieces, camera, width, height);
   const shift = moved?.id === piece.id ? moved : { id: piece.id, x: 0, y: 0 };

@@ -1,17 +1,19 @@
 'use client';
 
-import { Button, Popover, Switch } from '@mantine/core';
+import { Button, Popover } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { CONTROL_ACTIONS, type ControlAction, type Controls } from '../editor/controls';
+import type { RunEvent } from '@/core/index';
 import type { TryController } from '../editor/tryController';
 import { useDesk, useFollowed } from './DeskContext';
+import { SelectField } from './panels/fields';
 
 const SPEEDS = [0.1, 0.25, 0.5, 1, 2] as const;
 
 /** What stands over the arena while a level is played by hand. */
 export function TryBar({ controls }: { controls: Controls }) {
   const { tries, keptTries } = useDesk();
-  const { status, speed, freezesOnContact, note } = useFollowed(tries, (state) => state);
+  const { status, speed, freezesOn, note, events } = useFollowed(tries, (state) => state);
   const tick = useFollowed(tries, (state) => state.tick);
   useTryKeys(tries, controls);
   if (status === 'off') return null;
@@ -22,78 +24,118 @@ export function TryBar({ controls }: { controls: Controls }) {
     tries.stop();
   };
   return (
-    <div
-      className="plate"
-      role="group"
-      aria-label="Try"
-      data-tick={tick}
-      style={{
-        position: 'absolute',
-        left: 10,
-        right: 10,
-        top: 8,
-        display: 'flex',
-        flexWrap: 'wrap',
-        alignItems: 'center',
-        gap: 10,
-        padding: '5px 10px',
-        boxShadow: '0 1px 6px rgba(0,0,0,.14)',
-        borderColor: status === 'over' ? 'var(--clay)' : 'var(--river)',
-      }}
-    >
-      <b style={{ color: 'var(--river)' }}>Try</b>
-      <span className="mono" data-testid="try-time" style={{ minWidth: 62 }}>
-        {tries.seconds.toFixed(2)} s
-      </span>
-      {player && player.health !== 1 && <span>health {Number(player.health.toFixed(1))}</span>}
-      {player && player.score !== 0 && <span>score {player.score}</span>}
-      {player && player.carried > 0 && <span>carries {player.carried}</span>}
-      {player && player.ammunition >= 0 && <span>{player.ammunition} shots left</span>}
-      <span
-        role="status"
-        data-testid="try-note"
-        className={note.startsWith('Cleared') ? 'good' : note ? 'bad' : 'quiet'}
+    <>
+      <TryLog events={events} />
+      <div
+        className="plate"
+        role="group"
+        aria-label="Try"
+        data-tick={tick}
+        style={{
+          position: 'absolute',
+          left: 10,
+          right: 10,
+          top: 8,
+          display: 'flex',
+          flexWrap: 'wrap',
+          alignItems: 'center',
+          gap: 10,
+          padding: '5px 10px',
+          boxShadow: '0 1px 6px rgba(0,0,0,.14)',
+          borderColor: status === 'over' ? 'var(--clay)' : 'var(--river)',
+        }}
       >
-        {note || 'arrows or A D W S, Space acts, Esc ends'}
-      </span>
-      <div style={{ flex: 1 }} />
-      {SPEEDS.map((value) => (
+        <b style={{ color: 'var(--river)' }}>Try</b>
+        <span className="mono" data-testid="try-time" style={{ minWidth: 62 }}>
+          {tries.seconds.toFixed(2)} s
+        </span>
+        {player && player.health !== 1 && <span>health {Number(player.health.toFixed(1))}</span>}
+        {player && player.score !== 0 && <span>score {player.score}</span>}
+        {player && player.carried > 0 && <span>carries {player.carried}</span>}
+        {player && player.ammunition >= 0 && <span>{player.ammunition} shots left</span>}
+        <span
+          role="status"
+          data-testid="try-note"
+          className={note.startsWith('Cleared') ? 'good' : note ? 'bad' : 'quiet'}
+        >
+          {note || 'arrows or A D W S, Space acts, Esc ends'}
+        </span>
+        <div style={{ flex: 1 }} />
+        {SPEEDS.map((value) => (
+          <button
+            key={value}
+            type="button"
+            className="chip"
+            aria-pressed={speed === value}
+            data-on={speed === value || undefined}
+            onClick={() => tries.setSpeed(value)}
+          >
+            {value}×
+          </button>
+        ))}
         <button
-          key={value}
           type="button"
           className="chip"
-          aria-pressed={speed === value}
-          data-on={speed === value || undefined}
-          onClick={() => tries.setSpeed(value)}
+          title="Freeze or go on (F); one tick (.)"
+          onClick={() => tries.toggleFreeze()}
+          disabled={status === 'over'}
         >
-          {value}×
+          {status === 'frozen' ? 'Go on' : 'Freeze'}
         </button>
+        <SelectField
+          label="Freeze by itself"
+          value={freezesOn}
+          width={126}
+          options={[
+            { value: 'nothing', label: 'never by itself' },
+            { value: 'contact', label: 'at a contact' },
+            { value: 'sight', label: 'at a sighting' },
+            { value: 'state', label: 'at a new state' },
+          ]}
+          onCommit={(value) => tries.setFreezesOn(value)}
+        />
+        <KeySettings controls={controls} />
+        <Button size="compact-xs" variant="light" title="Enter" onClick={() => tries.again()}>
+          Again
+        </Button>
+        <Button size="compact-xs" variant="light" title="Keep what was played, as inputs" onClick={keep}>
+          Keep
+        </Button>
+        <Button size="compact-xs" title="Esc" onClick={() => tries.stop()}>
+          End
+        </Button>
+      </div>
+    </>
+  );
+}
+
+const SHOWN_ENTRIES = 7;
+
+/** The last entries of the log; a click goes back to that moment. */
+function TryLog({ events }: { events: readonly RunEvent[] }) {
+  const { tries } = useDesk();
+  const ticksPerSecond = tries.program?.ticksPerSecond ?? 60;
+  if (events.length === 0) return null;
+  return (
+    <div
+      className="plate"
+      aria-label="Log of the try"
+      role="log"
+      style={{ position: 'absolute', left: 10, bottom: 8, padding: '4px 10px', fontSize: 12 }}
+    >
+      {events.slice(-SHOWN_ENTRIES).map((event, index) => (
+        <div key={`${event.tick} ${index}`} style={{ display: 'flex', gap: 8 }}>
+          <button
+            type="button"
+            className="act mono"
+            title="Go back to this moment"
+            onClick={() => tries.goTo(event.tick)}
+          >
+            {(event.tick / ticksPerSecond).toFixed(2)} s
+          </button>
+          <span>{tries.say(event)}</span>
+        </div>
       ))}
-      <button
-        type="button"
-        className="chip"
-        title="Freeze or go on (F); one tick (.)"
-        onClick={() => tries.toggleFreeze()}
-        disabled={status === 'over'}
-      >
-        {status === 'frozen' ? 'Go on' : 'Freeze'}
-      </button>
-      <Switch
-        size="xs"
-        label="at first contact"
-        checked={freezesOnContact}
-        onChange={(event) => tries.setFreezesOnContact(event.currentTarget.checked)}
-      />
-      <KeySettings controls={controls} />
-      <Button size="compact-xs" variant="light" title="Enter" onClick={() => tries.again()}>
-        Again
-      </Button>
-      <Button size="compact-xs" variant="light" title="Keep what was played, as inputs" onClick={keep}>
-        Keep
-      </Button>
-      <Button size="compact-xs" title="Esc" onClick={() => tries.stop()}>
-        End
-      </Button>
     </div>
   );
 }

@@ -39,7 +39,11 @@ export interface Moment {
 
 export interface PictureOptions {
   routes: readonly RouteTimes[];
+  /** Whether routes are drawn at all; they are when nothing is said. */
+  hidesRoutes?: boolean;
   movers?: readonly MoverPreview[];
+  /** Where pieces with a lead will stand when a run begins. */
+  previews?: ShownRun;
   arcs?: ArenaPicture['arcs'];
   area?: ArenaPicture['area'];
   ghost?: ArenaPicture['ghost'];
@@ -101,10 +105,10 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
     area: options.area,
     ghost: options.ghost,
     showsShapes,
-    routes: placed.flatMap(({ piece }) => showRoute(piece, options.routes)),
+    routes: (options.hidesRoutes ? [] : placed).flatMap(({ piece }) => showRoute(piece, options.routes)),
     startPlaces: isRunning
       ? placed.map(({ piece, kind }) => ({ x: piece.at[0], y: piece.at[1], radius: bodyOf(kind, false).radius }))
-      : [],
+      : ledPlaces(placed, options.previews),
     ends: options.ends,
     trail: isRunning ? trailOf(run, tick) : [],
     selected: new Set(options.selection),
@@ -112,6 +116,19 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
     cursor: options.cursor,
     lasso: options.lasso,
   };
+}
+
+/** Where pieces with a lead really begin; the draft shows them where they were put. */
+function ledPlaces(
+  placed: readonly { piece: Piece; kind: Kind }[],
+  previews: ShownRun | undefined,
+): ArenaPicture['startPlaces'] {
+  return placed.flatMap(({ piece, kind }) => {
+    const index = piece.lead && previews ? previews.pieces.indexOf(piece.id) : -1;
+    if (!previews || index < 0) return [];
+    const { x, y } = readFields(previews, 0, index);
+    return [{ x, y, radius: bodyOf(kind, false).radius }];
+  });
 }
 
 /** A piece as it is at a moment; undefined when it is gone. */

@@ -11,6 +11,9 @@ import {
 } from '@/core/index';
 import type { ShownRun } from './composePicture';
 
+/** What makes a try stand still by itself. */
+export type FreezeOn = 'nothing' | 'contact' | 'sight' | 'state';
+
 export type TryStatus = 'off' | 'playing' | 'frozen' | 'over';
 
 /** What has been played, as it is kept: enough to play it again exactly. */
@@ -29,7 +32,7 @@ export interface TryState {
   tick: number;
   /** 1 is real time. */
   speed: number;
-  freezesOnContact: boolean;
+  freezesOn: FreezeOn;
   /** Why it stands still, in words. */
   note: string;
   faults: Diagnostic[];
@@ -46,7 +49,7 @@ export class TryController {
     status: 'off',
     tick: 0,
     speed: 1,
-    freezesOnContact: false,
+    freezesOn: 'nothing',
     note: '',
     faults: [],
     overrides: { knobs: [] },
@@ -116,17 +119,47 @@ export class TryController {
   private playTick(input: Input, staysFrozen = false): void {
     const { live } = this;
     if (!live) return;
+    const before = live.events.length;
     live.step(input);
-    const [contact] = live.newContacts;
-    const next: Partial<TryState> = { tick: live.tick, events: live.events };
+    const next: Partial<TryState> = { tick: live.tick, events: live.events.slice() };
     if (live.end) {
       next.status = 'over';
       next.note = this.sayEnd();
-    } else if (contact !== undefined && this.state.freezesOnContact && !staysFrozen) {
-      next.status = 'frozen';
-      next.note = `Contact with ${this.nameOf(contact)}`;
+    } else if (!staysFrozen) {
+      const reason = this.reasonToFreeze(live.events.slice(before), live.newContacts);
+      if (reason) {
+        next.status = 'frozen';
+        next.note = reason;
+      }
     }
     this.store.setState(next);
+  }
+
+  private reasonToFreeze(news: readonly RunEvent[], contacts: readonly string[]): string | undefined {
+    const { freezesOn } = this.state;
+    if (freezesOn === 'contact' && contacts.length > 0) return `Contact with ${this.nameOf(contacts[0])}`;
+    const entry = news.find((event) => event.type === freezesOn);
+    return entry && sayEntry(entry, (id) => this.nameOf(id));
+  }
+
+  /** Goes to the moment of a tick that has been played, by playing the same inputs again; the try stands still there. */
+  goTo(tick: number): void {
+    const { live } = this;
+    if (!live) return;
+    const again = new LiveRun(live.program, live.seed);
+    for (const input of live.inputs.slice(0, tick)) again.step(input);
+    this.live = again;
+    this.store.setState({
+      status: 'frozen',
+      tick: again.tick,
+      events: again.events.slice(),
+      note: 'Back at a log entry',
+    });
+  }
+
+  /** One entry of the log in words. */
+  say(event: RunEvent): string {
+    return sayEntry(event, (id) => this.nameOf(id));
   }
 
   private nameOf(piece: string): string {
@@ -157,8 +190,8 @@ export class TryController {
     this.store.setState({ speed });
   }
 
-  setFreezesOnContact(freezesOnContact: boolean): void {
-    this.store.setState({ freezesOnContact });
+  setFreezesOn(freezesOn: FreezeOn): void {
+    this.store.setState({ freezesOn });
   }
 
   setOverrides(overrides: Overrides): void {
@@ -193,5 +226,26 @@ export class TryController {
       outcome: live.end?.outcome ?? 'given up',
       seconds: this.seconds,
     };
+  }
+}
+
+function sayEntry(event: RunEvent, nameOf: (id: string) => string): string {
+  switch (event.type) {
+    case 'sight':
+      return `${nameOf(event.piece)} sees you`;
+    case 'sight lost':
+      return `${nameOf(event.piece)} loses sight`;
+    case 'state':
+      return `${nameOf(event.piece)}: ${event.from} → ${event.to}`;
+    case 'contact':
+      return `${nameOf(event.by)} on ${nameOf(event.on)}: ${event.effect}`;
+    case 'gone':
+      return `${nameOf(event.piece)} is ${event.why === 'left' ? 'out of the level' : event.why}`;
+    case 'shot':
+      return 'a shot';
+    case 'ground':
+      return `ground becomes ${event.becomes}`;
+    case 'end':
+      return event.outcome === 'won' ? 'cleared' : event.outcome;
   }
 }
