@@ -1,5 +1,6 @@
 import { chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from '../tests/end-to-end/support/chromium';
+import { onScreen } from '../tests/end-to-end/support/desk';
 import { GorgeServer } from '../tests/end-to-end/support/gorgeServer';
 import { demoGame } from './engineRows';
 import type { BenchRow } from './rows';
@@ -78,15 +79,11 @@ export async function measureDesk(): Promise<BenchRow[]> {
     }
     await page.goto(`${address}/games/bench-wide/levels/drying-hall`);
     await page.getByTestId('clear-rate').waitFor();
-    const box = (await page.getByTestId('arena').boundingBox())!;
-    const scale = Math.min((box.width - 36) / 60, (box.height - 36) / 40);
-    const at = (x: number, y: number) => ({
-      x: box.x + (box.width - 60 * scale) / 2 + x * scale,
-      y: box.y + (box.height - 40 * scale) / 2 + y * scale,
-    });
-    const dragging = await framesDuring(page, () => dragAbout(page, at(10.5, 7.5)));
+    const guard = await onScreen(page, 10.5, 7.5, 60, 40);
+    const dragging = await framesDuring(page, () => dragAbout(page, guard));
     await page.keyboard.press('2');
-    const painting = await framesDuring(page, () => dragAbout(page, at(30, 20)));
+    const middle = await onScreen(page, 30, 20, 60, 40);
+    const painting = await framesDuring(page, () => dragAbout(page, middle));
     return [
       { name: 'desk.first_number_ms', value: share(firstNumbers, 0.5), unit: 'ms' },
       { name: 'desk.drag_frame_median_ms', value: share(dragging, 0.5), unit: 'ms' },

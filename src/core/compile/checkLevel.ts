@@ -2,7 +2,8 @@ import { bodyOverlapsSolid, cellIndexAt, isSolidAt, type ArenaGrid } from '../ar
 import type { Area } from '../arena/area';
 import type { Outline } from '../arena/outline';
 import { markBox, type GameDocument, type Level, type Piece } from '../document/gameDocument';
-import { kindOf, standShapeOf, type Kind } from '../document/resolveKind';
+import { reachOf } from '../document/outlineShape';
+import { hitShapeOf, kindOf, standShapeOf, type Kind } from '../document/resolveKind';
 import { errorAt, warningAt, type Diagnostic } from '../foundation/diagnostic';
 import { checkContacts } from './checkContacts';
 import { checkControl } from './checkControl';
@@ -110,6 +111,13 @@ function isOutside(
   return x - reach.west < 0 || y - reach.north < 0 || x + reach.east > grid.width || y + reach.south > grid.height;
 }
 
+/** Whether a place lies within the box around a piece. */
+function isOver(piece: Piece, kind: Kind, x: number, y: number): boolean {
+  const { west, north, east, south } = reachOf(hitShapeOf(kind));
+  const [dx, dy] = [x - piece.at[0], y - piece.at[1]];
+  return dx >= -west && dx <= east && dy >= -north && dy <= south;
+}
+
 const NO_REACH = { west: 0, north: 0, east: 0, south: 0 };
 
 /** What walks must not begin on ground that drowns or swallows it, unless something carries it there. */
@@ -128,8 +136,7 @@ function checkFooting(
   if (!isUnsafe || kind.floats || !kind.control) return [];
   const isCarried = placed.some(
     ({ piece: other, kind: carrier }) =>
-      Math.abs(other.at[0] - x) < 2 &&
-      Math.abs(other.at[1] - y) < 2 &&
+      isOver(other, carrier, x, y) &&
       game.contacts?.[findContact(game, carrier.id, kind.id)]?.does.some(({ effect }) => effect === 'carry along'),
   );
   if (isCarried) return [];

@@ -54,10 +54,13 @@ export async function onScreen(
   rows = 18,
 ): Promise<{ x: number; y: number }> {
   const box = (await page.getByTestId('arena').boundingBox())!;
-  const scale = Math.min((box.width - 36) / columns, (box.height - 36) / rows);
+  // The tools above and the foot below are left free.
+  const [tools, foot] = [34, 26];
+  const free = box.height - tools - foot;
+  const scale = Math.min((box.width - 36) / columns, (free - 36) / rows);
   return {
     x: box.x + (box.width - columns * scale) / 2 + x * scale,
-    y: box.y + (box.height - rows * scale) / 2 + y * scale,
+    y: box.y + tools + (free - rows * scale) / 2 + y * scale,
   };
 }
 
@@ -86,7 +89,16 @@ export async function savedLevel(
   id: string,
 ): Promise<{
   map: string[];
-  pieces: { id: string; name: string; at: number[]; route?: number[][]; knobs?: Record<string, number> }[];
+  pieces: {
+    id: string;
+    name: string;
+    kind: string;
+    at: number[];
+    facing: number;
+    route?: number[][];
+    knobs?: Record<string, number>;
+  }[];
+  marks: Record<string, unknown>[];
 }> {
   // The sign follows an edit with the next frame; only then does it speak of it.
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
