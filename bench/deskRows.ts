@@ -25,6 +25,20 @@ function wideGame(): unknown {
   return { ...game, id: 'bench-wide' };
 }
 
+/** An open hall of 128 × 128 cells with pillars and a player. */
+function largeGame(): unknown {
+  const game = demoGame();
+  const side = 128;
+  const [level] = game.levels;
+  const isWall = (row: number, column: number) =>
+    row % (side - 1) === 0 || column % (side - 1) === 0 || (row % 6 === 0 && column % 5 === 0);
+  level.map = Array.from({ length: side }, (_, row) =>
+    Array.from({ length: side }, (__, column) => (isWall(row, column) ? '#' : '.')).join(''),
+  );
+  game.levels = [level];
+  return { ...game, id: 'bench-large' };
+}
+
 /** Collects the gaps between frames while something is done, in milliseconds. */
 async function framesDuring(page: Page, work: () => Promise<void>): Promise<number[]> {
   await page.evaluate(() => {
@@ -84,7 +98,19 @@ export async function measureDesk(): Promise<BenchRow[]> {
     await page.keyboard.press('2');
     const middle = await onScreen(page, 30, 20, 60, 40);
     const painting = await framesDuring(page, () => dragAbout(page, middle));
+    await page.request.post(`${address}/api/games`, { data: largeGame() });
+    await page.goto(`${address}/games/bench-large/levels/drying-hall`);
+    await page.getByTestId('arena').waitFor();
+    await page.waitForTimeout(1500);
+    const largeGuard = await onScreen(page, 10.5, 7.5, 128, 128);
+    const largeDragging = await framesDuring(page, () => dragAbout(page, largeGuard));
+    await page.keyboard.press('2');
+    const largeMiddle = await onScreen(page, 64.5, 64.5, 128, 128);
+    const largePainting = await framesDuring(page, () => dragAbout(page, largeMiddle));
     return [
+      { name: 'desk.128x128_drag_frame_95_percent_ms', value: share(largeDragging, 0.95), unit: 'ms' },
+      { name: 'desk.128x128_paint_frame_median_ms', value: share(largePainting, 0.5), unit: 'ms' },
+      { name: 'desk.128x128_paint_frame_95_percent_ms', value: share(largePainting, 0.95), unit: 'ms' },
       { name: 'desk.first_number_ms', value: share(firstNumbers, 0.5), unit: 'ms' },
       { name: 'desk.drag_frame_median_ms', value: share(dragging, 0.5), unit: 'ms' },
       { name: 'desk.drag_frame_95_percent_ms', value: share(dragging, 0.95), unit: 'ms' },

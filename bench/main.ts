@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs';
+import { measureMovers, measurePictures, measureSchemes } from './arenaRows';
 import { measureBatches, reportWorkerMemory } from './batchRows';
 import { measureDesk } from './deskRows';
 import { measureEngine, measureGrowth, measureStandIn } from './engineRows';
@@ -17,6 +18,9 @@ async function main(args: string[]): Promise<void> {
     measureEngine,
     measureStandIn,
     measureGrowth,
+    measureMovers,
+    measureSchemes,
+    measurePictures,
     measureGeometry,
     measureBatches,
     ...(args.includes('--no-desk') ? [] : [measureDesk]),

@@ -4,6 +4,7 @@ import { mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { PROJECT } from './build.mjs';
 
+const { encode } = await import('fast-png');
 const { chromium } = await import('@playwright/test');
 const dataFolder = path.join(PROJECT, '.data/screenshots');
 const pictures = path.join(PROJECT, 'docs/screenshots');
@@ -21,6 +22,28 @@ const address = await new Promise((resolve, reject) => {
   });
   starter.on('exit', () => reject(new Error(`the server did not start:\n${output}`)));
 });
+/** A small maze of blocks as a PNG: made here, since no picture lies about. */
+function drawMaze() {
+  const rows = [
+    '#####################',
+    '#.....#.......#.....#',
+    '#.###.#.#####.#.###.#',
+    '#.#...#.....#.....#.#',
+    '#.#.#######.#####.#.#',
+    '#.#.......#.....#.#.#',
+    '#.#######.#.###.#.#.#',
+    '#.........#...#...#..',
+    '#####################',
+  ];
+  const pitch = 20;
+  const [width, height] = [rows[0].length * pitch, rows.length * pitch];
+  const data = new Uint8Array(width * height);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      data[y * width + x] = rows[Math.floor(y / pitch)][Math.floor(x / pitch)] === '#' ? 25 : 240;
+  return encode({ width, height, data, channels: 1 });
+}
+
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: [
@@ -41,10 +64,12 @@ try {
   const desk = `${address}/games/kiln-yard/levels/drying-hall`;
   const arena = async (x, y) => {
     const box = await page.getByTestId('arena').boundingBox();
-    const scale = Math.min((box.width - 36) / 30, (box.height - 36) / 18);
+    // The tools above and the foot below are left free.
+    const free = box.height - 34 - 26;
+    const scale = Math.min((box.width - 36) / 30, (free - 36) / 18);
     await page.mouse.click(
       box.x + (box.width - 30 * scale) / 2 + x * scale,
-      box.y + (box.height - 18 * scale) / 2 + y * scale,
+      box.y + 34 + (free - 18 * scale) / 2 + y * scale,
     );
   };
 
@@ -95,6 +120,38 @@ try {
   await page.goto(address);
   await page.getByText(/Last measured/).waitFor();
   await take('shelf');
+
+  await page.goto(`${address}/games/kiln-yard/levels/cart-crossing`);
+  await finished();
+  await page.getByRole('button', { name: 'Shapes', exact: true }).click();
+  await page.getByTestId('arena').focus();
+  for (let count = 0; count < 2; count++) await page.keyboard.press('Tab');
+  await page.getByRole('slider', { name: 'Moment of the preview' }).focus();
+  for (let step = 0; step < 20; step++) await page.keyboard.press('ArrowRight');
+  await take('movers');
+
+  await page.goto(desk);
+  await finished();
+  await page.getByRole('button', { name: 'Cast', exact: true }).first().click();
+  await page.getByRole('option', { name: /Sharp-eyed/ }).click();
+  await take('cast');
+  await page.getByRole('button', { name: 'Build', exact: true }).click();
+  const maze = drawMaze();
+  await page
+    .getByLabel('Picture of a maze')
+    .setInputFiles({ name: 'maze.png', mimeType: 'image/png', buffer: Buffer.from(maze) });
+  await page.getByText(/read as/).waitFor();
+  await take('build');
+  await page.getByLabel('Close Build').click();
+  await page.getByTestId('arena').focus();
+  await page.keyboard.press('t');
+  await page.keyboard.down('ArrowRight');
+  await page.waitForTimeout(1100);
+  await page.keyboard.up('ArrowRight');
+  await page.keyboard.down('ArrowDown');
+  await page.waitForTimeout(1300);
+  await page.keyboard.press('f');
+  await take('try');
 } finally {
   await browser.close();
   starter.kill('SIGINT');

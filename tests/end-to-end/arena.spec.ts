@@ -136,7 +136,7 @@ test('contacts: a kind that does nothing is lit, and what is said changes the re
   const before = await finishedReading(page);
   await openPanel(page, 'Cast');
   await page.getByRole('option', { name: 'Warden', exact: true }).click();
-  await page.getByLabel('Tags').press('Backspace');
+  await page.getByRole('combobox', { name: 'Tags' }).press('Backspace');
   await expect(page.getByLabel('Problems')).toContainText('does nothing to anybody');
   await openPanel(page, 'Contacts');
   const cell = page.getByRole('button', { name: 'Warden on Apprentice: nothing said yet' });
