@@ -54,7 +54,7 @@ function crowdOfMovers(): GameDocument {
       ...(kind === 'ranks' ? { formation: `f${index % 10}` } : {}),
     };
   });
-  const pillar = (row: number, column: number) => row % 16 === 0 && column % 16 === 0;
+  const pillar = (row: number, column: number) => row % 15 === 3 && column % 15 === 3;
   const isRim = (at: number) => at === 0 || at === SIDE - 1;
   game.levels = [
     {

@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs';
 import {
   compileGameLevel,
   cosDegrees,
+  PIECE_FIELDS,
+  PLAYER_FIELDS,
   readGame,
   recordRun,
   Runner,
@@ -86,7 +88,8 @@ function checkSameBeats(program: LevelProgram, hand: DryingHallByHand): void {
   for (let tick = 1; tick <= 100; tick++) {
     hand.runTick(0);
     hand.guards.forEach((guard, index) => {
-      const [x, y] = run.frames.subarray(tick * run.frameSize + 2 + index * 6, tick * run.frameSize + 4 + index * 6);
+      const start = tick * run.frameSize + PLAYER_FIELDS + index * PIECE_FIELDS;
+      const [x, y] = run.frames.subarray(start, start + 2);
       if (Math.abs(guard.x - x) + Math.abs(guard.y - y) > 1e-4) {
         throw new Error(
           `floor and engine differ at tick ${tick}: guard ${index} at ${guard.x}, ${guard.y} and ${x}, ${y}`,

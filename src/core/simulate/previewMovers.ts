@@ -77,8 +77,6 @@ export function previewMovers(program: LevelProgram): MoverPreviews {
 function stepAlone(world: World): void {
   const { brains, brainOfPiece } = world.level;
   for (let piece = 0; piece < world.pieceCount; piece++) {
-    world.beforeX[piece] = world.x[piece];
-    world.beforeY[piece] = world.y[piece];
     if (brainOfPiece[piece] >= 0 && world.alive[piece] === 1) decide(world, piece, brains[brainOfPiece[piece]]);
   }
   movePieces(world);

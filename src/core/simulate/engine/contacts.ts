@@ -12,19 +12,27 @@ const SHAPE = 2;
  * during the tick; boxes are tested first, then the shapes themselves. Gives the first threat that was touched, or −1.
  */
 export function meetPlayer(world: World): number {
-  const { meetsPlayer, playerMeetings } = world.level;
-  const { player, encounter } = world;
-  const playerMoveX = player.x - player.beforeX;
-  const playerMoveY = player.y - player.beforeY;
+  const { meetsPlayer, playerMeetings, meetingLimits } = world.level;
+  const { player, encounter, x, y, beforeX, beforeY } = world;
+  const playerX = player.x;
+  const playerY = player.y;
+  const playerFromX = player.beforeX;
+  const playerFromY = player.beforeY;
   let touching = -1;
   for (let index = 0; index < meetsPlayer.length; index++) {
     const piece = meetsPlayer[index];
-    const { meeting } = playerMeetings[index];
-    const fromX = player.beforeX - world.beforeX[piece];
-    const fromY = player.beforeY - world.beforeY[piece];
-    const moveX = playerMoveX - (world.x[piece] - world.beforeX[piece]);
-    const moveY = playerMoveY - (world.y[piece] - world.beforeY[piece]);
-    if (!boundsMeet(meeting, fromX, fromY, moveX, moveY) || !world.isIn(piece)) {
+    const fromX = playerFromX - beforeX[piece];
+    const fromY = playerFromY - beforeY[piece];
+    const toX = playerX - x[piece];
+    const toY = playerY - y[piece];
+    // The box around the whole way, told first and in line, since it is so for most pieces in most ticks.
+    const limit = 4 * index;
+    const isFar =
+      (fromX < toX ? fromX : toX) > meetingLimits[limit + 2] ||
+      (fromX > toX ? fromX : toX) < -meetingLimits[limit] ||
+      (fromY < toY ? fromY : toY) > meetingLimits[limit + 3] ||
+      (fromY > toY ? fromY : toY) < -meetingLimits[limit + 1];
+    if (isFar || !world.isIn(piece)) {
       // The encounter is over; if the shapes never met in it, a box would have hit where nothing touched.
       if (encounter[piece] !== 0) {
         if (encounter[piece] === BOX) world.boxOnly++;
@@ -32,6 +40,9 @@ export function meetPlayer(world: World): number {
       }
       continue;
     }
+    const { meeting } = playerMeetings[index];
+    const moveX = playerX - playerFromX - (x[piece] - beforeX[piece]);
+    const moveY = playerY - playerFromY - (y[piece] - beforeY[piece]);
     if (encounter[piece] === 0) encounter[piece] = BOX;
     if (!shapesMeet(meeting, fromX, fromY, moveX, moveY)) continue;
     encounter[piece] = SHAPE;

@@ -64,6 +64,7 @@ export function movePiece(world: World, piece: number, motion: MotionProgram): v
 
 /** Factor on the speed of a walker: by the ground under it and by what it has met. */
 function walkingFactor(world: World, piece: number): number {
+  if (!world.level.changesPace) return 1;
   const own = world.speedFactor[piece];
   if (world.level.floatsOfPiece[piece] === 1) return own;
   return own * world.ground.typeAt(world.x[piece], world.y[piece]).speedFactor;

@@ -39,6 +39,11 @@ export interface PreparedLevel {
   /** Indices of the pieces that something happens with when the player meets them, and what that is. */
   meetsPlayer: Int16Array;
   playerMeetings: PlayerMeeting[];
+  /** Limits of player − piece within which their boxes overlap: west, north, east, south for each of `meetsPlayer`. */
+  meetingLimits: Float64Array;
+  /** Whether anything in the level can change how fast pieces go, or hold them. */
+  changesPace: boolean;
+  canStun: boolean;
   /** Pairs of other kinds that meet; pieces of each kind. */
   pairs: PairProgram[];
   piecesOfKind: number[][];
@@ -89,6 +94,14 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
     fallsOfPiece: Uint8Array.from(pieces, (piece) => (kinds[piece.kindIndex].falls && program.isSideView ? 1 : 0)),
     meetsPlayer: Int16Array.from(meetsPlayer),
     playerMeetings: meetsPlayer.map((index) => meetingOfKind[pieces[index].kindIndex]!),
+    meetingLimits: Float64Array.from(
+      meetsPlayer.flatMap((index) => {
+        const { west, north, east, south } = meetingOfKind[pieces[index].kindIndex]!.meeting;
+        return [west, north, east, south];
+      }),
+    ),
+    changesPace: !program.ground.isPlain || hasEffect(program, 'speed'),
+    canStun: hasEffect(program, 'stun'),
     pairs: preparePairs(program),
     piecesOfKind: kinds.map((_, kind) => pieces.flatMap((piece, index) => (piece.kindIndex === kind ? [index] : []))),
     carriers: pieces.flatMap((piece, index) => (kinds[piece.kindIndex].isCarrier ? [index] : [])),
@@ -100,6 +113,10 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
     routeLengths: pieces.map((piece) => measureRoute(piece.route)),
     start: undefined,
   };
+}
+
+function hasEffect({ contacts }: LevelProgram, name: string): boolean {
+  return contacts.some(({ effects }) => effects.some(({ effect }) => effect === name));
 }
 
 function preparePairs({ kinds, contacts, player }: LevelProgram): PairProgram[] {

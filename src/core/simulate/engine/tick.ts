@@ -24,16 +24,18 @@ export type DecideAll = (world: World) => void;
 
 /** Every piece with a brain looks, then every one decides, all on the same world. */
 export function lookAndDecide(world: World): void {
-  const { brains, brainOfPiece } = world.level;
+  const { brains, brainOfPiece, canStun } = world.level;
+  const { alive } = world;
   for (let piece = 0; piece < world.pieceCount; piece++) {
     const brain = brainOfPiece[piece];
-    if (brain < 0 || world.alive[piece] === 0) continue;
+    if (brain < 0 || alive[piece] === 0) continue;
     const eyes = brains[brain].eyes;
     if (eyes) look(world, piece, eyes);
   }
   for (let piece = 0; piece < world.pieceCount; piece++) {
     const brain = brainOfPiece[piece];
-    if (brain >= 0 && world.alive[piece] === 1 && world.stunLeft[piece] === 0) decide(world, piece, brains[brain]);
+    if (brain >= 0 && alive[piece] === 1 && !(canStun && world.stunLeft[piece] > 0))
+      decide(world, piece, brains[brain]);
   }
 }
 
@@ -46,11 +48,6 @@ export function runTick(world: World, input: Input, decideAll: DecideAll = lookA
   const { player } = world;
   player.beforeX = player.x;
   player.beforeY = player.y;
-  // A loop, since copying a short array by `set` costs more than all the rest of a piece.
-  for (let piece = 0; piece < world.pieceCount; piece++) {
-    world.beforeX[piece] = world.x[piece];
-    world.beforeY[piece] = world.y[piece];
-  }
   findRide(world);
   decideAll(world);
   const { program } = world.level;
@@ -80,16 +77,22 @@ function supportsOf(world: World): Supports {
 
 /** Moves all that is alive: formations as one, the others each by its state, then by the ground under it. */
 export function movePieces(world: World): void {
-  const { brains, brainOfPiece } = world.level;
-  marchFormations(world);
+  const { brains, brainOfPiece, canStun } = world.level;
+  const { x, y, beforeX, beforeY, alive } = world;
+  // A loop, since copying a short array by `set` costs more than all the rest of a piece.
+  for (let piece = 0; piece < world.pieceCount; piece++) {
+    beforeX[piece] = x[piece];
+    beforeY[piece] = y[piece];
+  }
+  if (world.level.formations.length > 0) marchFormations(world);
   const groundMoves =
     world.level.program.isSideView || !world.ground.isPlain || world.level.program.contacts.length > 0;
   for (let piece = 0; piece < world.pieceCount; piece++) {
-    if (world.alive[piece] === 0) continue;
+    if (alive[piece] === 0) continue;
     const brain = brainOfPiece[piece];
-    if (brain >= 0 && world.stunLeft[piece] === 0)
+    if (brain >= 0 && !(canStun && world.stunLeft[piece] > 0))
       movePiece(world, piece, brains[brain].states[world.state[piece]].motion);
-    if (groundMoves && world.alive[piece] === 1) moveByGround(world, piece);
+    if (groundMoves && alive[piece] === 1) moveByGround(world, piece);
   }
   moveShots(world);
 }
