@@ -76,7 +76,7 @@ function crowdOfMovers(): GameDocument {
 export function measureMovers(): BenchRow[] {
   const program = compile(crowdOfMovers());
   const runner = new Runner(program, { type: 'inputs', inputs: [] });
-  const ticks = 300;
+  const ticks = 1800;
   const factor = () =>
     ticks / program.ticksPerSecond / (cpuMs(() => runner.run(1, { mostTicks: ticks, skipHash: true })) / 1000);
   factor();

@@ -1,6 +1,5 @@
 import type { LevelProgram } from '../compile/levelProgram';
 import { prepareRuns } from './engine/prepareRuns';
-import { movePiece } from './engine/motion';
 import { World } from './engine/world';
 
 /** When a patrolling piece gets to its waypoints if nothing disturbs it. */
@@ -26,15 +25,17 @@ export function timeRoute(program: LevelProgram): RouteTimes[] {
   const { brains } = world.level;
   return program.pieces.flatMap((piece, index): RouteTimes[] => {
     const brain = piece.brain >= 0 ? brains[piece.brain] : undefined;
-    const motion = brain?.states[brain.startState].motion;
+    const start = brain?.states[brain.startState];
+    const motion = start?.motion;
     const waypoints = piece.route.length / 2;
     if (motion?.operation !== 'patrol' || waypoints === 0 || motion.step === 0) return [];
+    const { move } = start!;
     const reachedAtSeconds: (number | undefined)[] = new Array<number | undefined>(waypoints).fill(undefined);
     const track: number[] = [world.x[index], world.y[index]];
     let reached = 0;
     for (let tick = 1; tick <= MOST_SECONDS * program.ticksPerSecond && reached < waypoints; tick++) {
       const heading = world.waypoint[index];
-      movePiece(world, index, motion);
+      move(world, index);
       const isThere =
         world.waypoint[index] !== heading ||
         world.hasArrived[index] === 1 ||

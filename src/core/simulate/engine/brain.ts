@@ -1,6 +1,6 @@
 import type { BrainProgram, ConditionProgram, MotionProgram } from '../../compile/levelProgram';
 import { assertNever } from '../../foundation/result';
-import { forgetSteer } from './motion';
+import { forgetSteer, prepareMotion, type Mover } from './motion';
 import { isWithin, prepareEyes, prepareSight, type Eyes } from './perception';
 import type { World } from './world';
 
@@ -10,6 +10,7 @@ export type ConditionTest = (world: World, piece: number) => boolean;
 export interface BrainState {
   name: string;
   motion: MotionProgram;
+  move: Mover;
   isOut: boolean;
   /** Tests and where they lead, in order of priority. */
   tests: ConditionTest[];
@@ -29,6 +30,7 @@ export function prepareBrain(program: BrainProgram): Brain {
     states: program.states.map((state) => ({
       name: state.name,
       motion: state.motion,
+      move: prepareMotion(state.motion),
       isOut: state.isOut,
       tests: state.transitions.map((transition) => prepareCondition(transition.condition)),
       targets: state.transitions.map((transition) => transition.target),

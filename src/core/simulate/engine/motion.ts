@@ -22,43 +22,44 @@ function waysOf(world: World, piece: number): Ways {
   return world.ways[world.level.waysOfPiece[piece]];
 }
 
-/** Moves one piece by what its state does. */
-export function movePiece(world: World, piece: number, motion: MotionProgram): void {
-  const pace = walkingFactor(world, piece);
+/** Moves one piece by one tick. */
+export type Mover = (world: World, piece: number) => void;
+
+/**
+ * A motion as a function that has captured its numbers. Each kind of motion is a function of its own, so that the tick calls
+ * it without asking which it is, and what it reads always has the same form.
+ */
+export function prepareMotion(motion: MotionProgram): Mover {
   switch (motion.operation) {
     case 'hold':
-      return;
-    case 'patrol':
-      patrol(world, piece, motion, motion.step * pace);
-      return;
-    case 'chase':
-      chase(world, piece, motion, motion.step * pace);
-      return;
-    case 'travel':
-      if (world.lastSeenTick[piece] === NEVER) world.hasArrived[piece] = 1;
-      else if (goByPath(world, piece, world.lastSeenX[piece], world.lastSeenY[piece], motion.step * pace, false))
-        world.hasArrived[piece] = 1;
-      return;
-    case 'pace':
-      paceOn(world, piece, motion, motion.step * pace, waysOf(world, piece).grid);
-      return;
-    case 'wander':
-      wander(world, piece, motion, motion.step * pace, waysOf(world, piece).grid);
-      return;
-    case 'roam':
-      roam(world, piece, motion.step * pace, waysOf(world, piece).walk);
-      return;
-    case 'hover':
-      hover(world, piece, motion);
-      return;
-    case 'drift':
-      drift(world, piece, motion, motion.step * world.speedFactor[piece]);
-      return;
     case 'march':
       // A formation moves as one, before everything else; see march.ts.
-      return;
+      return () => undefined;
+    case 'patrol':
+      return (world, piece) => patrol(world, piece, motion, motion.step * walkingFactor(world, piece));
+    case 'chase':
+      return (world, piece) => chase(world, piece, motion, motion.step * walkingFactor(world, piece));
+    case 'travel':
+      return (world, piece) => {
+        const step = motion.step * walkingFactor(world, piece);
+        if (world.lastSeenTick[piece] === NEVER) world.hasArrived[piece] = 1;
+        else if (goByPath(world, piece, world.lastSeenX[piece], world.lastSeenY[piece], step, false))
+          world.hasArrived[piece] = 1;
+      };
+    case 'pace':
+      return (world, piece) =>
+        paceOn(world, piece, motion, motion.step * walkingFactor(world, piece), waysOf(world, piece).grid);
+    case 'wander':
+      return (world, piece) =>
+        wander(world, piece, motion, motion.step * walkingFactor(world, piece), waysOf(world, piece).grid);
+    case 'roam':
+      return (world, piece) => roam(world, piece, motion.step * walkingFactor(world, piece), waysOf(world, piece).walk);
+    case 'hover':
+      return (world, piece) => hover(world, piece, motion);
+    case 'drift':
+      return (world, piece) => drift(world, piece, motion, motion.step * world.speedFactor[piece]);
     default:
-      assertNever(motion);
+      return assertNever(motion);
   }
 }
 

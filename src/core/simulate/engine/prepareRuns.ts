@@ -1,5 +1,4 @@
 import { decide } from './brain';
-import { movePiece } from './motion';
 import { prepareLevel, type PreparedLevel } from './preparedLevel';
 import { World } from './world';
 import type { LevelProgram } from '../../compile/levelProgram';
@@ -22,7 +21,7 @@ function moveAhead(world: World): World {
     if (!brain || piece.leadTicks === 0) return;
     for (world.tick = 0; world.tick < piece.leadTicks && world.alive[index] === 1; world.tick++) {
       decide(world, index, brain);
-      movePiece(world, index, brain.states[world.state[index]].motion);
+      brain.states[world.state[index]].move(world, index);
     }
     world.stateSince[index] -= piece.leadTicks;
   });

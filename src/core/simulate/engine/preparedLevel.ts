@@ -31,6 +31,9 @@ export interface PreparedLevel {
   brains: Brain[];
   /** What the tick reads of every piece, as arrays: index into `brains` (−1 for none), index into `ways`. */
   brainOfPiece: Int16Array;
+  /** Pieces that look, and pieces that can change their state. */
+  lookers: Int16Array;
+  deciders: Int16Array;
   waysOfPiece: Int16Array;
   standOfPiece: Outline[];
   floatsOfPiece: Uint8Array;
@@ -86,6 +89,14 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
     program,
     brains: program.brains.map(prepareBrain),
     brainOfPiece: Int16Array.from(pieces, (piece) => piece.brain),
+    lookers: Int16Array.from(
+      pieces.flatMap(({ brain }, index) => (brain >= 0 && program.brains[brain].sightRange > 0 ? [index] : [])),
+    ),
+    deciders: Int16Array.from(
+      pieces.flatMap(({ brain }, index) =>
+        brain >= 0 && program.brains[brain].states.some((state) => state.transitions.length > 0) ? [index] : [],
+      ),
+    ),
     waysOfPiece,
     standOfPiece: pieces.map((piece) => kinds[piece.kindIndex].stand),
     floatsOfPiece: Uint8Array.from(pieces, (piece) =>

@@ -44,7 +44,8 @@ export function moveShots(world: World): void {
   for (let shot = control.firstShot; shot < control.firstShot + control.shotCount; shot++) {
     if (world.alive[shot] === 0) continue;
     const outline = world.level.standOfPiece[shot];
-    const [dx, dy] = [world.facingX[shot] * control.shotStep, world.facingY[shot] * control.shotStep];
+    const dx = world.facingX[shot] * control.shotStep;
+    const dy = world.facingY[shot] * control.shotStep;
     sweepUntilContact(world.ground.grid, world.x[shot], world.y[shot], outline, dx, dy, sweep);
     world.x[shot] = sweep.x;
     world.y[shot] = sweep.y;

@@ -2,7 +2,6 @@ import { decide } from './brain';
 import { carryPlayer, CarrierTops, findRide } from './carrying';
 import { meetEachOther, meetPlayer } from './contacts';
 import { countDown } from './effects';
-import { movePiece } from './motion';
 import { marchFormations } from './movers/march';
 import { look } from './perception';
 import type { Input } from './player/inputs';
@@ -24,18 +23,17 @@ export type DecideAll = (world: World) => void;
 
 /** Every piece with a brain looks, then every one decides, all on the same world. */
 export function lookAndDecide(world: World): void {
-  const { brains, brainOfPiece, canStun } = world.level;
+  const { brains, brainOfPiece, canStun, lookers, deciders } = world.level;
   const { alive } = world;
-  for (let piece = 0; piece < world.pieceCount; piece++) {
-    const brain = brainOfPiece[piece];
-    if (brain < 0 || alive[piece] === 0) continue;
-    const eyes = brains[brain].eyes;
-    if (eyes) look(world, piece, eyes);
+  for (let index = 0; index < lookers.length; index++) {
+    const piece = lookers[index];
+    const { eyes } = brains[brainOfPiece[piece]];
+    if (eyes && alive[piece] === 1) look(world, piece, eyes);
   }
-  for (let piece = 0; piece < world.pieceCount; piece++) {
-    const brain = brainOfPiece[piece];
-    if (brain >= 0 && alive[piece] === 1 && !(canStun && world.stunLeft[piece] > 0))
-      decide(world, piece, brains[brain]);
+  for (let index = 0; index < deciders.length; index++) {
+    const piece = deciders[index];
+    if (alive[piece] === 1 && !(canStun && world.stunLeft[piece] > 0))
+      decide(world, piece, brains[brainOfPiece[piece]]);
   }
 }
 
@@ -91,7 +89,7 @@ export function movePieces(world: World): void {
     if (alive[piece] === 0) continue;
     const brain = brainOfPiece[piece];
     if (brain >= 0 && !(canStun && world.stunLeft[piece] > 0))
-      movePiece(world, piece, brains[brain].states[world.state[piece]].motion);
+      brains[brain].states[world.state[piece]].move(world, piece);
     if (groundMoves && alive[piece] === 1) moveByGround(world, piece);
   }
   moveShots(world);

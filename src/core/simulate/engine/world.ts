@@ -213,6 +213,9 @@ export class World {
       [this.pauseLeft, other.pauseLeft],
       [this.progress, other.progress],
       [this.fallSpeed, other.fallSpeed],
+      [this.steerX, other.steerX],
+      [this.steerY, other.steerY],
+      [this.steerGoalCell, other.steerGoalCell],
     ];
     for (const [own, theirs] of pairs) own.set(theirs);
   }

@@ -4,6 +4,9 @@ import type { World } from '../world';
 /** Nearer than this to where it should be, a piece is on its line. */
 const ON_LINE_CELLS = 1e-6;
 
+/** Stands where pieces that go by path note their goal: `steerX` and `steerY` are the place on the line. */
+const ON_LINE = -3;
+
 const place = { x: 0, y: 0 };
 
 /** Swings along the route; one that was brought away from it first comes back, at its mean speed. */
@@ -11,17 +14,25 @@ export function hover(world: World, piece: number, motion: Extract<MotionProgram
   const lengths = world.level.routeLengths[piece];
   if (lengths.length < 2) return;
   const step = (2 * lengths[lengths.length - 1]) / motion.periodTicks;
-  placeAt(world, piece, motion, world.progress[piece]);
-  const dx = place.x - world.x[piece];
-  const dy = place.y - world.y[piece];
-  const distance = Math.sqrt(dx * dx + dy * dy);
-  if (distance > ON_LINE_CELLS) {
+  // Where it should be was worked out in the tick before, unless it was at something else.
+  if (world.steerGoalCell[piece] !== ON_LINE) {
+    world.steerGoalCell[piece] = ON_LINE;
+    placeAt(world, piece, motion, world.progress[piece]);
+    world.steerX[piece] = place.x;
+    world.steerY[piece] = place.y;
+  }
+  const dx = world.steerX[piece] - world.x[piece];
+  const dy = world.steerY[piece] - world.y[piece];
+  if (Math.abs(dx) + Math.abs(dy) > ON_LINE_CELLS) {
+    const distance = Math.sqrt(dx * dx + dy * dy);
     const share = distance <= step ? 1 : step / distance;
     moveTo(world, piece, world.x[piece] + dx * share, world.y[piece] + dy * share);
     return;
   }
   world.progress[piece]++;
   placeAt(world, piece, motion, world.progress[piece]);
+  world.steerX[piece] = place.x;
+  world.steerY[piece] = place.y;
   moveTo(world, piece, place.x, place.y);
 }
 

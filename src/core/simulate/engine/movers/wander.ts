@@ -14,8 +14,8 @@ export function wander(
   step: number,
   grid: ArenaGrid,
 ): void {
-  const random = world.random[piece];
-  if (world.pauseLeft[piece] === 0 && random) {
+  const random = world.pauseLeft[piece] === 0 ? world.random[piece] : undefined;
+  if (random) {
     const heading = random.nextInteger(0, 359);
     world.facingX[piece] = cosDegrees(heading);
     world.facingY[piece] = sinDegrees(heading);
@@ -23,7 +23,8 @@ export function wander(
   }
   world.pauseLeft[piece]--;
   const outline = world.level.standOfPiece[piece];
-  const [dx, dy] = [world.facingX[piece] * step, world.facingY[piece] * step];
+  const dx = world.facingX[piece] * step;
+  const dy = world.facingY[piece] * step;
   sweepBody(grid, world.x[piece], world.y[piece], outline, dx, dy, sweep);
   world.x[piece] = sweep.x;
   world.y[piece] = sweep.y;

@@ -93,7 +93,8 @@ function moveFreely(
   const dx = body.velocityX + shoveX;
   const dy = body.velocityY + shoveY;
   if (dx === 0 && dy === 0) return;
-  const [fromX, fromY] = [body.x, body.y];
+  const fromX = body.x;
+  const fromY = body.y;
   sweepBody(ground.grid, fromX, fromY, program.stand, dx, dy, sweep);
   body.x = sweep.x;
   body.y = sweep.y;
