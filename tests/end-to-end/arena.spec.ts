@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { generateMap } from '../../src/core/index';
 import { drawLineMaze, drawMaze, pngHead } from '../support/pictures';
 import { clickCell, demoGame, dragCells, finishedReading, openDesk, savedLevel, saveSign } from './support/desk';
@@ -193,4 +194,14 @@ test('where movers stand at a moment is shown without a run', async ({ page }) =
   await slider.focus();
   for (let step = 0; step < 12; step++) await slider.press('ArrowRight');
   await expect(page.getByTestId('preview-moment')).toHaveText('1.2 s');
+});
+
+test('a document goes through save, export and import to the byte', async ({ page }) => {
+  const text = readFileSync('examples/kiln-yard.gorge.json', 'utf8');
+  const first = await page.request.get('/api/games/kiln-yard/export');
+  expect(await first.text()).toBe(text);
+  const copy = { ...(JSON.parse(text) as object), id: 'kiln-copy' };
+  expect((await page.request.post('/api/games', { data: copy })).status()).toBe(200);
+  const second = await (await page.request.get('/api/games/kiln-copy/export')).text();
+  expect(second).toBe(text.replace('"id": "kiln-yard"', '"id": "kiln-copy"'));
 });

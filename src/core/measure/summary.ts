@@ -29,6 +29,8 @@ export interface Summary {
   timeToClear: TimeSpread | undefined;
   /** Ways in which runs ended without being cleared, the commonest first. */
   ends: EndGroup[];
+  /** Encounters a run in which only the box round a hit shape met the player: hits that a box would have counted. */
+  boxOnlyPerRun: number;
   /** Fingerprint of all runs in the order of their seeds. */
   hash: string;
 }
@@ -59,6 +61,7 @@ export function summarise(rows: readonly RunRecord[], level: MeasuredLevel): Sum
     clearRate: wilsonInterval(won.length, rows.length),
     timeToClear: measureTimeSpread(won.map((row) => row.ticks / level.ticksPerSecond)),
     ends: groupEnds(rows, level),
+    boxOnlyPerRun: rows.length > 0 ? rows.reduce((sum, row) => sum + row.boxOnly, 0) / rows.length : 0,
     hash: hashRuns(rows),
   };
 }

@@ -39,6 +39,7 @@ export function writeRunJson(level: string, results: readonly StandInSummary[]):
         share: end.share,
         median_seconds: end.medianSeconds,
       })),
+      box_only_per_run: summary.boxOnlyPerRun,
       hash: summary.hash,
     })),
   };

@@ -13,6 +13,7 @@ export function writeRunCsv(standIn: string, rows: readonly RunRecord[], ticksPe
       seconds: (row.ticks / ticksPerSecond).toFixed(3),
       x: row.x.toFixed(3),
       y: row.y.toFixed(3),
+      box_only: row.boxOnly,
       hash: row.hash,
     })),
     { newline: '\n' },

@@ -15,6 +15,7 @@ function summaryOf(won: number, runs: number) {
     x: 1,
     y: 1,
     ticks: index < won ? 600 : 300,
+    boxOnly: 0,
     hash: '0'.repeat(16),
   }));
   return summarise(rows, LEVEL);

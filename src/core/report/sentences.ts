@@ -57,6 +57,11 @@ export function describeSummary(summary: Summary, standIn: string): string[] {
   } else {
     sentences.push('Every run was cleared.');
   }
+  if (summary.boxOnlyPerRun > 0) {
+    sentences.push(
+      `${summary.boxOnlyPerRun.toFixed(2)} times a run only the box round a hit shape met the player and the shape itself did not: a box would have hit there unfairly.`,
+    );
+  }
   return sentences;
 }
 

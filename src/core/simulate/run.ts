@@ -87,6 +87,7 @@ export class Runner {
       x: this.world.player.x,
       y: this.world.player.y,
       ticks: this.world.tick,
+      boxOnly: this.world.boxOnly,
       hash: hash.digest(),
     };
   }
@@ -105,9 +106,9 @@ function showScreen(world: World, frame: ScreenFrame): void {
 
 /** Whether a piece is after the player. */
 export function isAlarmed(world: World, piece: number): boolean {
-  const { brains, program } = world.level;
-  const brain = program.pieces[piece].brain;
-  return brain >= 0 && brains[brain].states[world.state[piece]].motion.operation === 'chase';
+  const { brains, brainOfPiece } = world.level;
+  const brain = brainOfPiece[piece];
+  return brain >= 0 && brains[brain].states[world.state[piece]].isChase;
 }
 
 function takeSample(world: World, samples: RunSamples): void {

@@ -11,6 +11,8 @@ export interface RunRecord {
   x: number;
   y: number;
   ticks: number;
+  /** Encounters in which the box round a hit shape met the player and the shape itself did not. */
+  boxOnly: number;
   /** Fingerprint of every position in every tick. */
   hash: string;
 }

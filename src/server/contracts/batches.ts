@@ -62,6 +62,7 @@ export const runRow = z.object({
   ticks: z.number().int(),
   x: z.number(),
   y: z.number(),
+  boxOnly: z.number().int(),
   hash: z.string(),
 });
 export type RunRow = z.infer<typeof runRow>;

@@ -127,7 +127,7 @@ export async function summariseBatch(batch: BatchInfo): Promise<FullSummary> {
 }
 
 function recordOf(row: RunRowModel): RunRecord {
-  const { seed, outcome, cause, piece, ticks, x, y, hash } = row;
+  const { seed, outcome, cause, piece, ticks, x, y, boxOnly, hash } = row;
   return {
     seed,
     outcome: outcome as RunRecord['outcome'],
@@ -136,6 +136,7 @@ function recordOf(row: RunRowModel): RunRecord {
     ticks,
     x,
     y,
+    boxOnly,
     hash,
   };
 }
@@ -159,7 +160,7 @@ export async function pageOfRuns(
   });
   return {
     total: count,
-    rows: rows.map(({ seed, outcome, cause, piece, ticks, x, y, hash }) => ({
+    rows: rows.map(({ seed, outcome, cause, piece, ticks, x, y, boxOnly, hash }) => ({
       seed,
       outcome: outcome as 'won',
       cause,
@@ -167,6 +168,7 @@ export async function pageOfRuns(
       ticks,
       x,
       y,
+      boxOnly,
       hash,
     })),
   };

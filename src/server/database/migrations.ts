@@ -55,6 +55,13 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
       await context.addIndex('runs', ['batch_id', 'ticks']);
     },
   },
+  {
+    name: '002-box-only',
+    up: async ({ context }) => {
+      // Runs that were kept before had round bodies only, where box and shape were never told apart.
+      await context.addColumn('runs', 'box_only', { ...whole(), defaultValue: 0 });
+    },
+  },
 ];
 
 /** Brings the tables up to date; does nothing when they are. */

@@ -54,6 +54,7 @@ export interface RunRowModel extends Model<InferAttributes<RunRowModel>, InferCr
   ticks: number;
   x: number;
   y: number;
+  boxOnly: number;
   hash: string;
 }
 
@@ -112,6 +113,7 @@ export function defineModels(sequelize: Sequelize): Models {
         ticks: whole(),
         x: real(),
         y: real(),
+        boxOnly: whole(),
         hash: text(16),
       },
       { tableName: 'runs' },

@@ -8,7 +8,7 @@ import type { ArenaPicture } from '../canvas/arenaPicture';
 import { paletteFor } from '../canvas/palette';
 import { ArenaGestures, type PointerInput } from '../editor/arenaGestures';
 import { ArenaView } from '../editor/arenaView';
-import { composePicture } from '../editor/composePicture';
+import { composePicture, groundChangesUpTo } from '../editor/composePicture';
 import { Controls } from '../editor/controls';
 import { ArenaFoot } from './ArenaFoot';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
@@ -180,7 +180,7 @@ function advanceTry({ tries }: Desk, controls: Controls, elapsedMs: number): voi
 function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
   const { game, levelId, selection, chosenWaypoint, cursor, area, stamp } = desk.session.state;
   const { routes, sampleRun, rows, isStale, previews, reach } = desk.reading.store.getState();
-  const { pointer, lasso, previewSeconds, showsShapes, showsTracks } = view.state;
+  const { pointer, lasso, previewSeconds, showsShapes, showsSight, showsTracks } = view.state;
   const runTick = desk.playback.store.getState().tick;
   const live = desk.tries.moment;
   const isPreview = !live && runTick === 0 && previewSeconds > 0 && previews !== undefined;
@@ -196,11 +196,15 @@ function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
       ? { run: previews, tick: previewFrame }
       : { run: sampleRun, tick: runTick };
   const isQuiet = live !== undefined;
+  const groundChanges = live
+    ? groundChangesUpTo(desk.tries.state.events, Infinity)
+    : groundChangesUpTo(isPreview || runTick === 0 ? [] : (sampleRun?.events ?? []), runTick);
   return composePicture(
-    { game, levelId, ...moment },
+    { game, levelId, ...moment, groundChanges },
     {
       routes,
       hidesRoutes: !showsTracks,
+      hidesSight: !showsSight,
       previews,
       movers: showsTracks && !isQuiet ? (previews?.movers ?? []) : [],
       arcs: isQuiet ? [] : arcsOf(desk, reach),

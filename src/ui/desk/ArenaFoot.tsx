@@ -2,24 +2,19 @@
 
 import { Slider } from '@mantine/core';
 import { PREVIEW_SECONDS } from '@/core/index';
-import type { ArenaView } from '../editor/arenaView';
+import type { ArenaView, ArenaViewState } from '../editor/arenaView';
 import { useDesk, useFollowed } from './DeskContext';
 
 /** Moments of the preview, what lies over the arena, where the pointer is, and the zoom. */
 export function ArenaFoot({ view }: { view: ArenaView }) {
   const { session, reading, playback, tries } = useDesk();
-  const { pointer, showsShapes, showsTracks, previewSeconds } = useFollowed(view, (state) => state);
+  const { pointer, showsShapes, showsSight, showsTracks, previewSeconds } = useFollowed(view, (state) => state);
   const scale = useFollowed(view, (state) => state.camera.scale);
   const pixelsPerCell = useFollowed(session, (state) => state.game.pixelsPerCell);
   const hasMovers = useFollowed(reading, (state) => (state.previews?.movers.length ?? 0) > 0);
   const isTrying = useFollowed(tries, (state) => state.status !== 'off');
   const { width, height } = session.size;
-  const toggle = (
-    label: string,
-    title: string,
-    isOn: boolean,
-    part: { showsShapes: boolean } | { showsTracks: boolean },
-  ) => (
+  const toggle = (label: string, title: string, isOn: boolean, part: Partial<ArenaViewState>) => (
     <button
       type="button"
       className="act"
@@ -72,6 +67,7 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
       )}
       {toggle('Shapes', 'Stand shapes dashed, hit shapes in clay', showsShapes, { showsShapes: !showsShapes })}
       {toggle('Ways', 'Where movers go', showsTracks, { showsTracks: !showsTracks })}
+      {toggle('Sight', 'What can be seen from where', showsSight, { showsSight: !showsSight })}
       {pointer && (
         <span className="mono" style={{ minWidth: 150, textAlign: 'right' }}>
           {pointer.x.toFixed(1)}, {pointer.y.toFixed(1)}{' '}

@@ -13,6 +13,7 @@ export interface ArenaViewState {
   /** What lies over the arena besides the pieces. */
   showsShapes: boolean;
   showsTracks: boolean;
+  showsSight: boolean;
   /** Whether the camera follows the size of the view. */
   isFitted: boolean;
 }
@@ -38,6 +39,7 @@ export class ArenaView {
     previewSeconds: 0,
     showsShapes: false,
     showsTracks: true,
+    showsSight: true,
     isFitted: true,
   }));
 

@@ -1,6 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  ACTION_BIT,
   isLineClear,
+  previewMovers,
+  startingControl,
   PIECE_FIELDS,
   PLAYER_FIELDS,
   recordRun,
@@ -8,8 +11,9 @@ import {
   timeRoute,
   type GameDocument,
 } from '@/core/index';
-import { dryingHall, kilnYard } from '../../../tests/support/kilnYard';
-import { checkedScriptsOf, composePicture, gridOf, stateAt } from './composePicture';
+import { demoLevel, dryingHall, kilnYard } from '../../../tests/support/kilnYard';
+import { smallGame, smallProgram } from '../../../tests/support/smallLevel';
+import { checkedScriptsOf, composePicture, gridOf, groundChangesUpTo, stateAt } from './composePicture';
 
 const NOTHING = { routes: [], ends: [], selection: [], chosenWaypoint: undefined, cursor: undefined, lasso: undefined };
 const game = kilnYard();
@@ -75,5 +79,45 @@ describe('the picture of a level', () => {
     const first = checkedScriptsOf(game).get('night_watch');
     expect(checkedScriptsOf({ ...game, name: 'other' }).get('night_watch')).toBe(first);
     expect(checkedScriptsOf(kilnYard()).get('night_watch')).not.toBe(first);
+  });
+
+  test('shows ground as it has become in a run, and pieces that are gone no more', () => {
+    const worn = smallProgram({
+      map: ['########', '#......#', '#..c...#', '#......#', '########'],
+      player: { at: [3.5, 3.5] },
+      control: { ...startingControl('rail and fire', 'shot'), cooldown: 0.2 } as never,
+      kinds: [{ id: 'shot', radius: 0.15, wear: 1 }],
+    });
+    const document = smallGame({
+      map: ['########', '#......#', '#..c...#', '#......#', '########'],
+      player: { at: [3.5, 3.5] },
+      control: { ...startingControl('rail and fire', 'shot'), cooldown: 0.2 } as never,
+      kinds: [{ id: 'shot', radius: 0.15, wear: 1 }],
+    });
+    const fired = recordRun(worn, { type: 'inputs', inputs: new Array<number>(120).fill(ACTION_BIT) }, 1);
+    const at = (tick: number) =>
+      composePicture(
+        { game: document, levelId: 'small', run: fired, tick, groundChanges: groundChangesUpTo(fired.events, tick) },
+        NOTHING,
+      );
+    const opened = fired.events.find((event) => event.type === 'ground')!.tick;
+    expect([at(opened - 1).level.map[2], at(opened + 1).level.map[2]]).toEqual(['#..c...#', '#......#']);
+    expect(document.levels[0].map[2]).toBe('#..c...#');
+    const shots = (tick: number) => at(tick).pieces.filter((piece) => piece.id.startsWith('shot-shot')).length;
+    expect([shots(1), shots(opened + 1)]).toEqual([1, expect.any(Number)]);
+  });
+
+  test('shows bodies in their true shape, and where a piece with a lead will begin', () => {
+    const carts = composePicture(
+      { game, levelId: 'cart-crossing', run: undefined, tick: 0 },
+      { ...NOTHING, showsShapes: true },
+    );
+    const cart = carts.pieces.find((piece) => piece.id === 'cart-1')!;
+    expect(Array.from(cart.hit[0].corners)).toEqual([-0.9, -0.4, 0.9, -0.4, 0.9, 0.4, -0.9, 0.4]);
+    expect(cart.stand).toHaveLength(1);
+    const previews = previewMovers(demoLevel('cart-crossing'));
+    const led = composePicture({ game, levelId: 'cart-crossing', run: undefined, tick: 0 }, { ...NOTHING, previews });
+    const withLead = game.levels.find((level) => level.id === 'cart-crossing')!.pieces.filter((piece) => piece.lead);
+    expect(led.startPlaces).toHaveLength(withLead.length);
   });
 });

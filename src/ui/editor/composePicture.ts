@@ -22,6 +22,7 @@ import {
   type PieceInsight,
   type RecordedRun,
   type RouteTimes,
+  type RunEvent,
   type Script,
 } from '@/core/index';
 import type { ArenaPicture, ShownPiece, ShownRoute, ShownTrack } from '../canvas/arenaPicture';
@@ -35,12 +36,41 @@ export interface Moment {
   levelId: string;
   run: ShownRun | undefined;
   tick: number;
+  /** Ground that has changed by then, in order. */
+  groundChanges?: readonly GroundChange[];
+}
+
+type GroundChange = Extract<RunEvent, { type: 'ground' }>;
+
+/** Changes of the ground in a log up to a tick. */
+export function groundChangesUpTo(events: readonly RunEvent[], tick: number): GroundChange[] {
+  return events.filter((event): event is GroundChange => event.type === 'ground' && event.tick < tick);
+}
+
+const changedLevels = new WeakMap<Level, { last: GroundChange; level: Level }>();
+
+/** The level with its ground as it has become; the same object as long as nothing more has changed. */
+function levelWith(game: GameDocument, level: Level, changes: readonly GroundChange[]): Level {
+  if (changes.length === 0) return level;
+  const known = changedLevels.get(level);
+  const last = changes[changes.length - 1];
+  if (known?.last === last) return known.level;
+  const width = level.map[0].length;
+  const rows = level.map.map((row) => [...row]);
+  for (const { cell, becomes } of changes) {
+    const glyph = game.terrain.find((ground) => ground.id === becomes)?.glyph;
+    if (glyph) rows[Math.floor(cell / width)][cell % width] = glyph;
+  }
+  const changed = { ...level, map: rows.map((row) => row.join('')) };
+  changedLevels.set(level, { last, level: changed });
+  return changed;
 }
 
 export interface PictureOptions {
   routes: readonly RouteTimes[];
   /** Whether routes are drawn at all; they are when nothing is said. */
   hidesRoutes?: boolean;
+  hidesSight?: boolean;
   movers?: readonly MoverPreview[];
   /** Where pieces with a lead will stand when a run begins. */
   previews?: ShownRun;
@@ -80,7 +110,8 @@ export function gridOf(game: GameDocument, level: Level): ArenaGrid {
 /** Puts together what the canvas draws. */
 export function composePicture(moment: Moment, options: PictureOptions): ArenaPicture {
   const { game, levelId, run, tick } = moment;
-  const level = game.levels.find((candidate) => candidate.id === levelId) ?? game.levels[0];
+  const drafted = game.levels.find((candidate) => candidate.id === levelId) ?? game.levels[0];
+  const level = levelWith(game, drafted, moment.groundChanges ?? []);
   const scripts = checkedScriptsOf(game);
   const grid = gridOf(game, level);
   const isRunning = run !== undefined && tick > 0;
@@ -95,7 +126,9 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
     pieces: [
       ...placed.flatMap(({ piece, kind }) => {
         const insight = describePiece(game, level, piece, scripts);
-        return showPiece(piece, kind, grid, insight, isRunning ? run : undefined, tick, showsShapes) ?? [];
+        const shown = showPiece(piece, kind, grid, insight, isRunning ? run : undefined, tick, showsShapes);
+        if (!shown) return [];
+        return options.hidesSight ? { ...shown, sightArea: [] } : shown;
       }),
       ...(isRunning ? showShots(game, level, run, tick, showsShapes) : []),
     ],

@@ -10,7 +10,7 @@ import { ArenaCanvas } from '../canvas/ArenaCanvas';
 import { fitCamera } from '../canvas/camera';
 import { paletteFor } from '../canvas/palette';
 import { useFollowed } from '../desk/DeskContext';
-import { composePicture } from '../editor/composePicture';
+import { composePicture, groundChangesUpTo } from '../editor/composePicture';
 import { Playback } from '../editor/playback';
 import { SpeedSwitch } from '../frame/SpeedSwitch';
 import { Failed, Loading } from '../frame/States';
@@ -85,7 +85,7 @@ function Replay({ game, levelId, run }: { game: GameDocument; levelId: string; r
   useEffect(() => {
     if (!ground.current || !top.current) return;
     const picture = composePicture(
-      { game, levelId, run, tick: Math.max(1, tick) },
+      { game, levelId, run, tick: Math.max(1, tick), groundChanges: groundChangesUpTo(run.events, tick) },
       { routes: [], ends: [], selection: [], chosenWaypoint: undefined, cursor: undefined, lasso: undefined },
     );
     const camera = fitCamera(level.map[0].length, level.map.length, WIDTH, height, 0);

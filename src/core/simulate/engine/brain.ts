@@ -11,6 +11,7 @@ export interface BrainState {
   name: string;
   motion: MotionProgram;
   move: Mover;
+  isChase: boolean;
   isOut: boolean;
   /** Tests and where they lead, in order of priority. */
   tests: ConditionTest[];
@@ -31,6 +32,7 @@ export function prepareBrain(program: BrainProgram): Brain {
       name: state.name,
       motion: state.motion,
       move: prepareMotion(state.motion),
+      isChase: state.motion.operation === 'chase',
       isOut: state.isOut,
       tests: state.transitions.map((transition) => prepareCondition(transition.condition)),
       targets: state.transitions.map((transition) => transition.target),

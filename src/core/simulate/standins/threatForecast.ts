@@ -16,6 +16,9 @@ const EDGE_CELLS = 0.35;
 /** What goes straight on is minded with so much less effort than what walks about. */
 const DRIFTERS_FOR_ONE = 4;
 
+/** Numbers that one carrier takes. */
+const CARRIER_FIELDS = 8;
+
 interface Forecast {
   piece: number;
   reach: number;
@@ -44,7 +47,10 @@ export class ThreatForecast {
   private count = 0;
   private readonly isHarmful: Uint8Array;
   private readonly carriers: readonly number[];
-  /** For each carrier: where it is now and how far it goes in a step; x of a lost one is not a number. */
+  /**
+   * For each carrier: where it is now, how far it goes in a step, and how far it bears to the east, west, south and north; x
+   * of a lost one is not a number.
+   */
   private readonly carriedFrom: Float64Array;
   /** Factor on the price of being seen; falls with impatience. */
   boldness = 1;
@@ -61,7 +67,11 @@ export class ThreatForecast {
     const pieces = program.pieces.length;
     this.isHarmful = harmfulPieces(program);
     this.carriers = program.pieces.flatMap((piece, index) => (program.kinds[piece.kindIndex].isCarrier ? [index] : []));
-    this.carriedFrom = Float64Array.from({ length: 4 * this.carriers.length });
+    this.carriedFrom = new Float64Array(CARRIER_FIELDS * this.carriers.length);
+    this.carriers.forEach((piece, index) => {
+      const { west, east, north, south } = program.kinds[program.pieces[piece].kindIndex].hit;
+      this.carriedFrom.set([east - EDGE_CELLS, EDGE_CELLS - west, south, -north], CARRIER_FIELDS * index + 4);
+    });
     this.order = new Int32Array(pieces);
     this.distances = new Float64Array(pieces);
     const hasDrifters = program.brains.some((brain) => brain.states.some(({ motion }) => motion.operation === 'drift'));
@@ -97,7 +107,7 @@ export class ThreatForecast {
       const velocityY = (view.seen.y[piece] - view.earlier.y[piece]) / view.gapTicks;
       // One that was out of the level a moment ago seems to have leapt; its way is not known yet.
       const leapt = velocityX * velocityX + velocityY * velocityY > 1;
-      const at = 4 * index;
+      const at = CARRIER_FIELDS * index;
       this.carriedFrom[at] =
         view.seen.isGone[piece] === 1 || leapt ? NaN : view.seen.x[piece] + velocityX * view.delayTicks;
       this.carriedFrom[at + 1] = view.seen.y[piece] + velocityY * view.delayTicks;
@@ -116,22 +126,22 @@ export class ThreatForecast {
     const carrier = this.carrierUnder(cell, step);
     if (carrier < 0 || this.bears(cell, step + 1)) return cell;
     const { width } = this.program.grid;
-    const stepX = this.carriedFrom[4 * carrier + 2];
-    const stepY = this.carriedFrom[4 * carrier + 3];
+    const stepX = this.carriedFrom[carrier + 2];
+    const stepY = this.carriedFrom[carrier + 3];
     return Math.abs(stepX) >= Math.abs(stepY) ? cell + Math.sign(stepX) : cell + Math.sign(stepY) * width;
   }
 
+  /** Where the numbers of the carrier under a cell begin, or −1. */
   private carrierUnder(cell: number, step: number): number {
     const { width } = this.program.grid;
     const x = (cell % width) + 0.5 + this.offMiddleX;
     const y = Math.floor(cell / width) + 0.5 + this.offMiddleY;
-    for (let index = 0; index < this.carriers.length; index++) {
-      const at = 4 * index;
-      const { hit } = this.program.kinds[this.program.pieces[this.carriers[index]].kindIndex];
-      const gapX = x - (this.carriedFrom[at] + this.carriedFrom[at + 2] * step);
-      const gapY = y - (this.carriedFrom[at + 1] + this.carriedFrom[at + 3] * step);
-      const inside = gapX >= EDGE_CELLS - hit.west && gapX <= hit.east - EDGE_CELLS;
-      if (inside && gapY >= -hit.north && gapY <= hit.south) return index;
+    const { carriedFrom } = this;
+    for (let at = 0; at < carriedFrom.length; at += CARRIER_FIELDS) {
+      const gapY = y - (carriedFrom[at + 1] + carriedFrom[at + 3] * step);
+      if (gapY > carriedFrom[at + 6] || gapY < carriedFrom[at + 7]) continue;
+      const gapX = x - (carriedFrom[at] + carriedFrom[at + 2] * step);
+      if (gapX <= carriedFrom[at + 4] && gapX >= carriedFrom[at + 5]) return at;
     }
     return -1;
   }
