@@ -19,10 +19,13 @@ export function checkScripts(game: GameDocument): Map<string, CheckedScript> {
   );
 }
 
-/** Everything that can be said about a game without running it, errors first. */
-export function checkGame(game: GameDocument): Diagnostic[] {
+/** Everything that can be said about a game without running it, errors first; of all levels, or of one. */
+export function checkGame(game: GameDocument, levelId?: string): Diagnostic[] {
   const scripts = checkScripts(game);
-  const all = [...[...scripts.values()].flatMap((script) => script.diagnostics), ...checkCastAndLevels(game, scripts)];
+  const all = [
+    ...[...scripts.values()].flatMap((script) => script.diagnostics),
+    ...checkCastAndLevels(game, scripts, levelId),
+  ];
   return [...all.filter((fault) => fault.severity === 'error'), ...all.filter((fault) => fault.severity === 'warning')];
 }
 

@@ -5,15 +5,20 @@ import { checkKnobValues } from './checkKnobValues';
 import { compileLevel, type ScriptVerdict } from './compileLevel';
 import { NO_OVERRIDES } from './levelProgram';
 
-/** Faults of the cast and of every level, beside those of the scripts themselves. */
-export function checkCastAndLevels(game: GameDocument, scripts: ReadonlyMap<string, ScriptVerdict>): Diagnostic[] {
+/** Faults of the cast and of every level (or only one), beside those of the scripts themselves. */
+export function checkCastAndLevels(
+  game: GameDocument,
+  scripts: ReadonlyMap<string, ScriptVerdict>,
+  levelId?: string,
+): Diagnostic[] {
   const cast = game.cast.flatMap((entry, index) => {
     const kind = kindOf(game, entry.id)!;
     const verdict = kind.behavior ? scripts.get(kind.behavior) : undefined;
     if (verdict && !verdict.behavior) return [];
     return checkKnobValues(kind.name, entry.knobs, verdict?.knobs ?? [], ['cast', index, 'knobs']);
   });
-  const levels = game.levels.flatMap((level) => compileLevel(game, level, scripts, NO_OVERRIDES).diagnostics);
+  const checked = game.levels.filter((level) => levelId === undefined || level.id === levelId);
+  const levels = checked.flatMap((level) => compileLevel(game, level, scripts, NO_OVERRIDES).diagnostics);
   const seen = new Set<string>();
   return [...cast, ...levels].filter((fault) => {
     const key = JSON.stringify(fault);

@@ -1,9 +1,11 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { kilnYard } from '../../../tests/support/kilnYard';
+import { VOCABULARY } from '../language/vocabulary';
 import { checkGame } from '../pipeline';
 import {
   addGround,
   addKind,
+  addScript,
   countGround,
   inheritKindField,
   removeGround,
@@ -11,6 +13,7 @@ import {
   setContact,
   setGroundField,
   setKindField,
+  setPieceKind,
   varyKind,
 } from './castCommands';
 import type { GameDocument } from './gameDocument';
@@ -188,6 +191,27 @@ describe('what is wrong with shapes, ground and contacts is said before any run'
       Object.assign(puzzle.marks[0], { area: [8, 6, 1, 1] });
     });
     expect(codes).toContain('exit-unreachable');
+  });
+});
+
+describe('a behavior that is begun from the cast', () => {
+  test('of every motion is sound, with a name of its own', () => {
+    const motions = VOCABULARY.filter((entry) => entry.role === 'motion' && !entry.takesTarget);
+    const ids = motions.map(({ example }) => addScript(game, 'Rail cart!', example));
+    expect(ids.slice(0, 2)).toEqual(['rail_cart', 'rail_cart_2']);
+    expect(new Set(ids).size).toBe(ids.length);
+    const faults = checkGame(game).filter((fault) => fault.severity === 'error');
+    expect(faults).toEqual([]);
+  });
+
+  test('a piece becomes one of another kind and leaves its own knobs behind', () => {
+    const [hall] = game.levels;
+    hall.pieces[1].knobs = { pace: 3 };
+    setPieceKind(hall, 'warden-1', 'soot-imp');
+    expect(hall.pieces[1]).toMatchObject({ id: 'warden-1', kind: 'soot-imp' });
+    expect(hall.pieces[1]).not.toHaveProperty('knobs');
+    setPieceKind(hall, 'apprentice', 'apprentice-hopping');
+    expect(readGameValue(game).ok).toBe(true);
   });
 });
 

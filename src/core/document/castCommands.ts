@@ -174,3 +174,30 @@ export function setLevelField<Field extends 'name' | 'view' | 'gravity' | 'ticks
   if (value === undefined) delete level[field];
   else level[field] = value as Level[Field];
 }
+
+/** A name that a behavior may have: a word of the language. */
+function behaviorName(name: string): string {
+  const word = name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '_')
+    .replace(/^[^a-z]+|_+$/g, '')
+    .slice(0, 48);
+  return word || 'behavior';
+}
+
+/** Adds a behavior of one state that moves in one way; returns its id, which is also its name. */
+export function addScript(game: GameDraft, name: string, motion: string): string {
+  const stem = behaviorName(name);
+  let id = stem;
+  for (let number = 2; game.scripts.some((script) => script.id === id); number++) id = `${stem}_${number}`;
+  game.scripts.push({ id, lines: [`behavior ${id} {`, '  start state going {', `    ${motion}`, '  }', '}'] });
+  return id;
+}
+
+/** Makes a piece one of another kind; own knob values, which belong to the behavior, are dropped. */
+export function setPieceKind(level: Level, pieceId: string, kindId: string): void {
+  const piece = level.pieces.find((candidate) => candidate.id === pieceId) ?? bug(`no piece ${pieceId}`);
+  if (piece.kind === kindId) return;
+  piece.kind = kindId;
+  delete piece.knobs;
+}

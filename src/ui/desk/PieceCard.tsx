@@ -7,6 +7,7 @@ import {
   commands,
   describePiece,
   kindOf,
+  resolvedCast,
   type Kind,
   type KnobDefinition,
   type Piece,
@@ -16,7 +17,7 @@ import { toScreen, type Camera } from '../canvas/camera';
 import type { ArenaView } from '../editor/arenaView';
 import { checkedScriptsOf, stateAt } from '../editor/composePicture';
 import { useDesk, useFollowed } from './DeskContext';
-import { NumberField } from './panels/fields';
+import { NumberField, SelectField } from './panels/fields';
 import { RanksButton } from './RanksButton';
 
 const CARD_WIDTH = 284;
@@ -90,7 +91,7 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
         </>
       )}
       {!kind.control && <MoverFacts piece={piece} />}
-      {kind.control && <PlayerFacts kind={kind} />}
+      {kind.control && <PlayerFacts piece={piece} kind={kind} />}
       <CardActions piece={piece} kind={kind} onOpenScript={onOpenScript} />
     </section>
   );
@@ -252,14 +253,29 @@ function niceStep(span: number): number {
 }
 
 /** What the control scheme comes to, measured by the motion of runs. */
-function PlayerFacts({ kind }: { kind: Kind }) {
-  const { reading } = useDesk();
+function PlayerFacts({ piece, kind }: { piece: Piece; kind: Kind }) {
+  const { session, reading } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const players = [...resolvedCast(game).values()].filter((other) => other.control);
   const reach = useFollowed(reading, (state) => state.reach);
   return (
     <div style={{ margin: '4px 0' }}>
-      <p className="quiet" style={{ margin: 0 }}>
+      <div className="quiet">
+        <span style={{ display: 'flex', alignItems: 'center', gap: 6, marginBottom: 4 }}>
+          plays as
+          <SelectField
+            label="Kind of the player"
+            value={kind.id}
+            options={players.map(({ id, name }) => ({ value: id, label: name }))}
+            onCommit={(id) =>
+              session.change(`Play as ${id}`, (draft) =>
+                commands.setPieceKind(commands.levelIn(draft, session.state.levelId), piece.id, id),
+              )
+            }
+          />
+        </span>
         {kind.control?.scheme}, body <span className="mono">{(kind.radius * 2).toFixed(2)} cells</span> wide. Measured:
-      </p>
+      </div>
       {reach && (
         <div style={{ display: 'flex', alignItems: 'center', gap: 12 }}>
           <SpeedRose headings={reach.headings} />

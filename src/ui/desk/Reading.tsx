@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, type ReactNode } from 'react';
+import { useDeferredValue, useMemo, type ReactNode } from 'react';
 import { checkGame, sayEnd, saySeconds, type Diagnostic, type PairedDifference, type Summary } from '@/core/index';
 import { MOST_READING_RUNS } from '../editor/readingController';
 import { useDesk, useFollowed } from './DeskContext';
@@ -177,11 +177,13 @@ function sayDifference({ value, halfWidth, isReal }: PairedDifference): string {
   return isReal ? points : `no real change (${points})`;
 }
 
-/** Everything that the checks say about the game, each a way to its place. */
+/** Everything that the checks say about the game and this level, each a way to its place. */
 function Problems({ onOpenScript }: { onOpenScript: (scriptId: string) => void }) {
   const { session } = useDesk();
-  const game = useFollowed(session, (state) => state.game);
-  const diagnostics = useMemo(() => checkGame(game), [game]);
+  // Checking may lag behind a hand that paints; it catches up when the hand rests.
+  const game = useDeferredValue(useFollowed(session, (state) => state.game));
+  const { levelId } = session.state;
+  const diagnostics = useMemo(() => checkGame(game, levelId), [game, levelId]);
   const goTo = (fault: Diagnostic) => {
     const [area, index, part, place] = fault.where.path;
     if (area === 'scripts' && typeof index === 'number') onOpenScript(game.scripts[index].id);

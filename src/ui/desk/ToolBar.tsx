@@ -129,7 +129,7 @@ function ToolOptions({ tool }: { tool: Tool }) {
   if (tool === 'mark') return <MarkOptions />;
   if (tool === 'cast') {
     return [...resolvedCast(game).values()]
-      .filter((kind) => !kind.control)
+      .filter((kind) => !kind.control || !session.level.pieces.some((piece) => commands.isPlayer(game, piece)))
       .map((kind) => (
         <Chip
           key={kind.id}

@@ -9,6 +9,7 @@ import {
   kindOf,
   standShapeOf,
   USUAL,
+  VOCABULARY,
   type GameDocument,
   type InheritedField,
   type Kind,
@@ -19,6 +20,9 @@ import { ControlEditor } from './ControlEditor';
 import { ColourField, NumberField, Row, SelectField, SwitchField, TextField } from './fields';
 import { ShapeEditor } from './ShapeEditor';
 import { SidePanel } from './SidePanel';
+
+/** Ways to move with which a new behavior can begin. */
+const MOTIONS = VOCABULARY.filter((entry) => entry.role === 'motion');
 
 /** The cast of the game: every kind, what it takes from the one it varies, and what it overrides. */
 export function CastPanel({ onClose, onOpenScript }: { onClose: () => void; onOpenScript: (id: string) => void }) {
@@ -93,6 +97,14 @@ function KindForm({ kind, entry, onOpenScript }: { kind: Kind; entry: KindEntry;
     session.change(`Change ${kind.name}`, (draft) => commands.setKindField(draft, kind.id, field, value));
   const base = ancestorsOf(game.cast, kind.id)[0];
   const stays = commands.whyKindStays(game, kind.id);
+  const startBehavior = (motion: string) => {
+    let id = '';
+    session.change(`New behavior of ${kind.name}`, (draft) => {
+      id = commands.addScript(draft, kind.name, motion);
+      commands.setKindField(draft, kind.id, 'behavior', id);
+    });
+    onOpenScript(id);
+  };
   const field = (name: InheritedField, label: string, children: ReactNode, hint?: string) => (
     <Inherited entry={entry} field={name} base={base?.name} label={label} hint={hint}>
       {children}
@@ -178,6 +190,19 @@ function KindForm({ kind, entry, onOpenScript }: { kind: Kind; entry: KindEntry;
               Script
             </button>
           )}
+          <SelectField
+            label="New behavior"
+            value=""
+            width={84}
+            options={[
+              { value: '', label: 'new…' },
+              ...MOTIONS.map(({ words, example }) => ({
+                value: example.replace(/, from \w+$/, ''),
+                label: words.join(' '),
+              })),
+            ]}
+            onCommit={(motion) => motion !== '' && startBehavior(motion)}
+          />
         </>,
       )}
       {field(
