@@ -1,7 +1,7 @@
 import type { ArenaPicture } from './arenaPicture';
 import type { Camera } from './camera';
 import { drawArena } from './drawArena';
-import { drawGround } from './drawGround';
+import { changedWindow, drawGround, type CellWindow } from './drawGround';
 import type { Palette } from './palette';
 
 /**
@@ -10,6 +10,7 @@ import type { Palette } from './palette';
  */
 export class ArenaCanvas {
   private groundKey: unknown[] = [];
+  private groundMap: readonly string[] | undefined;
 
   constructor(
     private readonly ground: HTMLCanvasElement,
@@ -18,27 +19,54 @@ export class ArenaCanvas {
 
   draw(picture: ArenaPicture, camera: Camera, palette: Palette, width: number, height: number): void {
     const ratio = window.devicePixelRatio || 1;
-    for (const canvas of [this.ground, this.top]) fitCanvas(canvas, width, height, ratio);
-    const key = [picture.level.map, picture.terrain, camera, palette, width, height];
-    if (key.some((part, index) => part !== this.groundKey[index])) {
-      this.groundKey = key;
-      const context = begin(this.ground, ratio, width, height);
-      if (context) {
-        context.fillStyle = palette.beyond;
-        context.fillRect(0, 0, width, height);
-        drawGround(context, picture.terrain, picture.level, camera, palette);
-      }
+    for (const canvas of [this.ground, this.top]) {
+      // A canvas of another size has lost what was drawn on it.
+      if (fitCanvas(canvas, width, height, ratio)) this.groundMap = undefined;
     }
+    const { map } = picture.level;
+    const key = [picture.terrain, camera, palette, width, height];
+    const isSame = this.groundMap !== undefined && key.every((part, index) => part === this.groundKey[index]);
+    const changed = isSame && this.groundMap ? changedWindow(this.groundMap, map) : undefined;
+    if (!isSame || this.groundMap !== map) {
+      if (changed) this.drawPart(picture, camera, palette, ratio, changed);
+      else this.drawWhole(picture, camera, palette, ratio, width, height);
+    }
+    this.groundKey = key;
+    this.groundMap = map;
     const context = begin(this.top, ratio, width, height);
     if (context) drawArena(context, picture, camera, palette);
   }
+
+  private drawWhole(
+    picture: ArenaPicture,
+    camera: Camera,
+    palette: Palette,
+    ratio: number,
+    width: number,
+    height: number,
+  ): void {
+    const context = begin(this.ground, ratio, width, height);
+    if (!context) return;
+    context.fillStyle = palette.beyond;
+    context.fillRect(0, 0, width, height);
+    drawGround(context, picture.terrain, picture.level, camera, palette);
+  }
+
+  /** Draws only the cells anew that a brush has just changed. */
+  private drawPart(picture: ArenaPicture, camera: Camera, palette: Palette, ratio: number, changed: CellWindow): void {
+    const context = this.ground.getContext('2d');
+    if (!context || changed.lastRow === 0) return;
+    context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    drawGround(context, picture.terrain, picture.level, camera, palette, changed);
+  }
 }
 
-function fitCanvas(canvas: HTMLCanvasElement, width: number, height: number, ratio: number): void {
+function fitCanvas(canvas: HTMLCanvasElement, width: number, height: number, ratio: number): boolean {
   const [pixelWidth, pixelHeight] = [Math.round(width * ratio), Math.round(height * ratio)];
-  if (canvas.width === pixelWidth && canvas.height === pixelHeight) return;
+  if (canvas.width === pixelWidth && canvas.height === pixelHeight) return false;
   canvas.width = pixelWidth;
   canvas.height = pixelHeight;
+  return true;
 }
 
 function begin(

@@ -4,20 +4,67 @@ import { fitTint, type Palette } from './palette';
 
 type Terrain = GameDocument['terrain'][number];
 
-/** Draws the ground: flat tints with fine hatching, outlines where solid ground meets open ground, a faint grid. */
+/** A rectangle of cells, first included, last not. */
+export interface CellWindow {
+  column: number;
+  row: number;
+  lastColumn: number;
+  lastRow: number;
+}
+
+/** All cells that changed between two maps, with one more around them, or undefined when their sizes differ. */
+export function changedWindow(before: readonly string[], after: readonly string[]): CellWindow | undefined {
+  if (before.length !== after.length || before[0]?.length !== after[0]?.length) return undefined;
+  const window = { column: Infinity, row: Infinity, lastColumn: -1, lastRow: -1 };
+  after.forEach((line, row) => {
+    const old = before[row];
+    if (line === old) return;
+    let first = 0;
+    while (line[first] === old[first]) first++;
+    let last = line.length - 1;
+    while (line[last] === old[last]) last--;
+    window.column = Math.min(window.column, first - 1);
+    window.lastColumn = Math.max(window.lastColumn, last + 2);
+    window.row = Math.min(window.row, row - 1);
+    window.lastRow = Math.max(window.lastRow, row + 2);
+  });
+  if (window.lastRow < 0) return { column: 0, row: 0, lastColumn: 0, lastRow: 0 };
+  return {
+    column: Math.max(0, window.column),
+    row: Math.max(0, window.row),
+    lastColumn: Math.min(after[0].length, window.lastColumn),
+    lastRow: Math.min(after.length, window.lastRow),
+  };
+}
+
+/**
+ * Draws the ground: flat tints with fine hatching, outlines where solid ground meets open ground, a faint grid. With a window
+ * only the cells in it are drawn anew, which must then lie inside of what the context is clipped to.
+ */
 export function drawGround(
   context: CanvasRenderingContext2D,
   terrain: readonly Terrain[],
   level: Level,
   camera: Camera,
   palette: Palette,
+  window: CellWindow = { column: 0, row: 0, lastColumn: level.map[0].length, lastRow: level.map.length },
 ): void {
   const columns = level.map[0].length;
   const rows = level.map.length;
   context.save();
   context.translate(camera.left, camera.top);
+  context.beginPath();
+  const { scale } = camera;
+  const [width, height] = [window.lastColumn - window.column, window.lastRow - window.row];
+  const isWhole = width === columns && height === rows;
+  if (!isWhole) {
+    context.rect(window.column * scale, window.row * scale, width * scale, height * scale);
+    context.clip();
+    context.fillStyle = palette.beyond;
+    context.fillRect(window.column * scale, window.row * scale, width * scale, height * scale);
+  }
   for (const ground of terrain) {
-    const path = cellsOf(level, ground.glyph, camera.scale);
+    const path = cellsOf(level, ground.glyph, camera.scale, window);
     context.fillStyle = fitTint(ground.tint, palette);
     context.fill(path);
     if (ground.hatching !== 'none') {
@@ -25,19 +72,20 @@ export function drawGround(
       context.fill(path);
     }
   }
-  drawPushes(context, terrain, level, camera.scale, palette);
+  drawPushes(context, terrain, level, camera.scale, palette, window);
   if (camera.scale >= 10) drawGrid(context, columns, rows, camera.scale, palette);
-  drawOutlines(context, terrain, level, camera.scale, palette);
+  drawOutlines(context, terrain, level, camera.scale, palette, window);
   context.restore();
 }
 
 /** All cells of one ground as a path of runs along the rows. */
-function cellsOf(level: Level, glyph: string, scale: number): Path2D {
+function cellsOf(level: Level, glyph: string, scale: number, window: CellWindow): Path2D {
   const path = new Path2D();
-  level.map.forEach((line, row) => {
+  for (let row = window.row; row < window.lastRow; row++) {
+    const line = level.map[row];
     let start = -1;
-    for (let column = 0; column <= line.length; column++) {
-      const isHere = line[column] === glyph;
+    for (let column = window.column; column <= window.lastColumn; column++) {
+      const isHere = column < window.lastColumn && line[column] === glyph;
       if (isHere && start < 0) start = column;
       if (!isHere && start >= 0) {
         // A hair wider than the cells, so that no seam shows between rows.
@@ -45,7 +93,7 @@ function cellsOf(level: Level, glyph: string, scale: number): Path2D {
         start = -1;
       }
     }
-  });
+  }
   return path;
 }
 
@@ -111,14 +159,15 @@ function drawPushes(
   level: Level,
   scale: number,
   palette: Palette,
+  window: CellWindow,
 ): void {
   if (scale < 8) return;
   const pushing = new Map(terrain.flatMap((ground) => (ground.push ? [[ground.glyph, ground.push] as const] : [])));
   if (pushing.size === 0) return;
   context.beginPath();
-  level.map.forEach((line, row) => {
-    for (let column = 0; column < line.length; column++) {
-      const push = pushing.get(line[column]);
+  for (let row = window.row; row < window.lastRow; row++) {
+    for (let column = window.column; column < window.lastColumn; column++) {
+      const push = pushing.get(level.map[row][column]);
       if (!push || (push[0] === 0 && push[1] === 0)) continue;
       const length = Math.hypot(push[0], push[1]);
       const [x, y] = [(push[0] / length) * scale * 0.2, (push[1] / length) * scale * 0.2];
@@ -127,7 +176,7 @@ function drawPushes(
       context.lineTo(middleX + x, middleY + y);
       context.lineTo(middleX - x + y, middleY - y - x);
     }
-  });
+  }
   context.strokeStyle = palette.dim;
   context.lineWidth = 1.5;
   context.stroke();
@@ -160,13 +209,14 @@ function drawOutlines(
   level: Level,
   scale: number,
   palette: Palette,
+  window: CellWindow,
 ): void {
   const solid = new Set(terrain.filter((ground) => ground.solid).map((ground) => ground.glyph));
   const isSolid = (column: number, row: number) => solid.has(level.map[row]?.[column] ?? '');
   const isOpen = (column: number, row: number) => level.map[row]?.[column] !== undefined && !isSolid(column, row);
   context.beginPath();
-  level.map.forEach((line, row) => {
-    for (let column = 0; column < line.length; column++) {
+  for (let row = window.row; row < window.lastRow; row++) {
+    for (let column = window.column; column < window.lastColumn; column++) {
       if (!isSolid(column, row)) continue;
       const [x, y] = [column * scale, row * scale];
       if (isOpen(column, row - 1)) addLine(context, x, y, x + scale, y);
@@ -174,7 +224,7 @@ function drawOutlines(
       if (isOpen(column - 1, row)) addLine(context, x, y, x, y + scale);
       if (isOpen(column + 1, row)) addLine(context, x + scale, y, x + scale, y + scale);
     }
-  });
+  }
   context.strokeStyle = palette.isDark ? 'rgba(233, 227, 213, 0.45)' : 'rgba(80, 66, 46, 0.75)';
   context.lineWidth = 1.25;
   context.stroke();

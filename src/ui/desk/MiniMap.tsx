@@ -30,14 +30,15 @@ export function MiniMap({ view }: { view: ArenaView }) {
     const context = canvas.current?.getContext('2d');
     if (!context) return;
     const palette = paletteFor(scheme);
-    const tints = new Map(game.terrain.map((ground) => [ground.glyph, fitTint(ground.tint, palette)]));
+    const colours = new Map(game.terrain.map((ground) => [ground.glyph, readColour(fitTint(ground.tint, palette))]));
+    // A pixel a cell, drawn larger by the page: painting on a large level must not wait for its map.
+    const image = context.createImageData(columns, rows);
     map.forEach((line, row) => {
-      for (let column = 0; column < line.length; column++) {
-        context.fillStyle = tints.get(line[column]) ?? palette.paper;
-        context.fillRect(column * scale, row * scale, scale + 0.6, scale + 0.6);
-      }
+      for (let column = 0; column < line.length; column++)
+        image.data.set(colours.get(line[column]) ?? [0, 0, 0, 255], 4 * (row * columns + column));
     });
-  }, [map, game.terrain, scheme, scale, isLarge]);
+    context.putImageData(image, 0, 0);
+  }, [map, game.terrain, scheme, columns, rows, isLarge]);
   if (!isLarge) return null;
   const [from, to] = [toCells(camera, 0, 0), toCells(camera, width, height)];
   const frame = {
@@ -71,7 +72,12 @@ export function MiniMap({ view }: { view: ArenaView }) {
         }}
         onPointerMove={(event) => event.buttons > 0 && look(event)}
       >
-        <canvas ref={canvas} width={Math.ceil(columns * scale)} height={Math.ceil(rows * scale)} />
+        <canvas
+          ref={canvas}
+          width={columns}
+          height={rows}
+          style={{ width: columns * scale, height: rows * scale, imageRendering: 'pixelated' }}
+        />
         <div
           style={{
             position: 'absolute',
@@ -86,4 +92,13 @@ export function MiniMap({ view }: { view: ArenaView }) {
       </div>
     </div>
   );
+}
+
+/** Red, green, blue and alpha of a colour as palettes write it: `#rrggbb` or `rgb(r, g, b)`. */
+function readColour(colour: string): [number, number, number, number] {
+  const parts = colour.startsWith('#')
+    ? [1, 3, 5].map((place) => Number.parseInt(colour.slice(place, place + 2), 16))
+    : (colour.match(/\d+/g) ?? []).map(Number);
+  const [red = 0, green = 0, blue = 0] = parts;
+  return [red, green, blue, 255];
 }

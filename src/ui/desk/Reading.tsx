@@ -1,6 +1,7 @@
 'use client';
 
-import { useDeferredValue, useMemo, type ReactNode } from 'react';
+import { useDebouncedValue } from '@mantine/hooks';
+import { useMemo, type ReactNode } from 'react';
 import { checkGame, sayEnd, saySeconds, type Diagnostic, type PairedDifference, type Summary } from '@/core/index';
 import { MOST_READING_RUNS } from '../editor/readingController';
 import { useDesk, useFollowed } from './DeskContext';
@@ -177,11 +178,16 @@ function sayDifference({ value, halfWidth, isReal }: PairedDifference): string {
   return isReal ? points : `no real change (${points})`;
 }
 
+const CHECK_REST_MS = 180;
+
 /** Everything that the checks say about the game and this level, each a way to its place. */
 function Problems({ onOpenScript }: { onOpenScript: (scriptId: string) => void }) {
   const { session } = useDesk();
-  // Checking may lag behind a hand that paints; it catches up when the hand rests.
-  const game = useDeferredValue(useFollowed(session, (state) => state.game));
+  // Checking a large level takes longer than a frame: it waits until the hand that paints rests.
+  const [game] = useDebouncedValue(
+    useFollowed(session, (state) => state.game),
+    CHECK_REST_MS,
+  );
   const { levelId } = session.state;
   const diagnostics = useMemo(() => checkGame(game, levelId), [game, levelId]);
   const goTo = (fault: Diagnostic) => {
