@@ -182,7 +182,8 @@ function findInStep(program: LevelProgram, movers: readonly MoverPreview[]): str
   const groups = new Map<string, string[]>();
   for (const mover of movers) {
     const piece = program.pieces.find((candidate) => candidate.id === mover.piece) ?? bug('a mover without a piece');
-    if (mover.roundSeconds === undefined || piece.formation >= 0) continue;
+    // What drifts is spaced by where it was put, not by when it set out.
+    if (mover.roundSeconds === undefined || piece.formation >= 0 || mover.motion === 'drift') continue;
     const key = `${piece.kind} ${mover.motion} ${mover.roundSeconds.toFixed(2)} ${piece.leadTicks}`;
     groups.set(key, [...(groups.get(key) ?? []), mover.piece]);
   }

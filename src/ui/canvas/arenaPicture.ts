@@ -60,7 +60,7 @@ export interface ArenaPicture {
   arcs: readonly (readonly number[])[];
   lanes: readonly Lane[];
   /** Where placed pieces stand at the start, shown faintly while a run is shown. */
-  startPlaces: { x: number; y: number; radius: number }[];
+  startPlaces: { x: number; y: number; parts: readonly ShownPart[] }[];
   ends: ShownEnd[];
   /** The way of the player in the run that is shown, up to now. */
   trail: number[];

@@ -212,17 +212,10 @@ function drawStartPlaces(
   camera: Camera,
   palette: Palette,
 ): void {
-  context.save();
-  context.setLineDash([2, 3]);
-  context.strokeStyle = palette.dim;
-  context.lineWidth = 1;
   for (const place of startPlaces) {
     const { x, y } = toScreen(camera, place.x, place.y);
-    context.beginPath();
-    context.arc(x, y, place.radius * camera.scale, 0, Math.PI * 2);
-    context.stroke();
+    drawShape(context, place.parts, x, y, camera.scale, palette.dim, [2, 3]);
   }
-  context.restore();
 }
 
 function drawShownPiece(

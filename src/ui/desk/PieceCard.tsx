@@ -21,7 +21,7 @@ import { NumberField, SelectField } from './panels/fields';
 import { RanksButton } from './RanksButton';
 
 const CARD_WIDTH = 284;
-const CARD_HEIGHT = 236;
+const CARD_HEIGHT = 296;
 
 type Scope = 'kind' | 'piece' | 'try';
 

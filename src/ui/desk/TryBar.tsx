@@ -85,7 +85,7 @@ export function TryBar({ controls }: { controls: Controls }) {
         <SelectField
           label="Freeze by itself"
           value={freezesOn}
-          width={126}
+          width={142}
           options={[
             { value: 'nothing', label: 'never by itself' },
             { value: 'contact', label: 'at a contact' },

@@ -25,7 +25,7 @@ import {
   type RunEvent,
   type Script,
 } from '@/core/index';
-import type { ArenaPicture, ShownPiece, ShownRoute, ShownTrack } from '../canvas/arenaPicture';
+import type { ArenaPicture, ShownPart, ShownPiece, ShownRoute, ShownTrack } from '../canvas/arenaPicture';
 
 /** Positions over time: of a recorded run, of a try that is being played, or of a preview. */
 export type ShownRun = Pick<RecordedRun, 'frames' | 'frameSize' | 'pieces' | 'ticksPerSecond'> & { kinds?: string[] };
@@ -140,7 +140,7 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
     showsShapes,
     routes: (options.hidesRoutes ? [] : placed).flatMap(({ piece }) => showRoute(piece, options.routes)),
     startPlaces: isRunning
-      ? placed.map(({ piece, kind }) => ({ x: piece.at[0], y: piece.at[1], radius: bodyOf(kind, false).radius }))
+      ? placed.map(({ piece, kind }) => ({ x: piece.at[0], y: piece.at[1], parts: partsOf(kind) }))
       : ledPlaces(placed, options.previews),
     ends: options.ends,
     trail: isRunning ? trailOf(run, tick) : [],
@@ -160,7 +160,7 @@ function ledPlaces(
     const index = piece.lead && previews ? previews.pieces.indexOf(piece.id) : -1;
     if (!previews || index < 0) return [];
     const { x, y } = readFields(previews, 0, index);
-    return [{ x, y, radius: bodyOf(kind, false).radius }];
+    return [{ x, y, parts: partsOf(kind) }];
   });
 }
 
@@ -255,6 +255,12 @@ function bodyOf(kind: Kind, showsShapes: boolean): Pick<ShownPiece, 'radius' | '
     bodies.set(kind, body);
   }
   return showsShapes ? body : { ...body, stand: [] };
+}
+
+/** The outline of what others meet of a kind, a circle included. */
+function partsOf(kind: Kind): ShownPart[] {
+  const { hit, radius } = bodyOf(kind, false);
+  return hit.length > 0 ? hit : [{ corners: [0, 0], radius }];
 }
 
 /** How stops of a mover are labelled. */

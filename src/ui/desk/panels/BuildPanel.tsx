@@ -112,6 +112,7 @@ function FromPicture({ onApply }: { onApply: Apply }) {
   const [milliseconds, setMilliseconds] = useState(0);
   const worker = useRef<PictureWorker>(undefined);
   const canvas = useRef<HTMLCanvasElement>(null);
+  const input = useRef<HTMLInputElement>(null);
   useEffect(() => () => worker.current?.end(), []);
   useEffect(() => {
     if (canvas.current && picture && reading) drawReading(canvas.current, picture, reading, grid);
@@ -149,9 +150,14 @@ function FromPicture({ onApply }: { onApply: Apply }) {
       <p className="quiet" style={{ margin: '8px 0' }}>
         A PNG or JPEG of a maze: dark walls on light ground. How it is read is shown over it and can be changed.
       </p>
+      <Button size="compact-sm" variant="light" onClick={() => input.current?.click()}>
+        Choose a picture…
+      </Button>
       <input
+        ref={input}
         type="file"
         accept="image/png,image/jpeg"
+        style={{ display: 'none' }}
         aria-label="Picture of a maze"
         onChange={(event) => {
           const [file] = event.currentTarget.files ?? [];
@@ -166,7 +172,7 @@ function FromPicture({ onApply }: { onApply: Apply }) {
           <canvas
             ref={canvas}
             width={440}
-            height={300}
+            height={Math.round(Math.min(320, (440 * picture.height) / picture.width))}
             style={{ width: '100%', marginTop: 8, border: '1px solid var(--layer)' }}
             aria-label="How the picture is read"
           />
