@@ -81,6 +81,7 @@ export class ReadingController {
   }));
   private workers: SimulationWorker[] = [];
   private generation: Generation | undefined;
+  private readonly busy = new Set<SimulationWorker>();
   /** Finished readings by content, so that undo shows at once what was known. */
   private readonly kept = new Map<string, Map<number, ChunkResult>>();
   private baseline: readonly RunRecord[] = [];
@@ -112,7 +113,7 @@ export class ReadingController {
     generation.nextSeed = 1 + [...generation.chunks.values()].reduce((sum, chunk) => sum + chunk.rows.length, 0);
     this.generation = generation;
     this.store.setState({ isStale: true, isRefining: true, firstNumberMs: undefined });
-    this.workers.forEach((worker, index) => void this.work(worker, generation, index === 0));
+    this.workers.forEach((worker, index) => void this.drive(worker, index === 0));
   }
 
   /** Shows a run that was made elsewhere, for example a kept try. */
@@ -133,6 +134,23 @@ export class ReadingController {
     if (generation === this.generation && shown) this.store.setState(shown);
   }
 
+  /**
+   * Has a worker take up whatever is the newest version, one at a time: while somebody paints, versions that are already
+   * outdated are left out instead of being waited for.
+   */
+  private async drive(worker: SimulationWorker, isFirst: boolean): Promise<void> {
+    if (this.busy.has(worker)) return;
+    this.busy.add(worker);
+    try {
+      for (let done: Generation | undefined; this.generation && this.generation !== done;) {
+        done = this.generation;
+        await this.work(worker, done, isFirst);
+      }
+    } finally {
+      this.busy.delete(worker);
+    }
+  }
+
   private async work(worker: SimulationWorker, generation: Generation, isFirst: boolean): Promise<void> {
     const isCurrent = () => generation === this.generation;
     const { faults, routes } = await worker.api.prepare(generation.game, this.levelId, isFirst);
@@ -145,8 +163,9 @@ export class ReadingController {
     if (isFirst) {
       this.refresh(generation);
       await this.showSample(this.store.getState().sampleSeed);
-      await this.showPreviews(worker, generation);
     }
+    // The first number comes first; what movers do by themselves right after it.
+    let needsPreviews = isFirst;
     while (isCurrent() && generation.nextSeed <= MOST_READING_RUNS) {
       const firstSeed = generation.nextSeed;
       const count = Math.min(firstSeed < 40 ? FIRST_CHUNK : NEXT_CHUNK, MOST_READING_RUNS + 1 - firstSeed);
@@ -155,7 +174,10 @@ export class ReadingController {
       if (!isCurrent() || !chunk) return;
       generation.chunks.set(firstSeed, chunk);
       this.refresh(generation);
+      if (needsPreviews) await this.showPreviews(worker, generation);
+      needsPreviews = false;
     }
+    if (needsPreviews && isCurrent()) await this.showPreviews(worker, generation);
   }
 
   /** Works out the numbers from the unbroken stretch of seeds that is done. */
