@@ -1,3 +1,4 @@
+import { cosDegrees, sinDegrees } from '../foundation/exactMath';
 import { errorAt, type Diagnostic } from '../foundation/diagnostic';
 import { fail, succeed, type Result } from '../foundation/result';
 import type { GreyPicture } from './readPicture';
@@ -141,9 +142,9 @@ function fitOf(profile: Float64Array, pitch: number): number {
   let [x, y, all] = [0, 0, 0];
   for (let place = 0; place < profile.length; place++) {
     if (profile[place] === 0) continue;
-    const angle = (place / pitch) * 2 * Math.PI;
-    x += profile[place] * Math.cos(angle);
-    y += profile[place] * Math.sin(angle);
+    const turn = ((place / pitch) % 1) * 360;
+    x += profile[place] * cosDegrees(turn);
+    y += profile[place] * sinDegrees(turn);
     all += profile[place];
   }
   return all > 0 ? Math.sqrt(x * x + y * y) / all : 0;

@@ -71,13 +71,13 @@ function measureHeading(program: LevelProgram, direction: number): number {
             : direction;
     movePlayer(body, input, player, ground, program.isSideView, NO_SUPPORTS);
   }
-  return (
-    Math.hypot(body.x - MIDDLE, player.control.scheme === 'flap' ? 0 : falls(program) ? 0 : body.y - MIDDLE) /
-    MEASURED_SECONDS
-  );
+  const dx = body.x - MIDDLE;
+  // What goes on up and down in the air is falling, which is no speed of its own.
+  const dy = falls(program) ? 0 : body.y - MIDDLE;
+  return Math.sqrt(dx * dx + dy * dy) / MEASURED_SECONDS;
 }
 
-/** Whether what goes on up and down is falling, which is no speed of its own. */
+/** Whether the scheme is one with gravity. */
 function falls({ player }: LevelProgram): boolean {
   return player.control.scheme === 'run and jump' || player.control.scheme === 'flap';
 }
