@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { measureMovers, measurePictures, measureSchemes } from './arenaRows';
 import { measureBatches, reportWorkerMemory } from './batchRows';
@@ -13,21 +14,37 @@ function say(row: BenchRow): void {
   console.log(`${row.name.padEnd(46)} ${row.value.toFixed(digits).padStart(12)} ${row.unit}${floor}`);
 }
 
-async function main(args: string[]): Promise<void> {
-  const parts = [
-    measureEngine,
-    measureStandIn,
-    measureGrowth,
-    measureMovers,
-    measureSchemes,
-    measurePictures,
-    measureGeometry,
-    measureBatches,
-    ...(args.includes('--no-desk') ? [] : [measureDesk]),
-  ];
+const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
+  engine: measureEngine,
+  standIn: measureStandIn,
+  growth: measureGrowth,
+  movers: measureMovers,
+  schemes: measureSchemes,
+  pictures: measurePictures,
+  geometry: measureGeometry,
+  batches: measureBatches,
+  desk: measureDesk,
+};
+
+/** Every part runs in a process of its own, as levels do in their workers: what one part did never slows the next. */
+function runPart(name: string): BenchRow[] {
+  const run = spawnSync(process.execPath, [process.argv[1], '--part', name], {
+    encoding: 'utf8',
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const last = run.stdout.trimEnd().split('\n').at(-1) ?? '';
+  if (run.status !== 0 || !last.startsWith('[')) throw new Error(`the part ${name} did not end well`);
+  return JSON.parse(last) as BenchRow[];
+}
+
+function main(args: string[]): void {
+  const chosen = args.filter((arg) => arg in PARTS);
+  const names = Object.keys(PARTS).filter(
+    (name) => (chosen.length === 0 || chosen.includes(name)) && !(name === 'desk' && args.includes('--no-desk')),
+  );
   const rows: BenchRow[] = [];
-  for (const measure of parts) {
-    const measured = await measure();
+  for (const name of names) {
+    const measured = runPart(name);
     measured.forEach(say);
     rows.push(...measured);
   }
@@ -35,5 +52,7 @@ async function main(args: string[]): Promise<void> {
   if (place >= 0 && args[place + 1]) writeFileSync(args[place + 1], JSON.stringify(rows, null, 2) + '\n');
 }
 
+const part = process.argv.indexOf('--part');
 if (process.argv.includes('--worker-memory')) reportWorkerMemory();
-else await main(process.argv.slice(2));
+else if (part >= 0) console.log(JSON.stringify(await PARTS[process.argv[part + 1]]()));
+else main(process.argv.slice(2));

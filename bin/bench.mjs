@@ -1,4 +1,4 @@
-// npm run bench: how quick it is here. `--json FILE` writes the rows, `--no-desk` leaves the browser out.
+// npm run bench: how quick it is here. `-- engine movers` measures only these parts, `--json FILE` writes the rows,
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
 import { bundle, ensureBundles, PROJECT } from './build.mjs';

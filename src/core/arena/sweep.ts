@@ -106,7 +106,7 @@ export function sweepUntilContact(
  * Whether no solid cell lies in the box around the whole way: then nothing can be met. Most moves of most bodies are of
  * this kind, so they are told apart first, without testing faces and corners.
  */
-function isWayOpen(grid: ArenaGrid, x: number, y: number, outline: Outline, dx: number, dy: number): boolean {
+export function isWayOpen(grid: ArenaGrid, x: number, y: number, outline: Outline, dx: number, dy: number): boolean {
   const west = (dx < 0 ? x + dx : x) - (outline.west + TOUCH);
   const north = (dy < 0 ? y + dy : y) - (outline.north + TOUCH);
   if (west < 0 || north < 0) return false;

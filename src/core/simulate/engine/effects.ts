@@ -140,6 +140,7 @@ function teleport(world: World, x: number, y: number, on: number): void {
     world.y[on] = world.beforeY[on] = y;
     world.steerGoalCell[on] = -1;
     world.isSteerOpen[on] = 0;
+    world.freeTicks[on] = 0;
   }
 }
 

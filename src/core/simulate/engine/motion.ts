@@ -203,6 +203,7 @@ function glideOn(world: World, piece: number, goalX: number, goalY: number, step
 export function forgetSteer(world: World, piece: number): void {
   world.steerGoalCell[piece] = -1;
   world.isSteerOpen[piece] = 0;
+  world.freeTicks[piece] = 0;
 }
 
 /** One step in a straight line that is known to be free; true when the place is reached. */

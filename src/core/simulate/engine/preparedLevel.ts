@@ -57,6 +57,8 @@ export interface PreparedLevel {
   routeOfPiece: Float64Array[];
   /** For each piece the length of its route up to every waypoint. */
   routeLengths: Float64Array[];
+  /** For each piece the unit vectors of the legs of its route: x, y, x, y, …; 0, 0 for a leg without length. */
+  routeDirections: Float64Array[];
   /** Where everything stands when pieces with a lead have already moved; undefined when none has one. */
   start: World | undefined;
 }
@@ -122,6 +124,7 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
     ways,
     routeOfPiece: pieces.map((piece) => Float64Array.from(piece.route)),
     routeLengths: pieces.map((piece) => measureRoute(piece.route)),
+    routeDirections: pieces.map((piece) => directRoute(piece.route)),
     start: undefined,
   };
 }
@@ -153,4 +156,17 @@ function measureRoute(route: readonly number[]): Float64Array {
     lengths[index] = lengths[index - 1] + Math.sqrt(dx * dx + dy * dy);
   }
   return lengths;
+}
+
+function directRoute(route: readonly number[]): Float64Array {
+  const directions = new Float64Array(Math.max(0, route.length - 2));
+  for (let leg = 0; leg < directions.length; leg += 2) {
+    const dx = route[leg + 2] - route[leg];
+    const dy = route[leg + 3] - route[leg + 1];
+    const length = Math.sqrt(dx * dx + dy * dy);
+    if (length === 0) continue;
+    directions[leg] = dx / length;
+    directions[leg + 1] = dy / length;
+  }
+  return directions;
 }

@@ -24,6 +24,7 @@ export function moveByGround(world: World, piece: number): void {
     world.x[piece] = sweep.x;
     world.y[piece] = sweep.y;
     world.isSteerOpen[piece] = 0;
+    world.freeTicks[piece] = 0;
   }
   if (
     type &&

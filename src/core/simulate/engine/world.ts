@@ -65,6 +65,8 @@ export class World {
   declare readonly steerY: Float64Array;
   /** 1 while the line of walk to that place is known to be free, so that no step on it needs a sweep. */
   declare readonly isSteerOpen: Uint8Array;
+  /** For so many ticks the way straight on is known to be free; below 0 for how long it is not looked at. */
+  declare readonly freeTicks: Int16Array;
   declare readonly steerFromCell: Int32Array;
   declare readonly steerGoalCell: Int32Array;
   /** How far a swing has come; for shots how many ticks they still fly. */
@@ -126,7 +128,7 @@ export class World {
     [this.stunLeft, this.safeLeft, this.pushLeft, this.speedLeft] = [integers(), integers(), integers(), integers()];
     [this.calmPlayer, this.calmPiece, this.calmOther] = [integers(), integers(), integers()];
     this.heldTicks = new Int32Array(count * this.slotsPerPiece);
-    [this.state, this.waypoint] = [new Int16Array(count), new Int16Array(count)];
+    [this.state, this.waypoint, this.freeTicks] = [new Int16Array(count), new Int16Array(count), new Int16Array(count)];
     this.waypointStep = new Int8Array(count);
     [this.alive, this.hasArrived, this.sights] = [bytes(), bytes(), bytes()];
     [this.isLineOpen, this.isSteerOpen, this.encounter] = [bytes(), bytes(), bytes()];
@@ -173,7 +175,7 @@ export class World {
       [this.stateSince, this.hasArrived, this.sights, this.isLineOpen, this.playerSquare, this.lastSeenX],
       [this.lastSeenY, this.heldTicks, this.waypoint, this.pauseLeft, this.isSteerOpen, this.progress],
       [this.fallSpeed, this.stunLeft, this.safeLeft, this.pushLeft, this.pushX, this.pushY, this.speedLeft],
-      [this.encounter, this.collected, this.formationTicks, this.hasLanded],
+      [this.freeTicks, this.encounter, this.collected, this.formationTicks, this.hasLanded],
     ];
     for (const group of zero) for (const array of group) array.fill(0);
     this.lastSeenTick.fill(NEVER);
@@ -224,6 +226,7 @@ export class World {
   changeGround(cell: number, type: number): void {
     const { program, waysOfPiece, ways } = this.level;
     if (this.ground.change(cell, type)) this.ways = waysOnChangedGround(program, waysOfPiece, ways.length, this.ground);
+    this.freeTicks.fill(0);
     this.events?.push({ type: 'ground', tick: this.tick, cell, becomes: this.ground.types[type].id });
   }
 

@@ -3,6 +3,7 @@ import { lastNormal, sweepUntilContact, type SweepResult } from '../../../arena/
 import type { MotionProgram } from '../../../compile/levelProgram';
 import { wearGround } from '../wearGround';
 import type { World } from '../world';
+import { forgetWay, goFreely, lookAlongWay } from './freeWay';
 
 const sweep: SweepResult = { x: 0, y: 0, touched: false };
 /** How often a body may be thrown back within one tick. */
@@ -62,6 +63,9 @@ function throwBack(
   motion: Extract<MotionProgram, { operation: 'drift' }>,
   step: number,
 ): void {
+  const stepX = world.facingX[piece] * step;
+  const stepY = world.facingY[piece] * step;
+  if (goFreely(world, piece, stepX, stepY)) return;
   const grid = motion.ground >= 0 ? gridOfGround(world, motion.ground) : world.ground.grid;
   const outline = world.level.standOfPiece[piece];
   let left = step;
@@ -73,7 +77,11 @@ function throwBack(
     sweepUntilContact(grid, fromX, fromY, outline, facingX * left, facingY * left, sweep);
     world.x[piece] = sweep.x;
     world.y[piece] = sweep.y;
-    if (!sweep.touched) return;
+    if (!sweep.touched) {
+      if (turn === 0) lookAlongWay(world, piece, grid, outline, stepX, stepY);
+      return;
+    }
+    forgetWay(world, piece);
     const gone = (sweep.x - fromX) * facingX + (sweep.y - fromY) * facingY;
     left -= Math.max(0, gone);
     wearGround(world, piece, lastNormal.x, lastNormal.y);

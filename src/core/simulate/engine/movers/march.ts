@@ -17,17 +17,12 @@ export function marchFormations(world: World): void {
 }
 
 function march(world: World, formation: number, members: readonly number[]): void {
-  let marching = 0;
-  let motion: March | undefined;
-  for (const piece of members) {
-    const own = marchOf(world, piece);
-    if (!own) continue;
-    motion ??= own;
-    marching++;
-  }
+  const motion = firstMarch(world, members);
   if (!motion) return;
-  world.formationTicks[formation]++;
-  if (world.formationTicks[formation] < stepTicks(motion, marching, members.length)) return;
+  const ticks = ++world.formationTicks[formation];
+  // Told first, since it is so in most ticks: too early whoever is left.
+  if (ticks < motion.everyTicks && ticks < motion.quickestTicks) return;
+  if (ticks < stepTicks(motion, countMarching(world, members), members.length)) return;
   world.formationTicks[formation] = 0;
   const side = world.formationHeading[formation] * motion.step;
   if (canAllMove(world, members, side, 0)) {
@@ -40,6 +35,20 @@ function march(world: World, formation: number, members: readonly number[]): voi
   world.mayComeDown[formation] = 0;
   if (canAllMove(world, members, 0, motion.down)) moveAll(world, members, 0, motion.down);
   else world.hasLanded[formation] = 1;
+}
+
+function firstMarch(world: World, members: readonly number[]): March | undefined {
+  for (const piece of members) {
+    const motion = marchOf(world, piece);
+    if (motion) return motion;
+  }
+  return undefined;
+}
+
+function countMarching(world: World, members: readonly number[]): number {
+  let marching = 0;
+  for (const piece of members) if (marchOf(world, piece)) marching++;
+  return marching;
 }
 
 /** Ticks between steps when so many of so many are left. */

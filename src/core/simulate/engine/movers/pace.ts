@@ -2,6 +2,7 @@ import { isSolidAt, type ArenaGrid } from '../../../arena/grid';
 import { sweepUntilContact, type SweepResult } from '../../../arena/sweep';
 import type { MotionProgram } from '../../../compile/levelProgram';
 import type { World } from '../world';
+import { forgetWay, goFreely, lookAlongWay } from './freeWay';
 
 const sweep: SweepResult = { x: 0, y: 0, touched: false };
 
@@ -25,8 +26,11 @@ export function paceOn(
   faceAlong(world, piece, motion.axis);
   const facingX = world.facingX[piece];
   const facingY = world.facingY[piece];
+  const stepX = facingX * step;
+  const stepY = facingY * step;
+  if (goFreely(world, piece, stepX, stepY)) return;
   const outline = world.level.standOfPiece[piece];
-  sweepUntilContact(grid, world.x[piece], world.y[piece], outline, facingX * step, facingY * step, sweep);
+  sweepUntilContact(grid, world.x[piece], world.y[piece], outline, stepX, stepY, sweep);
   let turns = sweep.touched;
   let x = sweep.x;
   if (falls && motion.mindsLedges && facingX !== 0) {
@@ -36,7 +40,11 @@ export function paceOn(
   }
   world.x[piece] = x;
   world.y[piece] = sweep.y;
-  if (!turns) return;
+  if (!turns) {
+    if (!falls) lookAlongWay(world, piece, grid, outline, stepX, stepY);
+    return;
+  }
+  forgetWay(world, piece);
   world.facingX[piece] = -facingX;
   world.facingY[piece] = -facingY;
   world.pauseLeft[piece] = motion.pauseTicks;
@@ -46,9 +54,11 @@ function faceAlong(world: World, piece: number, axis: 'ahead' | 'across' | 'up a
   if (axis === 'across' && world.facingY[piece] !== 0) {
     world.facingX[piece] = world.facingX[piece] < 0 ? -1 : 1;
     world.facingY[piece] = 0;
+    forgetWay(world, piece);
   } else if (axis === 'up and down' && world.facingX[piece] !== 0) {
     world.facingY[piece] = world.facingY[piece] < 0 ? -1 : 1;
     world.facingX[piece] = 0;
+    forgetWay(world, piece);
   }
 }
 

@@ -3,6 +3,7 @@ import { sweepBody, type SweepResult } from '../../../arena/sweep';
 import type { MotionProgram } from '../../../compile/levelProgram';
 import { cosDegrees, sinDegrees } from '../../../foundation/exactMath';
 import type { World } from '../world';
+import { forgetWay, goFreely, lookAlongWay } from './freeWay';
 
 const sweep: SweepResult = { x: 0, y: 0, touched: false };
 
@@ -20,13 +21,16 @@ export function wander(
     world.facingX[piece] = cosDegrees(heading);
     world.facingY[piece] = sinDegrees(heading);
     world.pauseLeft[piece] = motion.everyTicks;
+    forgetWay(world, piece);
   }
   world.pauseLeft[piece]--;
-  const outline = world.level.standOfPiece[piece];
   const dx = world.facingX[piece] * step;
   const dy = world.facingY[piece] * step;
+  if (goFreely(world, piece, dx, dy)) return;
+  const outline = world.level.standOfPiece[piece];
   sweepBody(grid, world.x[piece], world.y[piece], outline, dx, dy, sweep);
   world.x[piece] = sweep.x;
   world.y[piece] = sweep.y;
   if (sweep.touched) world.pauseLeft[piece] = 0;
+  else lookAlongWay(world, piece, grid, outline, dx, dy);
 }
