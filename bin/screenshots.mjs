@@ -99,7 +99,7 @@ try {
   await page.getByText('Saved').waitFor();
   await take('desk-dark');
   await page.getByLabel('Light or dark').click();
-  await page.keyboard.press('Control+z');
+  for (let step = 0; step < 4; step++) await page.keyboard.press('Control+z');
   await page.locator('body').click({ position: { x: 1100, y: 760 } });
   await page.keyboard.press('s');
   await page.getByText('do hold').click();

@@ -13,7 +13,7 @@ import { Controls } from '../editor/controls';
 import { ArenaFoot } from './ArenaFoot';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
 import { MiniMap } from './MiniMap';
-import { PieceCard } from './PieceCard';
+import { PieceCard } from './card/PieceCard';
 import { ToolBar } from './ToolBar';
 import { TryBar } from './TryBar';
 import { TryShelf } from './TryShelf';

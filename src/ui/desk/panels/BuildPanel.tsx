@@ -180,15 +180,8 @@ function FromPicture({ onApply }: { onApply: Apply }) {
             {picture.width} × {picture.height} pixels{grid && `, read as ${grid.columns} × ${grid.rows} cells`} in{' '}
             {Math.round(milliseconds)} ms
           </p>
-          <ReadingForm reading={reading} onChange={(next) => void interpret(next)} />
-          <Row label="walls become">
-            <SelectField label="Ground of walls" value={wall} options={grounds(game)} onCommit={setWall} />
-          </Row>
-          <Row label="the rest becomes">
-            <SelectField label="Ground of the rest" value={open} options={grounds(game)} onCommit={setOpen} />
-          </Row>
           <Button
-            mt={10}
+            my={4}
             size="compact-sm"
             disabled={!grid}
             onClick={() =>
@@ -202,6 +195,13 @@ function FromPicture({ onApply }: { onApply: Apply }) {
             Use this map
           </Button>{' '}
           <span className="quiet">ring: player, square: exit</span>
+          <ReadingForm reading={reading} onChange={(next) => void interpret(next)} />
+          <Row label="walls become">
+            <SelectField label="Ground of walls" value={wall} options={grounds(game)} onCommit={setWall} />
+          </Row>
+          <Row label="the rest becomes">
+            <SelectField label="Ground of the rest" value={open} options={grounds(game)} onCommit={setOpen} />
+          </Row>
         </>
       )}
     </>

@@ -18,6 +18,7 @@ import {
 import { useDesk, useFollowed } from '../DeskContext';
 import { ControlEditor } from './ControlEditor';
 import { ColourField, NumberField, Row, SelectField, SwitchField, TextField } from './fields';
+import { KindKnobs } from './KindKnobs';
 import { ShapeEditor } from './ShapeEditor';
 import { SidePanel } from './SidePanel';
 
@@ -205,6 +206,7 @@ function KindForm({ kind, entry, onOpenScript }: { kind: Kind; entry: KindEntry;
           />
         </>,
       )}
+      <KindKnobs kind={kind} entry={entry} />
       {field(
         'health',
         'health',
@@ -306,7 +308,11 @@ function Inherited({
             ↺
           </button>
         )}
-        {!isOwn && base && <span className="quiet">as {base}</span>}
+        {!isOwn && base && (
+          <span className="quiet" style={{ whiteSpace: 'nowrap' }}>
+            as {base}
+          </span>
+        )}
       </Row>
     </div>
   );

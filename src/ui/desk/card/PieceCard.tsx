@@ -1,0 +1,202 @@
+'use client';
+
+import { SegmentedControl, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { commands, describePiece, kindOf, type Kind, type Piece } from '@/core/index';
+import type { ArenaView } from '../../editor/arenaView';
+import { checkedScriptsOf, stateAt } from '../../editor/composePicture';
+import { useDesk, useFollowed } from '../DeskContext';
+import { RanksButton } from '../RanksButton';
+import { KnobSlider, type Scope } from './KnobSlider';
+import { MoverFacts } from './MoverFacts';
+import { CARD_WIDTH, placeCard } from './placeCard';
+import { PlayerFacts } from './PlayerFacts';
+
+/** What the selected piece is and its knobs, beside it in the arena, stepping aside from what it would cover. */
+export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScript: (scriptId: string) => void }) {
+  const { session } = useDesk();
+  const [scope, setScope] = useState<Scope>('kind');
+  const [moved, setMoved] = useState<{ id: string; x: number; y: number }>();
+  const game = useFollowed(session, (state) => state.game);
+  const selection = useFollowed(session, (state) => state.selection);
+  const tool = useFollowed(session, (state) => state.tool);
+  const { camera, width, height } = useFollowed(view, (state) => state);
+  const { level } = session;
+  const piece = selection.length === 1 ? level.pieces.find((candidate) => candidate.id === selection[0]) : undefined;
+  const kind = piece && kindOf(game, piece.kind);
+  // With the other tools one clicks on the ground that the card would cover.
+  if (!piece || !kind || (tool !== 'select' && tool !== 'cast')) return null;
+  const insight = describePiece(game, level, piece, checkedScriptsOf(game));
+  const free = placeCard(piece, level.pieces, camera, width, height);
+  const shift = moved?.id === piece.id ? moved : { id: piece.id, x: 0, y: 0 };
+  const place = { left: free.left + shift.x, top: free.top + shift.y };
+  return (
+    <section
+      className="plate"
+      aria-label={`Card of ${piece.name}`}
+      style={{
+        position: 'absolute',
+        ...place,
+        width: CARD_WIDTH,
+        padding: '10px 12px',
+        boxShadow: '0 4px 18px rgba(20, 20, 10, .18)',
+      }}
+    >
+      <DragBar onDrag={(dx, dy) => setMoved({ id: piece.id, x: shift.x + dx, y: shift.y + dy })} />
+      <CardHead piece={piece} kind={kind} count={level.pieces.filter((other) => other.kind === kind.id).length} />
+      {kind.behavior && (
+        <div
+          className="quiet"
+          style={{ display: 'flex', justifyContent: 'space-between', whiteSpace: 'nowrap', margin: '2px 0 7px' }}
+        >
+          <span>
+            follows{' '}
+            <button type="button" className="act" onClick={() => onOpenScript(kind.behavior!)}>
+              {kind.behavior}
+            </button>
+          </span>
+          <StateNow pieceId={piece.id} />
+        </div>
+      )}
+      {insight && (
+        <>
+          <SegmentedControl
+            fullWidth
+            size="xs"
+            value={scope}
+            onChange={(value) => setScope(value as Scope)}
+            data={[
+              { value: 'kind', label: `all ${kind.name}s` },
+              { value: 'piece', label: 'only this one' },
+              { value: 'try', label: 'only in tries' },
+            ]}
+            aria-label="Whose knobs"
+          />
+          {insight.knobs.map((knob) => (
+            <KnobSlider key={knob.name} knob={knob} piece={piece} kind={kind} insight={insight} scope={scope} />
+          ))}
+        </>
+      )}
+      {!kind.control && <MoverFacts piece={piece} />}
+      {kind.control && <PlayerFacts piece={piece} kind={kind} />}
+      <CardActions piece={piece} kind={kind} onOpenScript={onOpenScript} />
+    </section>
+  );
+}
+
+/** A strip by which the card is moved aside when it hides something. */
+function DragBar({ onDrag }: { onDrag: (dx: number, dy: number) => void }) {
+  return (
+    <div
+      title="Drag to move the card"
+      style={{ height: 10, margin: '-8px -8px 2px', cursor: 'grab', touchAction: 'none', borderRadius: 6 }}
+      onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+      onPointerMove={(event) => event.buttons > 0 && onDrag(event.movementX, event.movementY)}
+    >
+      <div style={{ width: 34, height: 3, margin: '4px auto 0', borderRadius: 2, background: 'var(--layer)' }} />
+    </div>
+  );
+}
+
+function CardHead({ piece, kind, count }: { piece: Piece; kind: Kind; count: number }) {
+  const { session } = useDesk();
+  const [name, setName] = useState<string>();
+  const commit = () => {
+    const next = name?.trim();
+    setName(undefined);
+    if (next && next !== piece.name) {
+      session.change(`Rename ${piece.name}`, (draft) => {
+        const target = commands
+          .levelIn(draft, session.state.levelId)
+          .pieces.find((candidate) => candidate.id === piece.id);
+        if (target) target.name = next.slice(0, 80);
+      });
+    }
+  };
+  return (
+    <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
+      <TextInput
+        variant="unstyled"
+        aria-label="Name"
+        value={name ?? piece.name}
+        onChange={(event) => setName(event.currentTarget.value)}
+        onBlur={commit}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        styles={{
+          input: { fontWeight: 650, fontSize: 14, height: 22, minHeight: 22, padding: 0, color: 'var(--ink)' },
+        }}
+        style={{ flex: 1, minWidth: 0 }}
+      />
+      <span className="quiet" style={{ whiteSpace: 'nowrap' }}>
+        {kind.name}
+        {count > 1 && `, one of ${count}`}
+      </span>
+    </div>
+  );
+}
+
+function StateNow({ pieceId }: { pieceId: string }) {
+  const { session, reading, playback } = useDesk();
+  const tick = useFollowed(playback, (state) => state.tick);
+  const run = useFollowed(reading, (state) => state.sampleRun);
+  if (tick === 0) return null;
+  const { game, levelId } = session.state;
+  const now = stateAt({ game, levelId, run, tick }, pieceId);
+  if (!now) return null;
+  return (
+    <span>
+      <b style={{ color: 'var(--ink)' }}>{now.name}</b> <span className="mono">{now.seconds.toFixed(1)} s</span>
+    </span>
+  );
+}
+
+function CardActions({
+  piece,
+  kind,
+  onOpenScript,
+}: {
+  piece: Piece;
+  kind: Kind;
+  onOpenScript: (scriptId: string) => void;
+}) {
+  const { session, actions } = useDesk();
+  const turn = (by: number) =>
+    session.change(`Turn ${piece.name}`, (draft) =>
+      commands.setFacing(draft, session.state.levelId, piece.id, (((piece.facing + by) % 360) + 360) % 360),
+    );
+  return (
+    <div
+      style={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        gap: '4px 14px',
+        marginTop: 10,
+        paddingTop: 8,
+        borderTop: '1px solid var(--layer)',
+      }}
+    >
+      {kind.behavior && (
+        <button type="button" className="act" onClick={() => onOpenScript(kind.behavior!)}>
+          Script
+        </button>
+      )}
+      {!kind.control && (
+        <>
+          <button type="button" className="act" onClick={() => session.setTool('route')}>
+            Route
+          </button>
+          <button type="button" className="act" title="15 degrees clockwise" onClick={() => turn(15)}>
+            Turn
+          </button>
+          <RanksButton piece={piece} />
+          <button type="button" className="act" title="Ctrl+D" onClick={() => actions.duplicate()}>
+            Copy
+          </button>
+        </>
+      )}
+      <button type="button" className="act bad" title="Delete" onClick={() => actions.remove()}>
+        Remove
+      </button>
+    </div>
+  );
+}
