@@ -76,6 +76,7 @@ export { writeReferencePage } from './language/referencePage';
 export { parser as scriptParser } from './language/syntax/gorge.parser';
 
 export { buildGrid } from './compile/buildGrid';
+export { checkScripts } from './compile/checkScripts';
 export { hitShapeFor, outlineOf } from './compile/compileBodies';
 export { findContact } from './compile/compileContacts';
 export { describePiece, type PieceInsight, type StateInsight } from './compile/pieceInsight';
@@ -127,4 +128,4 @@ export { generateMap, type MapRecipe } from './exchange/generateMap';
 export { RUN_JSON_VERSION, writeRunJson, type StandInSummary } from './report/runJson';
 export { writeRunCsv } from './report/runTable';
 
-export { checkGame, checkScripts, compileGameLevel, runChunk, runSeeds } from './pipeline';
+export { checkGame, compileGameLevel, runChunk, runSeeds } from './pipeline';

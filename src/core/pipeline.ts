@@ -5,19 +5,12 @@ import type { GameDocument } from './document/gameDocument';
 import { errorAt, hasErrors, type Diagnostic } from './foundation/diagnostic';
 import { nearestWord } from './foundation/nearestWord';
 import { fail, succeed, type Result } from './foundation/result';
-import { checkScript, type CheckedScript } from './language/check/checkScript';
+import { checkScripts } from './compile/checkScripts';
 import type { ChunkResult } from './measure/chunk';
 import { addRunPacing, emptyPacing } from './measure/pacing';
 import { Runner } from './simulate/run';
 import { SAMPLES_PER_SECOND, type RunSamples } from './simulate/runRecord';
 import type { StandInTraits } from './simulate/standins/traits';
-
-/** Stage 2a: every script of a game, checked. */
-export function checkScripts(game: GameDocument): Map<string, CheckedScript> {
-  return new Map(
-    game.scripts.map((script, index) => [script.id, checkScript(script.lines.join('\n'), ['scripts', index])]),
-  );
-}
 
 /** Everything that can be said about a game without running it, errors first; of all levels, or of one. */
 export function checkGame(game: GameDocument, levelId?: string): Diagnostic[] {

@@ -86,7 +86,13 @@ describe('shortest paths', () => {
     const walk = buildWalkGrid(grid, 0.4, true);
     const cache = new FieldCache(walk);
     for (let goal = 0; goal < walk.blocked.length; goal++)
-      expect([...cache.toCell(goal)]).toEqual([...computeDistanceField(walk, [goal])]);
-    expect([...cache.toCell(0)]).toEqual([...computeDistanceField(walk, [0])]);
+      expect(fullField(cache, goal)).toEqual([...computeDistanceField(walk, [goal])]);
+    expect(fullField(cache, 0)).toEqual([...computeDistanceField(walk, [0])]);
   });
 });
+
+function fullField(cache: FieldCache, goal: number): number[] {
+  const growing = cache.growing(goal);
+  growing.finish();
+  return [...growing.field];
+}

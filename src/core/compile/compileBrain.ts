@@ -1,14 +1,38 @@
 import { errorAt, type Diagnostic } from '../foundation/diagnostic';
+import { cosDegrees, sinDegrees } from '../foundation/exactMath';
 import { proposeWord } from '../foundation/nearestWord';
+import { bug } from '../foundation/result';
 import { BASE_UNIT, toBaseUnit, type UnitContext } from '../foundation/units';
-import type { CheckedBehavior, Condition, Phrase } from '../language/checkedBehavior';
+import type { Act, CheckedBehavior, Condition, Expression, Phrase } from '../language/checkedBehavior';
+import { isChanging } from '../language/check/expressions';
 import { VOCABULARY, type ClauseParameter } from '../language/vocabulary';
 import { foldExpression, type KnobValues } from './foldExpression';
-import type { BrainProgram, ConditionProgram, MotionProgram, StateProgram } from './levelProgram';
+import {
+  PLAYER_SOUND,
+  PLAYER_TARGET,
+  type ActProgram,
+  type BrainProgram,
+  type ConditionProgram,
+  type FacingProgram,
+  type MotionProgram,
+  type StateProgram,
+  type TargetIndex,
+  type ValueProgram,
+} from './levelProgram';
 
 export interface CompiledBrain {
   brain: BrainProgram;
   diagnostics: Diagnostic[];
+}
+
+/** What names in a script stand for; indices are given out as they come up. */
+export interface BrainNames {
+  grounds: readonly string[];
+  /** Middles of the marks of the level. */
+  marks: ReadonlyMap<string, { x: number; y: number }>;
+  kinds: readonly string[];
+  tags: string[];
+  sounds: string[];
 }
 
 /**
@@ -20,9 +44,9 @@ export function compileBrain(
   knobs: Record<string, number>,
   units: UnitContext,
   path: (string | number)[],
-  groundIds: readonly string[],
+  names: BrainNames,
 ): CompiledBrain {
-  const folder = new BrainFolder(behavior, knobs, units, path, groundIds);
+  const folder = new BrainFolder(behavior, knobs, units, path, names);
   return { brain: folder.fold(), diagnostics: folder.diagnostics };
 }
 
@@ -43,7 +67,7 @@ class BrainFolder {
     knobs: Record<string, number>,
     private readonly units: UnitContext,
     private readonly path: (string | number)[],
-    private readonly groundIds: readonly string[],
+    private readonly known: BrainNames,
   ) {
     this.knobs = new Map(
       behavior.knobs.map((knob) => [knob.name, toBaseUnit(knobs[knob.name] ?? knob.value, knob.unit, units)]),
@@ -55,17 +79,135 @@ class BrainFolder {
     const states = this.behavior.states.map((state): StateProgram => {
       this.slots = 0;
       const motion = this.motion(state.motion);
-      const transitions = state.transitions.map(({ target, condition }) => ({
-        target: names.indexOf(target),
+      const transitions = state.transitions.map(({ targets, condition, acts }) => ({
+        targets: targets.map((target) => names.indexOf(target.state)),
+        weights: targets.map((target) => target.weight),
         condition: this.condition(condition),
+        acts: this.acts(acts),
       }));
-      return { name: state.name, motion, isOut: state.isOut, transitions, slots: this.slots };
+      return {
+        name: state.name,
+        motion,
+        isOut: state.isOut,
+        facing: state.facing && this.facing(state.facing),
+        enter: this.acts(state.enter),
+        leave: this.acts(state.leave),
+        repeats: state.repeats.map(({ period, acts }) => ({
+          ticks: Math.max(1, ticksOf(foldExpression(period, this.knobs, this.units), this.units.ticksPerSecond)),
+          acts: this.acts(acts),
+        })),
+        transitions,
+        slots: this.slots,
+      };
     });
-    const startState = this.behavior.states.findIndex((state) => state.isStart);
-    return { behavior: this.behavior.name, startState, states, sightRange: this.sightRange, sightArc: this.sightArc };
+    const { name, memory } = this.behavior;
+    return {
+      behavior: name,
+      startState: this.behavior.states.findIndex((state) => state.isStart),
+      states,
+      sightRange: this.sightRange,
+      sightArc: this.sightArc,
+      memory: memory.map(({ value, unit }) => toBaseUnit(value, unit, this.units)),
+    };
+  }
+
+  /** A value as the tick works it out; what does not change is one number. */
+  private changing(expression: Expression): ValueProgram {
+    if (!isChanging(expression)) return { type: 'number', value: foldExpression(expression, this.knobs, this.units) };
+    switch (expression.type) {
+      case 'memory':
+        return { type: 'memory', slot: this.slotOf(expression.name) };
+      case 'reading':
+        return { type: 'reading', reading: expression.name };
+      case 'negative':
+        return { type: 'negative', operand: this.changing(expression.operand) };
+      case 'binary':
+        return {
+          type: 'binary',
+          operator: expression.operator,
+          left: this.changing(expression.left),
+          right: this.changing(expression.right),
+        };
+      default:
+        return bug(`${expression.type} does not change`);
+    }
+  }
+
+  private slotOf(name: string): number {
+    return this.behavior.memory.findIndex((memory) => memory.name === name);
+  }
+
+  private acts(acts: readonly Act[]): ActProgram[] {
+    return acts.map((act) =>
+      act.type === 'set'
+        ? { act: 'set', slot: this.slotOf(act.name), value: this.changing(act.value) }
+        : this.act(act.phrase),
+    );
+  }
+
+  private act(phrase: Phrase): ActProgram {
+    switch (phrase.operation) {
+      case 'face':
+        return { act: 'face', facing: this.facing(phrase) };
+      case 'shout':
+        return {
+          act: 'shout',
+          sound: this.indexOf(this.known.sounds, phrase.names.sound.id),
+          range: this.value(phrase, 'range'),
+        };
+      case 'tell':
+        return { act: 'tell', range: this.value(phrase, 'range') };
+      case 'hurry':
+        return { act: 'hurry', factor: this.value(phrase, 'factor'), ticks: this.ticks(phrase, 'duration') };
+      case 'forget':
+        return { act: 'forget' };
+      case 'vanish':
+        return { act: 'vanish' };
+      case 'fire': {
+        const heading = this.value(phrase, 'heading');
+        const step = Math.max(0.001, this.value(phrase, 'speed') / this.units.ticksPerSecond);
+        return {
+          act: 'fire',
+          kind: this.kind(phrase),
+          aim: heading >= 0 ? 'heading' : (phrase.choices.aim as 'player'),
+          x: cosDegrees(Math.max(0, heading)),
+          y: sinDegrees(Math.max(0, heading)),
+          step,
+          ticks: Math.ceil(this.value(phrase, 'reach') / step),
+          spread: this.value(phrase, 'spread'),
+        };
+      }
+      default:
+        return bug(`${phrase.operation} is no act`);
+    }
+  }
+
+  private facing(phrase: Phrase): FacingProgram {
+    const heading = this.value(phrase, 'heading');
+    if (heading >= 0) return { to: 'heading', x: cosDegrees(heading), y: sinDegrees(heading) };
+    return { to: phrase.choices.to as 'ahead' };
+  }
+
+  private indexOf(list: string[], name: string): number {
+    const index = list.indexOf(name);
+    return index >= 0 ? index : list.push(name) - 1;
+  }
+
+  private target(phrase: Phrase): TargetIndex {
+    const name = phrase.target ?? 'player';
+    return name === 'player' ? PLAYER_TARGET : this.indexOf(this.known.tags, name);
   }
 
   private motion(phrase: Phrase): MotionProgram {
+    const { speed } = phrase.quantities;
+    if (!speed || !isChanging(speed)) return this.fixedMotion(phrase);
+    // What a motion of a changing speed is besides its speed is folded as if it stood still.
+    const still = { ...speed, type: 'quantity', value: 0, unit: 'cells/s' } as Expression;
+    const motion = this.fixedMotion({ ...phrase, quantities: { ...phrase.quantities, speed: still } });
+    return { ...motion, speed: this.changing(speed) };
+  }
+
+  private fixedMotion(phrase: Phrase): MotionProgram {
     const step = () => this.value(phrase, 'speed') / this.units.ticksPerSecond;
     switch (phrase.operation) {
       case 'patrol':
@@ -78,12 +220,55 @@ class BrainFolder {
       case 'chase':
         return {
           operation: 'chase',
+          target: this.target(phrase),
           byPath: phrase.choices.way === 'path',
           step: step(),
           keep: this.value(phrase, 'keep'),
+          slack: this.value(phrase, 'slack'),
+          apart: this.value(phrase, 'apart'),
+          leadTicks: this.ticks(phrase, 'lead'),
         };
-      case 'travel':
-        return { operation: 'travel', step: step() };
+      case 'travel': {
+        const mark = this.mark(phrase);
+        return {
+          operation: 'travel',
+          place: mark ? 'mark' : (phrase.choices.place as 'sighting'),
+          x: mark?.x ?? 0,
+          y: mark?.y ?? 0,
+          step: step(),
+        };
+      }
+      case 'follow':
+        return { operation: 'follow', target: this.target(phrase), step: step(), keep: this.value(phrase, 'keep') };
+      case 'flee':
+        return { operation: 'flee', target: this.target(phrase), step: step(), until: this.value(phrase, 'until') };
+      case 'circle':
+        return {
+          operation: 'circle',
+          target: this.target(phrase),
+          step: step(),
+          radius: this.value(phrase, 'radius'),
+          isClockwise: phrase.choices.turn === 'clockwise',
+        };
+      case 'search':
+        return {
+          operation: 'search',
+          step: step(),
+          range: this.value(phrase, 'range'),
+          pauseTicks: this.ticks(phrase, 'pause'),
+        };
+      case 'look':
+        return {
+          operation: 'look',
+          turn: this.value(phrase, 'turn') / this.units.ticksPerSecond,
+          arc: this.value(phrase, 'arc'),
+        };
+      case 'turn':
+        return {
+          operation: 'turn',
+          place: phrase.choices.place as 'player',
+          turn: this.value(phrase, 'turn') / this.units.ticksPerSecond,
+        };
       case 'pace':
         return {
           operation: 'pace',
@@ -104,7 +289,12 @@ class BrainFolder {
       case 'wander':
         return { operation: 'wander', step: step(), everyTicks: Math.max(1, this.ticks(phrase, 'every')) };
       case 'roam':
-        return { operation: 'roam', step: step() };
+        return {
+          operation: 'roam',
+          step: step(),
+          choice: phrase.choices.choice as 'random',
+          lead: this.value(phrase, 'lead'),
+        };
       case 'march':
         return {
           operation: 'march',
@@ -124,6 +314,13 @@ class BrainFolder {
         return { type: 'not', part: this.condition(condition.part) };
       case 'test':
         return this.test(condition.phrase);
+      case 'compare':
+        return {
+          type: 'compare',
+          comparison: condition.comparison,
+          left: this.changing(condition.left),
+          right: this.changing(condition.right),
+        };
       default:
         return { type: condition.type, parts: condition.parts.map((part) => this.condition(part)) };
     }
@@ -134,16 +331,47 @@ class BrainFolder {
       case 'sees': {
         const range = this.value(phrase, 'range');
         const arc = this.value(phrase, 'arc');
-        this.sightRange = Math.max(this.sightRange, range);
-        this.sightArc = Math.max(this.sightArc, arc);
-        return { type: 'sees', slot: this.slots++, range, arc, noticeTicks: this.ticks(phrase, 'notice') };
+        const target = this.target(phrase);
+        if (target === PLAYER_TARGET) {
+          this.sightRange = Math.max(this.sightRange, range);
+          this.sightArc = Math.max(this.sightArc, arc);
+        }
+        return { type: 'sees', slot: this.slots++, target, range, arc, noticeTicks: this.ticks(phrase, 'notice') };
       }
+      case 'near': {
+        const range = this.value(phrase, 'range');
+        const until = Math.max(range, this.value(phrase, 'until'));
+        return { type: 'near', slot: this.slots++, target: this.target(phrase), range, until };
+      }
+      case 'hears': {
+        const { id } = phrase.names.sound;
+        return {
+          type: 'hears',
+          sound: id === 'player' ? PLAYER_SOUND : this.indexOf(this.known.sounds, id),
+          range: this.value(phrase, 'range'),
+          isBlocked: phrase.choices.walls === 'blocked',
+        };
+      }
+      case 'struck':
+      case 'arrived':
+      case 'cut off':
+        return { type: phrase.operation };
+      case 'ally':
+        return { type: 'ally', range: this.value(phrase, 'range') };
       case 'unseen':
-        return { type: 'unseen', ticks: this.ticks(phrase, 'duration') };
       case 'after':
-        return { type: 'after', ticks: this.ticks(phrase, 'duration') };
+      case 'stuck':
+        return { type: phrase.operation, ticks: this.ticks(phrase, 'duration') };
+      case 'every':
+        return { type: 'every', ticks: Math.max(1, this.ticks(phrase, 'period')) };
+      case 'chance':
+        return {
+          type: 'chance',
+          share: this.value(phrase, 'share'),
+          ticks: Math.max(1, this.ticks(phrase, 'period')),
+        };
       default:
-        return { type: 'arrived' };
+        return bug(`${phrase.operation} is no condition`);
     }
   }
 
@@ -151,18 +379,41 @@ class BrainFolder {
   private ground(phrase: Phrase): number {
     const named = phrase.names.ground;
     if (!named) return -1;
-    const index = this.groundIds.indexOf(named.id);
-    if (index < 0) {
-      this.diagnostics.push(
-        errorAt(
-          { path: this.path, span: named.span },
-          'unknown-ground',
-          `There is no ground \`${named.id}\`.`,
-          proposeWord(named.id, this.groundIds, 'types of ground'),
-        ),
-      );
-    }
+    const index = this.known.grounds.indexOf(named.id);
+    if (index < 0) this.noteUnknown(named, 'unknown-ground', 'ground', this.known.grounds, 'types of ground');
     return index;
+  }
+
+  private kind(phrase: Phrase): number {
+    const named = phrase.names.kind;
+    const index = this.known.kinds.indexOf(named.id);
+    if (index < 0) this.noteUnknown(named, 'unknown-kind', 'kind', this.known.kinds, 'kinds');
+    return index;
+  }
+
+  private mark(phrase: Phrase): { x: number; y: number } | undefined {
+    const named = phrase.names.mark;
+    if (!named) return undefined;
+    const mark = this.known.marks.get(named.id);
+    if (!mark) this.noteUnknown(named, 'unknown-mark', 'mark', [...this.known.marks.keys()], 'marks of this level');
+    return mark ?? { x: 0, y: 0 };
+  }
+
+  private noteUnknown(
+    named: Phrase['names'][string],
+    code: string,
+    what: string,
+    known: readonly string[],
+    all: string,
+  ): void {
+    this.diagnostics.push(
+      errorAt(
+        { path: this.path, span: named.span },
+        code,
+        `There is no ${what} \`${named.id}\`.`,
+        proposeWord(named.id, known, all),
+      ),
+    );
   }
 
   private ticks(phrase: Phrase, name: string): number {
@@ -175,7 +426,7 @@ class BrainFolder {
     const parameter = entry?.parameters.find(
       (candidate): candidate is ClauseParameter => candidate.type === 'quantity' && candidate.name === name,
     );
-    if (!parameter || (value >= parameter.low && value <= parameter.high)) return value;
+    if (!parameter || value === parameter.fallback || (value >= parameter.low && value <= parameter.high)) return value;
     const label = parameter.words.join(' ') || entry!.words.join(' ');
     const unit = BASE_UNIT[parameter.dimension];
     this.diagnostics.push(

@@ -10,7 +10,10 @@ import { checkKnobValues } from './checkKnobValues';
 import { checkLevelGeometry, findExit } from './checkLevel';
 import { checkMovers } from './checkMovers';
 import { hitShapeFor, outlineOf } from './compileBodies';
-import { compileBrain, ticksOf } from './compileBrain';
+import { namesForBrains } from './brainNames';
+import { compileBrain, ticksOf, type BrainNames } from './compileBrain';
+import { checkTargets } from './checkTargets';
+import { firedKinds } from './firedKinds';
 import { compileContacts, findContact } from './compileContacts';
 import { compileControl, countShots } from './compileControl';
 import { resolveKnobs } from './foldExpression';
@@ -48,6 +51,7 @@ class LevelCompiler {
   private readonly level: Level;
   /** Kinds that occur in the level, in the order of the cast. */
   private readonly kindIds: string[];
+  private readonly names: BrainNames;
 
   constructor(
     private readonly game: GameDocument,
@@ -60,7 +64,10 @@ class LevelCompiler {
     const used = new Set(level.pieces.map((piece) => piece.kind));
     for (const kind of resolvedCast(game).values())
       if (used.has(kind.id) && kind.control?.scheme === 'rail and fire') used.add(kind.control.shot);
+    for (const id of [...used])
+      for (const fired of firedKinds(scripts.get(kindOf(game, id)?.behavior ?? '')?.behavior)) used.add(fired);
     this.kindIds = game.cast.flatMap((kind) => (used.has(kind.id) ? [kind.id] : []));
+    this.names = namesForBrains(game, level, this.kindIds);
   }
 
   compile(): CompiledLevel {
@@ -84,7 +91,9 @@ class LevelCompiler {
     if (hasErrors(this.diagnostics) || hasBrokenScript || !playerPiece || !exit)
       return { program: undefined, diagnostics: this.diagnostics };
     this.addNew(checkMovers(level, pieces, this.brains, grid, this.path));
+    this.addNew(checkTargets(game, level, this.scripts));
     const shots = this.shots(playerPiece.kind, playerPiece.piece);
+    const fired = this.firedShots(pieces, playerPiece.piece, pieces.length + shots.length);
     const player = this.player(playerPiece.piece, playerPiece.kind, {
       firstShot: pieces.length,
       shotCount: shots.length,
@@ -105,8 +114,11 @@ class LevelCompiler {
       contacts: compileContacts(game, level, this.kindIds),
       formations: this.formations.length,
       player,
-      pieces: [...pieces, ...shots],
+      pieces: [...pieces, ...shots, ...fired.pieces],
       brains: this.brains,
+      tags: this.names.tags,
+      sounds: this.names.sounds,
+      shots: fired.groups,
       behaviors,
       exit,
     };
@@ -124,6 +136,7 @@ class LevelCompiler {
     return {
       id: kind.id,
       name: kind.name,
+      tags: kind.tags,
       stand: outlineOf(standShapeOf(kind)),
       hit: hitShapeFor(hitShapeOf(kind)),
       isThreat: !kind.control && kind.tags.includes(this.level.rules.loseWhenTouching),
@@ -145,6 +158,38 @@ class LevelCompiler {
       brain: -1,
       isShot: true,
     }));
+  }
+
+  /** Places among the pieces for what behaviors fire: so many for each piece that may fire a kind. */
+  private firedShots(
+    pieces: readonly PieceProgram[],
+    like: Piece,
+    first: number,
+  ): { pieces: PieceProgram[]; groups: LevelProgram['shots'] } {
+    const counts = new Map<number, number>();
+    for (const piece of pieces) {
+      const brain = piece.brain >= 0 ? this.brains[piece.brain] : undefined;
+      for (const kind of brain ? kindsFiredBy(brain) : [])
+        counts.set(kind, Math.min(MOST_SHOTS, (counts.get(kind) ?? 0) + SHOTS_OF_A_PIECE));
+    }
+    const shots: PieceProgram[] = [];
+    const groups = [...counts].map(([kind, count]) => {
+      const shotKind = kindOf(this.game, this.kindIds[kind])!;
+      const group = { kind, first: first + shots.length, count };
+      for (let index = 1; index <= count; index++)
+        shots.push({
+          ...this.placed(
+            { ...like, id: `${shotKind.id}-fired-${index}`, name: shotKind.name, kind: shotKind.id },
+            shotKind,
+          ),
+          route: [],
+          leadTicks: 0,
+          brain: -1,
+          isShot: true,
+        });
+      return group;
+    });
+    return { pieces: shots, groups };
   }
 
   /** What is the same for everything that stands in the level. */
@@ -244,18 +289,26 @@ class LevelCompiler {
     if (known !== undefined) return known;
     const scriptIndex = this.game.scripts.findIndex((script) => script.id === kind.behavior);
     const units = { pixelsPerCell: this.game.pixelsPerCell, ticksPerSecond: this.level.ticksPerSecond };
-    const { brain, diagnostics } = compileBrain(
-      behavior,
-      knobs,
-      units,
-      ['scripts', scriptIndex],
-      this.game.terrain.map((ground) => ground.id),
-    );
+    const { brain, diagnostics } = compileBrain(behavior, knobs, units, ['scripts', scriptIndex], this.names);
     this.addNew(diagnostics);
     this.brainOfKey.set(key, this.brains.length);
     this.brains.push(brain);
     return this.brains.length - 1;
   }
+}
+
+/** At most so many shots of one piece, and of one kind in a level, are under way at once. */
+const SHOTS_OF_A_PIECE = 8;
+const MOST_SHOTS = 256;
+
+function kindsFiredBy(brain: BrainProgram): Set<number> {
+  const acts = brain.states.flatMap((state) => [
+    ...state.enter,
+    ...state.leave,
+    ...state.repeats.flatMap((repeat) => repeat.acts),
+    ...state.transitions.flatMap((transition) => transition.acts),
+  ]);
+  return new Set(acts.flatMap((act) => (act.act === 'fire' && act.kind >= 0 ? [act.kind] : [])));
 }
 
 /** Half of the longest side of what others meet of a kind. */

@@ -12,6 +12,9 @@ export function foldExpression(expression: Expression, knobs: KnobValues, units:
       return toBaseUnit(expression.value, expression.unit, units);
     case 'knob':
       return knobs.get(expression.name) ?? bug(`knob ${expression.name} without a value`);
+    case 'memory':
+    case 'reading':
+      return bug(`${expression.name} changes during a run`);
     case 'negative':
       return -foldExpression(expression.operand, knobs, units);
     case 'binary': {

@@ -4,8 +4,20 @@ import type { HitShape } from '../arena/meeting';
 import type { Outline } from '../arena/outline';
 import type { CheckedBehavior } from '../language/checkedBehavior';
 
+/** A number that may change during a run; lengths in cells, times in seconds. */
+export type ValueProgram =
+  | { type: 'number'; value: number }
+  | { type: 'memory'; slot: number }
+  | { type: 'reading'; reading: string }
+  | { type: 'negative'; operand: ValueProgram }
+  | { type: 'binary'; operator: '+' | '-' | '*' | '/'; left: ValueProgram; right: ValueProgram };
+
+/** Whom a word is about: {@link PLAYER_TARGET}, or the index of a tag in `LevelProgram.tags`. */
+export type TargetIndex = number;
+export const PLAYER_TARGET: TargetIndex = -1;
+
 /** How a piece moves in a state; every expression is folded into numbers. Steps are cells a tick. */
-export type MotionProgram =
+export type MotionProgram = (
   | { operation: 'hold' }
   | { operation: 'patrol'; order: 'loop' | 'back and forth' | 'once'; step: number; pauseTicks: number }
   | {
@@ -24,23 +36,92 @@ export type MotionProgram =
       ground: number;
     }
   | { operation: 'wander'; step: number; everyTicks: number }
-  | { operation: 'roam'; step: number }
+  | { operation: 'roam'; step: number; choice: 'random' | 'toward' | 'away' | 'ahead'; lead: number }
   | { operation: 'march'; step: number; everyTicks: number; down: number; quickestTicks: number }
-  | { operation: 'chase'; byPath: boolean; step: number; keep: number }
-  | { operation: 'travel'; step: number };
+  | {
+      operation: 'chase';
+      target: TargetIndex;
+      byPath: boolean;
+      step: number;
+      keep: number;
+      slack: number;
+      apart: number;
+      leadTicks: number;
+    }
+  | {
+      operation: 'travel';
+      place: 'sighting' | 'sound' | 'home' | 'mark';
+      /** Middle of the mark. */
+      x: number;
+      y: number;
+      step: number;
+    }
+  | { operation: 'follow'; target: TargetIndex; step: number; keep: number }
+  | { operation: 'flee'; target: TargetIndex; step: number; until: number }
+  | { operation: 'circle'; target: TargetIndex; step: number; radius: number; isClockwise: boolean }
+  | { operation: 'search'; step: number; range: number; pauseTicks: number }
+  /** Degrees a tick. */
+  | { operation: 'look'; turn: number; arc: number }
+  | { operation: 'turn'; place: 'player' | 'sighting' | 'sound'; turn: number }
+) & {
+  /** Cells a second, where the speed changes during a run; `step` is then worked out in every tick. */
+  speed?: ValueProgram;
+};
+
+/** Where a piece faces, if not where its motion says; `heading` has the unit vector. */
+export type FacingProgram = { to: 'ahead' | 'back' | 'player' | 'sighting' } | { to: 'heading'; x: number; y: number };
 
 /** A condition with folded numbers. `slot` numbers the tests of a state that count ticks. */
 export type ConditionProgram =
   | { type: 'or' | 'and'; parts: ConditionProgram[] }
   | { type: 'not'; part: ConditionProgram }
-  | { type: 'sees'; slot: number; range: number; arc: number; noticeTicks: number }
+  | { type: 'sees'; slot: number; target: TargetIndex; range: number; arc: number; noticeTicks: number }
   | { type: 'unseen'; ticks: number }
+  | { type: 'near'; slot: number; target: TargetIndex; range: number; until: number }
+  /** `sound` is an index in `LevelProgram.sounds`, or {@link PLAYER_SOUND}. */
+  | { type: 'hears'; sound: number; range: number; isBlocked: boolean }
+  | { type: 'struck' }
+  | { type: 'ally'; range: number }
   | { type: 'after'; ticks: number }
-  | { type: 'arrived' };
+  | { type: 'every'; ticks: number }
+  | { type: 'chance'; share: number; ticks: number }
+  | { type: 'arrived' }
+  | { type: 'stuck'; ticks: number }
+  | { type: 'cut off' }
+  | { type: 'compare'; comparison: '>' | '<' | '>=' | '<=' | '='; left: ValueProgram; right: ValueProgram };
+
+/** The steps of a player that moves. */
+export const PLAYER_SOUND = -1;
+
+export type ActProgram =
+  | { act: 'set'; slot: number; value: ValueProgram }
+  | { act: 'face'; facing: FacingProgram }
+  | { act: 'shout'; sound: number; range: number }
+  | { act: 'tell'; range: number }
+  | {
+      act: 'fire';
+      /** Index of the kind that flies. */
+      kind: number;
+      aim: 'player' | 'leading' | 'ahead' | 'heading';
+      /** Unit vector of a fixed heading. */
+      x: number;
+      y: number;
+      step: number;
+      /** For how many ticks it flies. */
+      ticks: number;
+      /** Degrees to either side. */
+      spread: number;
+    }
+  | { act: 'hurry'; factor: number; ticks: number }
+  | { act: 'forget' }
+  | { act: 'vanish' };
 
 export interface TransitionProgram {
-  target: number;
+  /** States that it leads to, drawn among by weight when there are several. */
+  targets: number[];
+  weights: number[];
   condition: ConditionProgram;
+  acts: ActProgram[];
 }
 
 export interface StateProgram {
@@ -48,6 +129,10 @@ export interface StateProgram {
   motion: MotionProgram;
   /** Whether others do not meet the piece in this state. */
   isOut: boolean;
+  facing: FacingProgram | undefined;
+  enter: ActProgram[];
+  leave: ActProgram[];
+  repeats: { ticks: number; acts: ActProgram[] }[];
   transitions: TransitionProgram[];
   /** How many slots the tests of this state use. */
   slots: number;
@@ -58,9 +143,11 @@ export interface BrainProgram {
   behavior: string;
   startState: number;
   states: StateProgram[];
-  /** The widest sight in any state: cells and degrees; range 0 when the behavior never looks. */
+  /** The widest sight of the player in any state: cells and degrees; range 0 when the behavior never looks. */
   sightRange: number;
   sightArc: number;
+  /** First values of what it remembers, in cells, seconds, degrees. */
+  memory: number[];
 }
 
 export const FOOTING = { firm: 0, slippery: 1, liquid: 2, void: 3 } as const;
@@ -125,6 +212,7 @@ export interface ContactProgram {
 export interface KindProgram {
   id: string;
   name: string;
+  tags: string[];
   /** What walls and ground meet. */
   stand: Outline;
   /** What others meet. */
@@ -237,6 +325,11 @@ export interface LevelProgram {
   player: PlayerProgram;
   pieces: PieceProgram[];
   brains: BrainProgram[];
+  /** Tags that behaviors name as targets, and sounds that they shout or listen for. */
+  tags: string[];
+  sounds: string[];
+  /** Places among the pieces for the shots of each kind that behaviors fire. */
+  shots: { kind: number; first: number; count: number }[];
   /** The checked scripts by name; only the reference interpreter and explanations read them. */
   behaviors: Record<string, CheckedBehavior>;
   exit: Area;

@@ -1,6 +1,7 @@
 import type { GameDocument, Level, Piece } from '../document/gameDocument';
 import { kindOf } from '../document/resolveKind';
 import type { KnobDefinition } from '../language/checkedBehavior';
+import { namesForBrains } from './brainNames';
 import { compileBrain } from './compileBrain';
 import type { ScriptVerdict } from './compileLevel';
 import { resolveKnobs } from './foldExpression';
@@ -46,7 +47,11 @@ export function describePiece(
     values,
     units,
     [],
-    game.terrain.map((ground) => ground.id),
+    namesForBrains(
+      game,
+      level,
+      game.cast.map((entry) => entry.id),
+    ),
   );
   const states = brain.states.map((state): StateInsight => {
     const isChase = state.motion.operation === 'chase';

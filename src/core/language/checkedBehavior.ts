@@ -1,11 +1,11 @@
 import type { Span } from '../foundation/diagnostic';
 import type { Dimension, UnitName } from '../foundation/units';
-import type { Operation } from './vocabulary';
+import type { Comparison, Operation } from './vocabulary';
 
-/** Arithmetic over knobs, with every unit checked. */
+/** Arithmetic over knobs, memory and readings, with every unit checked. */
 export type Expression =
   | { type: 'quantity'; value: number; unit: UnitName | undefined; dimension: Dimension; span: Span }
-  | { type: 'knob'; name: string; dimension: Dimension; span: Span }
+  | { type: 'knob' | 'memory' | 'reading'; name: string; dimension: Dimension; span: Span }
   | { type: 'negative'; operand: Expression; dimension: Dimension; span: Span }
   | {
       type: 'binary';
@@ -28,7 +28,23 @@ export interface Phrase {
 }
 
 export type Condition =
-  { type: 'or' | 'and'; parts: Condition[] } | { type: 'not'; part: Condition } | { type: 'test'; phrase: Phrase };
+  | { type: 'or' | 'and'; parts: Condition[] }
+  | { type: 'not'; part: Condition }
+  | { type: 'test'; phrase: Phrase }
+  | { type: 'compare'; comparison: Comparison; left: Expression; right: Expression; span: Span };
+
+/** Something done in one moment. */
+export type Act = { type: 'set'; name: string; value: Expression; span: Span } | { type: 'do'; phrase: Phrase };
+
+/** A number that a piece remembers. */
+export interface MemoryDefinition {
+  name: string;
+  dimension: Dimension;
+  unit: UnitName | undefined;
+  /** First value in the unit in which it was written. */
+  value: number;
+  span: Span;
+}
 
 export interface KnobDefinition {
   name: string;
@@ -43,8 +59,17 @@ export interface KnobDefinition {
 }
 
 export interface TransitionDefinition {
-  target: string;
+  /** Where it leads; several are drawn among by weight. */
+  targets: { state: string; weight: number; span: Span }[];
   condition: Condition;
+  acts: Act[];
+  span: Span;
+}
+
+/** Acts that happen again and again while a piece is in a state. */
+export interface RepeatDefinition {
+  period: Expression;
+  acts: Act[];
   span: Span;
 }
 
@@ -54,6 +79,11 @@ export interface StateDefinition {
   motion: Phrase;
   /** Whether nobody meets the piece in this state. */
   isOut: boolean;
+  /** Where it faces, if not where its motion says. */
+  facing: Phrase | undefined;
+  enter: Act[];
+  leave: Act[];
+  repeats: RepeatDefinition[];
   transitions: TransitionDefinition[];
   span: Span;
 }
@@ -62,5 +92,15 @@ export interface StateDefinition {
 export interface CheckedBehavior {
   name: string;
   knobs: KnobDefinition[];
+  memory: MemoryDefinition[];
   states: StateDefinition[];
+}
+
+/** Which behavior another one takes over. */
+
+export interface UseDefinition {
+  behavior: string;
+  /** Values for knobs of that behavior. */
+  values: { knob: string; value: Expression; span: Span }[];
+  span: Span;
 }

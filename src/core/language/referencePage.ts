@@ -1,5 +1,5 @@
 import { DIMENSION_WORDS, UNIT_NAMES } from '../foundation/units';
-import { STATEMENT_WORDS, VOCABULARY, type Parameter, type VocabularyEntry } from './vocabulary';
+import { READINGS, STATEMENT_WORDS, VOCABULARY, type Parameter, type VocabularyEntry } from './vocabulary';
 
 const INTRODUCTION = `# The behavior language
 
@@ -30,23 +30,41 @@ const GRAMMAR = `## Grammar
 
 \`\`\`
 script     = behavior
-behavior   = "behavior" NAME "{" { knob | state } "}"
+behavior   = "behavior" NAME "{" [ use ] { knob | keep | state } "}"
+use        = "use" BEHAVIOR [ "with" KNOB "=" quantity { "," KNOB "=" quantity } ]
 knob       = "knob" NAME "=" NUMBER [ UNIT ] "in" NUMBER ".." NUMBER
-state      = [ "start" ] "state" NAME "{" do [ be ] { go } "}"
+keep       = "keep" NAME "=" NUMBER [ UNIT ]
+state      = [ "start" ] "state" NAME "{" { do | be | face | enter | leave | repeat | go } "}"
 do         = "do" motion
 be         = "be" ( "in" | "out" )
-go         = "go" STATE ( "when" condition | "after" quantity )
+face       = facing
+enter      = "enter" acts
+leave      = "leave" acts
+repeat     = "repeat" "every" quantity acts
+go         = "go" ( STATE | either ) ( "when" condition | "after" quantity ) [ acts ]
+either     = "either" STATE [ WEIGHT ] { "," STATE [ WEIGHT ] }
+acts       = "{" { ( set | act | facing ) [ ";" ] } "}"
+set        = "set" NAME "=" quantity
 condition  = all { "or" all }
 all        = single { "and" single }
-single     = "not" single | "(" condition ")" | test
+single     = "not" single | "(" condition ")" | test | comparison
+comparison = quantity ( ">" | "<" | ">=" | "<=" | "=" ) quantity
 quantity   = term { ( "+" | "-" ) term }
 term       = operand { ( "*" | "/" ) operand }
-operand    = NUMBER [ UNIT ] | KNOB | "(" quantity ")" | "-" operand
+operand    = NUMBER [ UNIT ] | KNOB | KEPT | READING | "(" quantity ")" | "-" operand
 \`\`\`
 
 Line ends do not matter; a statement ends where the next one begins. Clauses of a word may stand in any order, with or without
 commas between them. Exactly one state is marked \`start\`, every state has exactly one \`do\`. Transitions are tried in written
 order and the first whose condition holds is taken, at most one a tick. On entering a state its clock and all counts begin anew.
+
+What happens in a tick, for one piece after the other: the acts of every \`repeat\` that is due; then the first transition whose
+condition holds: acts of \`leave\`, acts of the transition, the new state, acts of its \`enter\`. Acts never make conditions be
+looked at again, so every tick ends after at most one change of state. Sounds that are shouted are heard a tick later, by all alike.
+
+What may change during a run (what is kept, and readings) may stand in \`set\`, in comparisons and in the speed of a motion;
+everywhere else a value must stay the same. A value that is no number, as after a division by zero, is not kept, and compares as
+false. A speed below zero counts as zero.
 
 ## Units
 
@@ -62,12 +80,19 @@ export function writeReferencePage(): string {
   const statements = Object.entries(STATEMENT_WORDS).map(
     ([word, { meaning, example }]) => `- **\`${word}\`**: ${meaning} \`${example}\``,
   );
+  const readings = Object.entries(READINGS).map(
+    ([word, { dimension, meaning, example }]) =>
+      `- **\`${word}\`**: ${meaning} ${DIMENSION_WORDS[dimension]}. \`${example}\``,
+  );
   return [
     INTRODUCTION,
     GRAMMAR,
     `## Statements\n\n${statements.join('\n')}\n`,
+    `## Readings\n\nNumbers that a piece can read.\n\n${readings.join('\n')}\n`,
     `## Motions\n\nWhat stands behind \`do\`.\n\n${describeAll('motion')}`,
     `## Conditions\n\nWhat stands behind \`when\`, joined by \`and\`, \`or\`, \`not\` and brackets. Behind \`go NAME\`, \`after\` may stand without \`when\`.\n\n${describeAll('condition')}`,
+    `## Facing\n\nIn a state by itself, or as an act.\n\n${describeAll('facing')}`,
+    `## Acts\n\nWhat stands in the braces of \`enter\`, \`leave\`, \`repeat\` and \`go\`, besides \`set\`.\n\n${describeAll('act')}`,
   ].join('\n');
 }
 
@@ -79,7 +104,9 @@ function describeAll(role: VocabularyEntry['role']): string {
 
 function describeEntry(entry: VocabularyEntry): string {
   const title = `### \`${entry.words.join(' ')}${entry.takesTarget ? ' TARGET' : ''}\``;
-  const target = entry.takesTarget ? ['- `TARGET`: whom; so far `player`'] : [];
+  const target = entry.takesTarget
+    ? ['- `TARGET`: whom; `player`, or a tag of the cast: then the nearest piece with that tag']
+    : [];
   const clauses = [...target, ...entry.parameters.flatMap(describeParameter)];
   return (
     [
@@ -98,12 +125,18 @@ function describeParameter(parameter: Parameter): string[] {
         `- \`${option.words.join(' ')}\`: ${option.meaning}${option.value === parameter.fallback ? ' (what holds when nothing is said)' : ''}`,
     );
   }
-  if (parameter.type === 'name')
-    return [
-      `- \`${parameter.words.join(' ')} ${parameter.of.toUpperCase()}\`: ${parameter.meaning}; the id of a ${parameter.of}`,
-    ];
+  if (parameter.type === 'name') {
+    const name = [...parameter.words, parameter.of.toUpperCase()].join(' ');
+    const what = parameter.of === 'sound' ? 'any word' : `the id of a ${parameter.of}`;
+    return [`- \`${name}\`: ${parameter.meaning}; ${what}`];
+  }
   const label = [...parameter.words, parameter.name.toUpperCase()].join(' ');
-  const fallback = parameter.fallback === undefined ? 'must be written' : `${parameter.fallback} when left out`;
+  const fallback =
+    parameter.fallback === undefined
+      ? 'must be written'
+      : parameter.fallback < parameter.low
+        ? 'may be left out'
+        : `${parameter.fallback} when left out`;
   return [
     `- \`${label}\`: ${parameter.meaning}; ${DIMENSION_WORDS[parameter.dimension]}, ${parameter.low} to ${parameter.high}, ${fallback}`,
   ];

@@ -211,7 +211,7 @@ describe('behaviors in a run', () => {
   });
 
   test('the compiled brains and the plain interpreter agree on the demo and on generated behaviors', () => {
-    const programs = [dryingHall(), ...Array.from({ length: 40 }, (_, index) => generatedHall(index + 1))];
+    const programs = [dryingHall(), ...Array.from({ length: 60 }, (_, index) => generatedHall(index + 1))];
     programs.forEach((program, index) => {
       for (const seed of [1, 2, 3]) {
         const compiled = new Runner(program, CASUAL).run(seed, { mostTicks: 900 });
@@ -227,35 +227,73 @@ describe('behaviors in a run', () => {
   });
 });
 
-/** The demo hall with a behavior made from a seed: some states, random motions and joined conditions. */
+/** The demo hall with a behavior made from a seed: all words that need no further kinds, memory, acts, joined conditions. */
 function generatedHall(seed: number): LevelProgram {
   const random = new RandomStream(seed, 11);
   const pick = <Item>(items: readonly Item[]): Item => items[random.nextInteger(0, items.length - 1)];
   const number = (low: number, high: number) => (low + random.nextUnit() * (high - low)).toFixed(2);
   const names = ['a', 'b', 'c', 'd'].slice(0, random.nextInteger(2, 4));
+  const value = () =>
+    pick(['1', 'scares', 'scares + 1', 'clock / 1 s', 'health * 2', 'distance / 2 cells - scares', 'allies']);
+  const speed = () => pick([`${number(0.5, 5)} cells/s`, 'pace', 'pace * (1 + scares * 0.1)', 'pace * here / 2 s']);
   const motion = () =>
     pick([
       'hold',
-      `patrol route, ${pick(['loop', 'back and forth', 'once'])}, at ${number(0.5, 5)} cells/s, pausing ${number(0, 1)} s`,
-      `chase player ${pick(['by path', 'straight'])} at pace * ${number(0.5, 2)}, keep ${number(0, 1)} cells`,
-      `travel to last sighting at ${number(0.5, 5)} cells/s`,
+      `patrol route, ${pick(['loop', 'back and forth', 'once'])}, at ${speed()}, pausing ${number(0, 1)} s`,
+      `chase player ${pick(['by path', 'straight'])} at pace * ${number(0.5, 2)}, keep ${number(0, 1)} cells, slack ${number(0, 1)} cells, apart ${number(0, 2)} cells, leading ${number(0, 1)} s`,
+      `travel to ${pick(['last sighting', 'last sound', 'home', 'mark kiln-door'])} at ${speed()}`,
+      `flee player at ${speed()}, until ${number(2, 9)} cells`,
+      `circle player, ${pick(['clockwise', 'counterclockwise'])}, at ${speed()}, keeping ${number(1, 4)} cells`,
+      `search nearby at ${number(0.5, 4)} cells/s, within ${number(1, 6)} cells, pausing ${number(0, 1)} s`,
+      `look around at ${number(30, 360)} deg/s, arc ${number(30, 360)} deg`,
+      `turn to ${pick(['player', 'last sighting', 'last sound'])} at ${number(60, 720)} deg/s`,
+      `roam corridors, ${pick(['at random', 'toward player', 'away from player', 'ahead of player'])}, at ${speed()}`,
+      `follow foe at ${speed()}, keep ${number(0.5, 2)} cells`,
     ]);
   const single = (): string =>
     pick([
       `sees player within ${number(2, 12)} cells, arc ${number(20, 360)} deg, for ${number(0, 0.5)} s`,
+      `near player within ${number(1, 6)} cells, until ${number(2, 9)} cells`,
       `unseen for ${number(0, 3)} s`,
       `after ${number(0.1, 4)} s`,
+      `every ${number(0.1, 2)} s`,
+      `chance ${number(5, 95)} % every ${number(0.1, 1)} s`,
+      `hears clatter within ${number(2, 20)} cells`,
+      `hears player within ${number(1, 6)} cells, ${pick(['through walls', 'blocked by walls'])}`,
+      `ally hunts within ${number(2, 12)} cells`,
+      `stuck for ${number(0.1, 1)} s`,
       'arrived',
+      'struck',
+      'cut off',
+      `scares ${pick(['>', '<', '>=', '<=', '='])} ${value()}`,
+      `here > ${number(0, 3)} s`,
       `not sees player within ${number(2, 8)} cells`,
     ]);
   const condition = () =>
     pick([single(), `${single()} or ${single()}`, `${single()} and (${single()} or not ${single()})`]);
+  const act = () =>
+    pick([
+      `set scares = ${value()}`,
+      `shout clatter within ${number(1, 20)} cells`,
+      `tell sighting within ${number(1, 20)} cells`,
+      'face back',
+      `face heading ${number(0, 360)} deg`,
+      `hurry by ${number(50, 200)} %, for ${number(0.1, 2)} s`,
+      'forget sighting',
+    ]);
+  const acts = () => Array.from({ length: random.nextInteger(0, 2) }, act).join('; ');
   const states = names.map((name, index) => {
-    const transitions = Array.from({ length: random.nextInteger(1, 3) }, () => `go ${pick(names)} when ${condition()}`);
-    return `${index === 0 ? 'start ' : ''}state ${name} { do ${motion()} ${transitions.join(' ')} }`;
+    const target = () => pick([pick(names), `either ${pick(names)} ${number(0.1, 3)}, ${pick(names)}`]);
+    const transitions = Array.from(
+      { length: random.nextInteger(1, 3) },
+      () => `go ${target()} when ${condition()} { ${acts()} }`,
+    );
+    const face = pick(['', '', 'face player', 'face last sighting', 'face heading 90 deg']);
+    const repeat = pick(['', `repeat every ${number(0.1, 2)} s { ${acts()} }`]);
+    return `${index === 0 ? 'start ' : ''}state ${name} { do ${motion()} ${face} enter { ${acts()} } leave { ${acts()} } ${repeat} ${transitions.join(' ')} }`;
   });
   const game = kilnYard();
-  game.scripts[0].lines = ['behavior night_watch { knob pace = 2 cells/s in 0..9', ...states, '}'];
+  game.scripts[0].lines = ['behavior night_watch { knob pace = 2 cells/s in 0..9 keep scares = 0', ...states, '}'];
   return dryingHall(undefined, game);
 }
 

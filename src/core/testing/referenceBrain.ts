@@ -1,11 +1,15 @@
-import { foldExpression } from '../compile/foldExpression';
+import type { ActProgram } from '../compile/levelProgram';
 import { isLineClear } from '../arena/sight';
 import { headingDegrees } from '../foundation/exactMath';
 import { bug } from '../foundation/result';
 import { toBaseUnit } from '../foundation/units';
-import type { CheckedBehavior, Condition, Phrase } from '../language/checkedBehavior';
+import type { Act, CheckedBehavior, Condition, Expression, Phrase } from '../language/checkedBehavior';
+import { prepareAct } from '../simulate/engine/acts';
 import { enterState } from '../simulate/engine/brain';
 import { look } from '../simulate/engine/perception';
+import { hears, seesAllyHunt } from '../simulate/engine/sounds';
+import { countStill, takeUpSounds } from '../simulate/engine/tick';
+import { READING_VALUES } from '../simulate/engine/values';
 import type { World } from '../simulate/engine/world';
 
 /**
@@ -19,24 +23,70 @@ export class ReferenceInterpreter {
   readonly decideAll = (world: World): void => {
     if (world.tick === 0) this.held.clear();
     const { program, brains } = world.level;
+    takeUpSounds(world);
     program.pieces.forEach((piece, index) => {
       const eyes = piece.brain >= 0 ? brains[piece.brain].eyes : undefined;
-      if (eyes) look(world, index, eyes);
+      if (eyes && world.alive[index] === 1) look(world, index, eyes);
     });
+    countStill(world);
     program.pieces.forEach((piece, index) => {
-      if (piece.brain >= 0) this.decide(world, index, program.behaviors[program.brains[piece.brain].behavior]);
+      const isStunned = world.level.canStun && world.stunLeft[index] > 0;
+      if (piece.brain < 0 || world.alive[index] === 0 || isStunned) return;
+      this.decide(world, index, program.behaviors[program.brains[piece.brain].behavior]);
     });
   };
 
   private decide(world: World, piece: number, behavior: CheckedBehavior): void {
-    const state = behavior.states[world.state[piece]];
-    for (const transition of state.transitions) {
+    const brainIndex = world.level.program.pieces[piece].brain;
+    const programs = world.level.program.brains[brainIndex].states;
+    const stateIndex = world.state[piece];
+    const state = behavior.states[stateIndex];
+    if (world.hasBegun[piece] === 0) this.perform(world, piece, behavior, state.enter, programs[stateIndex].enter);
+    world.hasBegun[piece] = 1;
+    const inState = world.tick - world.stateSince[piece];
+    state.repeats.forEach((repeat, index) => {
+      const { ticks, acts } = programs[stateIndex].repeats[index];
+      if (inState > 0 && inState % ticks === 0) this.perform(world, piece, behavior, repeat.acts, acts);
+    });
+    for (const [index, transition] of state.transitions.entries()) {
       if (!this.holds(world, piece, behavior, transition.condition)) continue;
       for (const key of this.held.keys()) if (key.startsWith(`${piece}:`)) this.held.delete(key);
-      const target = behavior.states.findIndex((candidate) => candidate.name === transition.target);
-      enterState(world, piece, world.level.brains[world.level.program.pieces[piece].brain], target);
+      this.perform(world, piece, behavior, state.leave, programs[stateIndex].leave);
+      this.perform(world, piece, behavior, transition.acts, programs[stateIndex].transitions[index].acts);
+      const name = this.draw(world, piece, transition.targets);
+      const target = behavior.states.findIndex((candidate) => candidate.name === name);
+      enterState(world, piece, world.level.brains[brainIndex], target);
+      this.perform(world, piece, behavior, behavior.states[target].enter, programs[target].enter);
       return;
     }
+  }
+
+  /** Memory is set by this interpreter itself; what acts upon the world is the engine's. */
+  private perform(
+    world: World,
+    piece: number,
+    behavior: CheckedBehavior,
+    acts: readonly Act[],
+    programs: readonly ActProgram[],
+  ): void {
+    acts.forEach((act, index) => {
+      if (act.type === 'do') {
+        prepareAct(programs[index])(world, piece);
+        return;
+      }
+      const value = this.evaluate(world, piece, behavior, act.value);
+      const slot = behavior.memory.findIndex((memory) => memory.name === act.name);
+      if (Number.isFinite(value)) world.memory[piece * world.memoryPerPiece + slot] = value;
+    });
+  }
+
+  private draw(world: World, piece: number, targets: { state: string; weight: number }[]): string {
+    if (targets.length === 1) return targets[0].state;
+    const all = targets.reduce((sum, target) => sum + target.weight, 0);
+    let left = world.randomOf(piece).nextUnit() * all;
+    return (
+      targets.find(({ weight }, index) => index === targets.length - 1 || (left -= weight) < 0) ?? bug('no target')
+    ).state;
   }
 
   private holds(world: World, piece: number, behavior: CheckedBehavior, condition: Condition): boolean {
@@ -49,26 +99,61 @@ export class ReferenceInterpreter {
         return condition.parts.map((part) => this.holds(world, piece, behavior, part)).every(Boolean);
       case 'test':
         return this.test(world, piece, behavior, condition.phrase);
+      case 'compare': {
+        const left = this.evaluate(world, piece, behavior, condition.left);
+        const right = this.evaluate(world, piece, behavior, condition.right);
+        if (condition.comparison === '=') return left === right;
+        if (condition.comparison.startsWith('>'))
+          return left > right || (condition.comparison === '>=' && left === right);
+        return left < right || (condition.comparison === '<=' && left === right);
+      }
     }
   }
 
   private test(world: World, piece: number, behavior: CheckedBehavior, phrase: Phrase): boolean {
-    const { ticksPerSecond } = world.level.program;
-    const seconds = (name: string) => this.value(world, piece, behavior, phrase, name);
-    const ticks = (name: string) => Math.ceil(seconds(name) * ticksPerSecond - 1e-9);
+    const { ticksPerSecond, sounds } = world.level.program;
+    const amount = (name: string) => this.evaluate(world, piece, behavior, phrase.quantities[name]);
+    const ticks = (name: string) => Math.ceil(amount(name) * ticksPerSecond - 1e-9);
+    const isBeat = (period: number) => {
+      const inState = world.tick - world.stateSince[piece];
+      return inState > 0 && inState % Math.max(1, period) === 0;
+    };
+    const key = `${piece}:${world.state[piece]}:${phrase.span.from}`;
     switch (phrase.operation) {
       case 'sees': {
-        const key = `${piece}:${world.state[piece]}:${phrase.span.from}`;
-        const count = this.seesNow(world, piece, seconds('range'), seconds('arc')) ? (this.held.get(key) ?? 0) + 1 : 0;
+        const count = this.seesNow(world, piece, amount('range'), amount('arc')) ? (this.held.get(key) ?? 0) + 1 : 0;
         this.held.set(key, count);
         return count > 0 && count >= ticks('notice');
       }
+      case 'near': {
+        const limit = this.held.get(key) ? Math.max(amount('range'), amount('until')) : amount('range');
+        const [dx, dy] = [world.player.x - world.x[piece], world.player.y - world.y[piece]];
+        const isNear = Math.sqrt(dx * dx + dy * dy) <= limit;
+        this.held.set(key, isNear ? 1 : 0);
+        return isNear;
+      }
+      case 'hears': {
+        const sound = phrase.names.sound.id === 'player' ? -1 : sounds.indexOf(phrase.names.sound.id);
+        return hears(world, piece, sound, amount('range'), phrase.choices.walls === 'blocked');
+      }
+      case 'struck':
+        return world.struckTick[piece] === world.tick - 1;
+      case 'ally':
+        return seesAllyHunt(world, piece, amount('range'));
       case 'unseen':
         return world.tick - world.lastSeenTick[piece] >= ticks('duration');
       case 'after':
         return world.tick - world.stateSince[piece] >= ticks('duration');
+      case 'every':
+        return isBeat(ticks('period'));
+      case 'chance':
+        return isBeat(ticks('period')) && world.randomOf(piece).nextUnit() < amount('share');
       case 'arrived':
         return world.hasArrived[piece] === 1;
+      case 'stuck':
+        return world.stillTicks[piece] >= ticks('duration');
+      case 'cut off':
+        return world.isCutOff[piece] === 1;
       default:
         return bug(`${phrase.operation} is no condition`);
     }
@@ -83,12 +168,31 @@ export class ReferenceInterpreter {
     return isLineClear(world.level.program.grid, world.x[piece], world.y[piece], world.player.x, world.player.y);
   }
 
-  private value(world: World, piece: number, behavior: CheckedBehavior, phrase: Phrase, name: string): number {
+  private evaluate(world: World, piece: number, behavior: CheckedBehavior, expression: Expression): number {
     const { program } = world.level;
     const units = { pixelsPerCell: program.pixelsPerCell, ticksPerSecond: program.ticksPerSecond };
-    const knobs = new Map(
-      behavior.knobs.map((knob) => [knob.name, toBaseUnit(program.pieces[piece].knobs[knob.name], knob.unit, units)]),
-    );
-    return foldExpression(phrase.quantities[name], knobs, units);
+    const own = (part: Expression) => this.evaluate(world, piece, behavior, part);
+    switch (expression.type) {
+      case 'quantity':
+        return toBaseUnit(expression.value, expression.unit, units);
+      case 'knob': {
+        const knob = behavior.knobs.find(({ name }) => name === expression.name) ?? bug(`no knob ${expression.name}`);
+        return toBaseUnit(program.pieces[piece].knobs[knob.name], knob.unit, units);
+      }
+      case 'memory': {
+        const slot = behavior.memory.findIndex(({ name }) => name === expression.name);
+        return world.memory[piece * world.memoryPerPiece + slot];
+      }
+      case 'reading':
+        return READING_VALUES[expression.name](world, piece);
+      case 'negative':
+        return -own(expression.operand);
+      case 'binary': {
+        const [left, right] = [own(expression.left), own(expression.right)];
+        if (expression.operator === '+') return left + right;
+        if (expression.operator === '-') return left - right;
+        return expression.operator === '*' ? left * right : left / right;
+      }
+    }
   }
 }

@@ -237,6 +237,8 @@ function sayEntry(event: RunEvent, nameOf: (id: string) => string): string {
       return `${nameOf(event.piece)} loses sight`;
     case 'state':
       return `${nameOf(event.piece)}: ${event.from} → ${event.to}`;
+    case 'shout':
+      return `${nameOf(event.piece)} shouts ${event.sound}`;
     case 'contact':
       return `${nameOf(event.by)} on ${nameOf(event.on)}: ${event.effect}`;
     case 'gone':

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { RandomStream } from '../../foundation/random';
+import { behaviorWith } from '../../testing/exampleBehavior';
 import { VOCABULARY } from '../vocabulary';
-import { checkScript } from './checkScript';
+import { checkScript, NO_CONTEXT } from './checkScript';
 
 const SOUND = `behavior guard {
   knob pace  = 2 cells/s in 0.5..6   # a comment
@@ -56,12 +57,7 @@ describe('every word of the vocabulary', () => {
   test.each(VOCABULARY.map((entry) => [entry.words.join(' '), entry] as const))(
     'has an example of `%s` that compiles',
     (_words, entry) => {
-      const states = ['hunt', 'search', 'rounds']
-        .map((name) => `state ${name} { do hold go home after 1 s }`)
-        .join('\n');
-      const line = entry.role === 'motion' ? `${entry.example} go hunt after 1 s` : `do hold ${entry.example}`;
-      const reach = 'go hunt after 9 s go search after 9.5 s go rounds after 9.7 s';
-      const { diagnostics } = check(`behavior all { start state home { ${line} ${reach} } ${states} }`);
+      const { diagnostics } = checkScript(behaviorWith(entry), [], { ...NO_CONTEXT, targets: ['player', 'foe'] });
       expect(diagnostics).toEqual([]);
     },
   );

@@ -2,18 +2,21 @@ import type { Diagnostic, Span } from '../../foundation/diagnostic';
 import type {
   CheckedBehavior,
   KnobDefinition,
-  Phrase,
+  MemoryDefinition,
   StateDefinition,
-  TransitionDefinition,
+  UseDefinition,
 } from '../checkedBehavior';
 import { parseScript, type ScriptSyntax, type StatementSyntax } from '../syntax/parseScript';
 import { STATEMENT_WORDS } from '../vocabulary';
-import { readCondition } from './conditions';
+import { readExpression } from './expressions';
 import { FaultList } from './faultList';
-import { readKnob } from './knobs';
-import { nearestWord, proposeWord } from '../../foundation/nearestWord';
-import { type PhraseScope, readPhrase } from './phrases';
+import { readKnob, readMemory } from './knobs';
+import { noteMisplaced, noteRest } from './misplaced';
+import { nearestWord } from '../../foundation/nearestWord';
+import type { PhraseScope } from './phrases';
 import { checkStateGraph } from './stateGraph';
+import { StateReader } from './states';
+import { takeOver, type BehaviorLookup, type TakenOver } from './takeOver';
 import { TokenCursor } from './tokenCursor';
 
 export interface CheckedScript {
@@ -24,14 +27,28 @@ export interface CheckedScript {
   diagnostics: Diagnostic[];
 }
 
-/** Whom behaviors can see and chase so far. */
+/** Whom behaviors can be about when nothing is known of the game: further targets are the tags of its cast. */
 export const TARGETS: readonly string[] = ['player'];
+
+/** What a script can refer to outside of itself. */
+export interface ScriptContext {
+  targets: readonly string[];
+  /** Names of all behaviors that can be taken over, and what each of them is. */
+  behaviorNames: readonly string[];
+  lookup: BehaviorLookup;
+}
+
+export const NO_CONTEXT: ScriptContext = { targets: TARGETS, behaviorNames: [], lookup: () => undefined };
 
 /**
  * Checks the text of one behavior. Goes on after a fault, so that one pass shows them all; every fault has the exact
  * stretch of text. `path` is where the script stands in the document.
  */
-export function checkScript(text: string, path: (string | number)[]): CheckedScript {
+export function checkScript(
+  text: string,
+  path: (string | number)[],
+  context: ScriptContext = NO_CONTEXT,
+): CheckedScript {
   const faults = new FaultList(path);
   const syntax = parseScript(text);
   noteBrokenPlaces(syntax, faults);
@@ -47,7 +64,7 @@ export function checkScript(text: string, path: (string | number)[]): CheckedScr
     faults.error(start, 'behavior-missing', 'This script has no behavior.', 'Begin with `behavior NAME {`.');
     return { behavior: undefined, knobs: [], diagnostics: faults.diagnostics };
   }
-  const { behavior, knobs } = new BehaviorChecker(faults).check(behaviors[0]);
+  const { behavior, knobs } = new BehaviorChecker(faults, context).check(behaviors[0]);
   const isSound = !faults.diagnostics.some((diagnostic) => diagnostic.severity === 'error');
   const diagnostics = faults.diagnostics.sort((a, b) => a.where.span!.from - b.where.span!.from);
   return { behavior: isSound ? behavior : undefined, knobs, diagnostics };
@@ -77,22 +94,23 @@ function noteUnknownText(span: Span, word: string, faults: FaultList): void {
   faults.error(span, 'unexpected-text', `\`${word}\` begins no statement.`, hint);
 }
 
-function noteMisplaced(statement: StatementSyntax, inside: string, allowed: string[], faults: FaultList): void {
-  const list = allowed.map((word) => `\`${word}\``).join(', ');
-  faults.error(
-    statement.keywordSpan,
-    'misplaced-statement',
-    `${inside} cannot hold \`${statement.keyword}\` here.`,
-    `What may stand here: ${list}.`,
-  );
-}
-
 class BehaviorChecker {
   private readonly knobs = new Map<string, KnobDefinition>();
+  private readonly memory = new Map<string, MemoryDefinition>();
   private readonly scope: PhraseScope;
 
-  constructor(private readonly faults: FaultList) {
-    this.scope = { knobs: this.knobs, readKnobs: new Set(), faults, targets: TARGETS };
+  constructor(
+    private readonly faults: FaultList,
+    private readonly context: ScriptContext,
+  ) {
+    this.scope = {
+      knobs: this.knobs,
+      readKnobs: new Set(),
+      memory: this.memory,
+      readMemory: new Set(),
+      faults,
+      targets: context.targets,
+    };
   }
 
   check(statement: StatementSyntax): { behavior: CheckedBehavior; knobs: KnobDefinition[] } {
@@ -101,15 +119,28 @@ class BehaviorChecker {
     if (!block)
       this.faults.error(statement.span, 'block-missing', 'The behavior has no states.', 'Add `{ start state … }`.');
     const inner = block?.statements ?? [];
-    for (const part of inner) if (part.keyword === 'knob') this.addKnob(part);
-    const stateStatements = inner.filter((part) => part.keyword === 'state');
-    const stateNames = stateStatements.map((part) => part.tokens[0]?.text ?? '');
-    const states = stateStatements.flatMap((part) => this.readState(part, stateNames) ?? []);
     for (const part of inner) {
-      if (part.keyword !== 'knob' && part.keyword !== 'state')
-        noteMisplaced(part, 'A behavior', ['knob', 'start state', 'state'], this.faults);
+      if (part.keyword === 'knob') this.addKnob(part);
+      else if (part.keyword === 'keep') this.addMemory(part);
     }
-    if (block && stateStatements.length === 0) {
+    const uses = this.readUses(inner.filter((part) => part.keyword === 'use'));
+    const taken = uses && takeOver(uses, this.context.lookup, this.context.behaviorNames, this.faults);
+    this.addTaken(taken);
+    const stateStatements = inner.filter((part) => part.keyword === 'state');
+    const ownNames = stateStatements.map((part) => part.tokens[0]?.text ?? '');
+    const stateNames = [...(taken?.states.map((state) => state.name) ?? []), ...ownNames];
+    const reader = new StateReader(this.scope, stateNames);
+    const own = stateStatements.flatMap((part) => {
+      const stateName = this.readName(part, 'state');
+      this.noteTwice(part, stateName, ownNames);
+      return reader.read(part, stateName) ?? [];
+    });
+    const states = joinStates(taken?.states ?? [], own);
+    for (const part of inner) {
+      if (!BEHAVIOR_STATEMENTS.includes(part.keyword))
+        noteMisplaced(part, 'A behavior', ['use', 'knob', 'keep', 'start state', 'state'], this.faults);
+    }
+    if (block && stateStatements.length === 0 && !uses) {
       this.faults.error(
         statement.keywordSpan,
         'state-missing',
@@ -117,9 +148,35 @@ class BehaviorChecker {
         'Add `start state NAME { do … }`.',
       );
     }
-    checkStateGraph(states, stateStatements.length === states.length, this.faults);
-    this.noteUnreadKnobs();
-    return { behavior: { name, knobs: [...this.knobs.values()], states }, knobs: [...this.knobs.values()] };
+    const isComplete = stateStatements.length === own.length && (!uses || taken !== undefined);
+    checkStateGraph(states, isComplete, this.faults);
+    this.noteUnread();
+    const knobs = [...this.knobs.values()];
+    return { behavior: { name, knobs, memory: [...this.memory.values()], states }, knobs };
+  }
+
+  /** Knobs and memory of the behavior that is taken over can be read here too; what is written here comes first. */
+  private addTaken(taken: TakenOver | undefined): void {
+    for (const knob of taken?.knobs ?? []) {
+      if (this.knobs.has(knob.name)) continue;
+      this.knobs.set(knob.name, knob);
+      this.scope.readKnobs.add(knob.name);
+    }
+    for (const memory of taken?.memory ?? []) {
+      if (this.memory.has(memory.name)) continue;
+      this.memory.set(memory.name, memory);
+      this.scope.readMemory.add(memory.name);
+    }
+  }
+
+  private noteTwice(statement: StatementSyntax, name: string, stateNames: readonly string[]): void {
+    if (!name || stateNames.indexOf(name) === stateNames.lastIndexOf(name) || !statement.tokens[0]) return;
+    this.faults.error(
+      statement.tokens[0].span,
+      'state-twice',
+      `There are two states \`${name}\`.`,
+      'Rename one of them.',
+    );
   }
 
   private readName(statement: StatementSyntax, what: string): string {
@@ -153,7 +210,52 @@ class BehaviorChecker {
     this.knobs.set(knob.name, knob);
   }
 
-  private noteUnreadKnobs(): void {
+  private addMemory(statement: StatementSyntax): void {
+    const memory = readMemory(statement, this.scope);
+    if (!memory) return;
+    if (this.memory.has(memory.name) || this.knobs.has(memory.name)) {
+      this.faults.error(
+        memory.span,
+        'memory-twice',
+        `There is already something called \`${memory.name}\`.`,
+        'Rename one of them.',
+      );
+      return;
+    }
+    this.memory.set(memory.name, memory);
+  }
+
+  /** Reads `use NAME with KNOB = VALUE, …`. */
+  private readUses(statements: readonly StatementSyntax[]): UseDefinition | undefined {
+    for (const extra of statements.slice(1))
+      this.faults.error(extra.span, 'use-twice', 'A behavior takes over one other.', 'Keep one `use`.');
+    const [statement] = statements;
+    if (!statement) return undefined;
+    const cursor = new TokenCursor(statement.tokens, statement.span);
+    const name = cursor.take();
+    if (name?.type !== 'word') {
+      this.faults.error(statement.keywordSpan, 'name-missing', '`use` needs a behavior.', USE_AS_IN);
+      return undefined;
+    }
+    const uses: UseDefinition = { behavior: name.text, values: [], span: name.span };
+    if (cursor.takeIfText('with')) {
+      do {
+        const knob = cursor.take();
+        const value = knob?.type === 'word' && cursor.takeIfText('=') ? readExpression(cursor, this.scope) : undefined;
+        if (!knob || !value) {
+          if (knob?.type !== 'word' || cursor.atEnd)
+            this.faults.error(knob?.span ?? cursor.span, 'use-form', '`with` needs knobs and their values.', USE_AS_IN);
+          cursor.skipUntil((token) => token.text === ',');
+          continue;
+        }
+        uses.values.push({ knob: knob.text, value, span: knob.span });
+      } while (cursor.takeIfText(','));
+    }
+    noteRest(cursor, true, statement, 'the values', this.faults);
+    return uses;
+  }
+
+  private noteUnread(): void {
     for (const knob of this.knobs.values()) {
       if (this.scope.readKnobs.has(knob.name)) continue;
       this.faults.warning(
@@ -163,137 +265,28 @@ class BehaviorChecker {
         'Use it in a state, or remove it.',
       );
     }
-  }
-
-  private readState(statement: StatementSyntax, stateNames: string[]): StateDefinition | undefined {
-    const name = this.readName(statement, 'state');
-    if (name && stateNames.indexOf(name) !== stateNames.lastIndexOf(name) && statement.tokens[0]) {
-      this.faults.error(
-        statement.tokens[0].span,
-        'state-twice',
-        `There are two states \`${name}\`.`,
-        'Rename one of them.',
+    for (const memory of this.memory.values()) {
+      if (this.scope.readMemory.has(memory.name)) continue;
+      this.faults.warning(
+        memory.span,
+        'memory-unread',
+        `Nothing reads \`${memory.name}\`.`,
+        'Compare it in a condition, or remove it.',
       );
     }
-    if (!statement.block) {
-      this.faults.error(statement.span, 'block-missing', `The state \`${name}\` has no block.`, 'Add `{ do … }`.');
-      return undefined;
-    }
-    let motion: Phrase | undefined;
-    let motionStatements = 0;
-    let isOut: boolean | undefined;
-    const transitions: TransitionDefinition[] = [];
-    for (const part of statement.block.statements) {
-      if (part.keyword === 'do') {
-        motionStatements++;
-        if (motionStatements > 1)
-          this.faults.error(part.span, 'motion-twice', `The state \`${name}\` moves in two ways.`, 'Keep one `do`.');
-        motion = this.readMotion(part) ?? motion;
-      } else if (part.keyword === 'be') {
-        isOut = this.readPresence(part, isOut !== undefined);
-      } else if (part.keyword === 'go') {
-        const transition = this.readTransition(part, stateNames);
-        if (transition) transitions.push(transition);
-      } else {
-        noteMisplaced(part, 'A state', ['do', 'be', 'go'], this.faults);
-      }
-    }
-    if (motionStatements === 0)
-      this.faults.error(
-        statement.keywordSpan,
-        'motion-missing',
-        `The state \`${name}\` does nothing.`,
-        'Add a `do`, for example `do hold`.',
-      );
-    if (!motion || !name) return undefined;
-    return {
-      name,
-      isStart: statement.isStart,
-      motion,
-      isOut: isOut ?? false,
-      transitions,
-      span: statement.tokens[0]?.span ?? statement.span,
-    };
-  }
-
-  private readMotion(statement: StatementSyntax): Phrase | undefined {
-    const cursor = new TokenCursor(statement.tokens, statement.span);
-    const motion = readPhrase(cursor, 'motion', this.scope);
-    this.noteRest(cursor, motion !== undefined, statement, 'the motion');
-    return motion;
-  }
-
-  /** Reads `be in` or `be out`. */
-  private readPresence(statement: StatementSyntax, isSecond: boolean): boolean {
-    if (isSecond)
-      this.faults.error(statement.span, 'presence-twice', 'This state says twice what it is.', 'Keep one `be`.');
-    const [word] = statement.tokens;
-    if (word?.text !== 'in' && word?.text !== 'out') {
-      this.faults.error(
-        word?.span ?? statement.keywordSpan,
-        'unknown-presence',
-        word ? `A piece cannot be \`${word.text}\`.` : '`be` needs a word.',
-        'Write `be in` or `be out`.',
-      );
-      return false;
-    }
-    const cursor = new TokenCursor(statement.tokens, statement.span);
-    cursor.take();
-    this.noteRest(cursor, true, statement, 'the word');
-    return word.text === 'out';
-  }
-
-  private readTransition(statement: StatementSyntax, stateNames: string[]): TransitionDefinition | undefined {
-    const cursor = new TokenCursor(statement.tokens, statement.span);
-    const target = cursor.take();
-    if (target?.type !== 'word') {
-      this.faults.error(
-        target?.span ?? statement.keywordSpan,
-        'state-name-missing',
-        '`go` needs a state to go to.',
-        'As in `go hunt when sees player within 6 cells`.',
-      );
-      return undefined;
-    }
-    const isKnown = stateNames.includes(target.text);
-    if (!isKnown)
-      this.faults.error(
-        target.span,
-        'unknown-state',
-        `There is no state \`${target.text}\`.`,
-        proposeWord(target.text, stateNames, 'states'),
-      );
-    if (!cursor.takeIfText('when') && cursor.current?.text !== 'after') {
-      this.faults.error(
-        cursor.span,
-        'when-missing',
-        `When does it go to \`${target.text}\`?`,
-        'Write `when` and a condition, or `after` and a time.',
-      );
-      return undefined;
-    }
-    const condition = readCondition(cursor, this.scope);
-    this.noteRest(cursor, condition !== undefined, statement, 'the condition');
-    return condition && isKnown ? { target: target.text, condition, span: statement.span } : undefined;
-  }
-
-  private noteRest(cursor: TokenCursor, isRead: boolean, statement: StatementSyntax, what: string): void {
-    if (isRead && !cursor.atEnd) {
-      const word = cursor.current!.text;
-      const nearest = nearestWord(word, Object.keys(STATEMENT_WORDS));
-      this.faults.error(
-        cursor.span,
-        'unexpected-word',
-        `\`${word}\` is not expected behind ${what}.`,
-        nearest ? `Did you mean \`${nearest}\`?` : 'Remove it or check the spelling.',
-      );
-    }
-    if (statement.block)
-      this.faults.error(
-        statement.keywordSpan,
-        'block-unexpected',
-        `\`${statement.keyword}\` takes no braces.`,
-        'Is a `state` misspelled above?',
-      );
   }
 }
+
+/** States that are taken over, replaced by own ones of the same name, then the other own ones. An own start takes the start over. */
+function joinStates(taken: readonly StateDefinition[], own: readonly StateDefinition[]): StateDefinition[] {
+  const hasOwnStart = own.some((state) => state.isStart);
+  const replaced = taken.map((state) => {
+    const replacement = own.find((candidate) => candidate.name === state.name);
+    const isStart = (replacement?.isStart ?? false) || (state.isStart && !hasOwnStart);
+    return { ...(replacement ?? state), isStart };
+  });
+  return [...replaced, ...own.filter((state) => !taken.some((other) => other.name === state.name))];
+}
+
+const BEHAVIOR_STATEMENTS = ['use', 'knob', 'keep', 'state'];
+const USE_AS_IN = 'As in `use night_watch with pace = 3 cells/s`.';

@@ -1,4 +1,7 @@
+import { DIMENSION_WORDS } from '../../foundation/units';
 import type { Condition } from '../checkedBehavior';
+import { COMPARISONS, VOCABULARY, type Comparison } from '../vocabulary';
+import { readExpression } from './expressions';
 import { type PhraseScope, readPhrase } from './phrases';
 import type { TokenCursor } from './tokenCursor';
 
@@ -26,6 +29,7 @@ function readSingle(cursor: TokenCursor, scope: PhraseScope): Condition | undefi
     const part = readSingle(cursor, scope);
     return part && { type: 'not', part };
   }
+  if (isComparison(cursor)) return readComparison(cursor, scope);
   const opening = cursor.span;
   if (cursor.takeIfText('(')) {
     const inner = readCondition(cursor, scope);
@@ -39,6 +43,48 @@ function readSingle(cursor: TokenCursor, scope: PhraseScope): Condition | undefi
   return phrase && { type: 'test', phrase };
 }
 
+const OPERATORS = new Set<string>([...COMPARISONS, '+', '-', '*', '/']);
+
+/** Whether a number, a knob, memory or a reading comes next and no word of the vocabulary. */
+function isComparison(cursor: TokenCursor): boolean {
+  const first = cursor.current;
+  if (!first) return false;
+  if (first.type === 'number' || first.text === '-') return true;
+  if (first.text === '(') return OPERATORS.has(cursor.afterBracket()?.text ?? '');
+  const isPhrase = VOCABULARY.some((entry) => entry.role === 'condition' && cursor.startsWith(entry.words));
+  return first.type === 'word' && !isPhrase && OPERATORS.has(cursor.next?.text ?? '');
+}
+
+function readComparison(cursor: TokenCursor, scope: PhraseScope): Condition | undefined {
+  const first = cursor.span;
+  const left = readExpression(cursor, scope);
+  if (!left) return undefined;
+  const comparison = COMPARISONS.find((candidate) => candidate === cursor.current?.text);
+  if (!comparison) {
+    scope.faults.error(
+      cursor.span,
+      'comparison-missing',
+      'With what is this compared?',
+      'Write `>`, `<`, `>=`, `<=` or `=` and a value.',
+    );
+    return undefined;
+  }
+  cursor.take();
+  const right = readExpression(cursor, scope);
+  if (!right) return undefined;
+  const span = cursor.spanSince(first);
+  if (left.dimension !== right.dimension) {
+    scope.faults.error(
+      span,
+      'units-do-not-fit',
+      `\`${comparison}\` cannot compare ${DIMENSION_WORDS[left.dimension]} and ${DIMENSION_WORDS[right.dimension]}.`,
+      'Both sides must measure the same thing.',
+    );
+    return undefined;
+  }
+  return { type: 'compare', comparison: comparison satisfies Comparison, left, right, span };
+}
+
 /** Calls back for every single test in a condition, from left to right. */
 export function forEachTest(
   condition: Condition,
@@ -47,6 +93,8 @@ export function forEachTest(
   switch (condition.type) {
     case 'test':
       visit(condition.phrase);
+      return;
+    case 'compare':
       return;
     case 'not':
       forEachTest(condition.part, visit);

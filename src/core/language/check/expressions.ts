@@ -1,5 +1,6 @@
 import { DIMENSION_OF_UNIT, DIMENSION_WORDS, isUnitName, type Dimension, UNIT_NAMES } from '../../foundation/units';
-import type { Expression, KnobDefinition } from '../checkedBehavior';
+import type { Expression, KnobDefinition, MemoryDefinition } from '../checkedBehavior';
+import { READINGS } from '../vocabulary';
 import type { FaultList } from './faultList';
 import { proposeWord } from '../../foundation/nearestWord';
 import type { TokenCursor } from './tokenCursor';
@@ -8,6 +9,8 @@ export interface ExpressionScope {
   knobs: ReadonlyMap<string, KnobDefinition>;
   /** Names of the knobs that were read anywhere. */
   readKnobs: Set<string>;
+  memory: ReadonlyMap<string, MemoryDefinition>;
+  readMemory: Set<string>;
   faults: FaultList;
 }
 
@@ -16,6 +19,21 @@ export function readExpression(cursor: TokenCursor, scope: ExpressionScope): Exp
   return readChain(cursor, scope, ['+', '-'], () =>
     readChain(cursor, scope, ['*', '/'], () => readOperand(cursor, scope)),
   );
+}
+
+/** Whether the value of an expression can change during a run. */
+export function isChanging(expression: Expression): boolean {
+  switch (expression.type) {
+    case 'memory':
+    case 'reading':
+      return true;
+    case 'negative':
+      return isChanging(expression.operand);
+    case 'binary':
+      return isChanging(expression.left) || isChanging(expression.right);
+    default:
+      return false;
+  }
 }
 
 function readChain(
@@ -79,11 +97,18 @@ function readOperand(cursor: TokenCursor, scope: ExpressionScope): Expression | 
       scope.readKnobs.add(knob.name);
       return { type: 'knob', name: knob.name, dimension: knob.dimension, span: token.span };
     }
+    const memory = scope.memory.get(token.text);
+    if (memory) {
+      scope.readMemory.add(memory.name);
+      return { type: 'memory', name: memory.name, dimension: memory.dimension, span: token.span };
+    }
+    const reading = Object.hasOwn(READINGS, token.text) ? READINGS[token.text] : undefined;
+    if (reading) return { type: 'reading', name: token.text, dimension: reading.dimension, span: token.span };
     scope.faults.error(
       token.span,
       'unknown-knob',
       `There is no knob \`${token.text}\` in this behavior.`,
-      proposeWord(token.text, [...scope.knobs.keys()], 'knobs'),
+      proposeWord(token.text, [...scope.knobs.keys(), ...scope.memory.keys(), ...Object.keys(READINGS)], 'knobs'),
     );
     return undefined;
   }

@@ -1,5 +1,5 @@
 import { DIMENSION_OF_UNIT } from '../../foundation/units';
-import type { KnobDefinition } from '../checkedBehavior';
+import type { KnobDefinition, MemoryDefinition } from '../checkedBehavior';
 import type { StatementSyntax } from '../syntax/parseScript';
 import { type ExpressionScope, readQuantity } from './expressions';
 import { TokenCursor } from './tokenCursor';
@@ -73,6 +73,38 @@ export function readKnob(
     span: name.span,
   };
 }
+
+/** Reads `keep NAME = VALUE UNIT`. */
+export function readMemory(
+  statement: StatementSyntax,
+  scope: Pick<ExpressionScope, 'faults' | 'knobs'>,
+): MemoryDefinition | undefined {
+  const { faults } = scope;
+  const cursor = new TokenCursor(statement.tokens, statement.span);
+  const name = cursor.take();
+  if (name?.type !== 'word' || !cursor.takeIfText('=')) {
+    faults.error(
+      name?.span ?? statement.keywordSpan,
+      'memory-form',
+      '`keep` needs a name, `=` and a first value.',
+      KEEP_AS_IN,
+    );
+    return undefined;
+  }
+  const value = readSigned(cursor, scope);
+  if (!value) return undefined;
+  if (!cursor.atEnd)
+    faults.error(
+      cursor.span,
+      'unexpected-word',
+      `\`${cursor.current!.text}\` is not expected behind what is kept.`,
+      KEEP_AS_IN,
+    );
+  const dimension = value.unit ? DIMENSION_OF_UNIT[value.unit] : 'number';
+  return { name: name.text, dimension, unit: value.unit, value: value.value, span: name.span };
+}
+
+const KEEP_AS_IN = 'As in `keep scares = 0` or `keep since = 0 s`.';
 
 function readSigned(cursor: TokenCursor, scope: Pick<ExpressionScope, 'faults' | 'knobs'>) {
   const isNegative = cursor.takeIfText('-');

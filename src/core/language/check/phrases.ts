@@ -2,7 +2,7 @@ import { BASE_UNIT, DIMENSION_WORDS, type UnitName } from '../../foundation/unit
 import type { Expression, Phrase } from '../checkedBehavior';
 import type { ChoiceParameter, ClauseParameter, NameParameter, VocabularyEntry } from '../vocabulary';
 import { VOCABULARY } from '../vocabulary';
-import { type ExpressionScope, readExpression } from './expressions';
+import { type ExpressionScope, isChanging, readExpression } from './expressions';
 import { proposeWord } from '../../foundation/nearestWord';
 import type { TokenCursor } from './tokenCursor';
 
@@ -28,9 +28,16 @@ export function readPhrase(cursor: TokenCursor, role: VocabularyEntry['role'], s
   return isComplete && (target !== undefined || !entry.takesTarget) ? phrase : undefined;
 }
 
+const PLACE_OF_ROLE: Record<VocabularyEntry['role'], string> = {
+  motion: 'it stands behind `do`',
+  condition: 'it stands behind `when`',
+  act: 'it stands in the braces of `enter`, `leave`, `repeat` or `go`',
+  facing: 'it stands in a state by itself',
+};
+
 function noteUnknownWord(cursor: TokenCursor, role: VocabularyEntry['role'], scope: PhraseScope): void {
   const known = VOCABULARY.filter((entry) => entry.role === role).map((entry) => entry.words.join(' '));
-  const what = role === 'motion' ? 'motion' : 'condition';
+  const what = role;
   const token = cursor.current;
   if (!token) {
     scope.faults.error(
@@ -45,7 +52,7 @@ function noteUnknownWord(cursor: TokenCursor, role: VocabularyEntry['role'], sco
   const elsewhere = VOCABULARY.find((entry) => entry.role !== role && entry.words[0] === token.text);
   const partly = VOCABULARY.find((entry) => entry.role === role && entry.words[0] === token.text);
   const hint = elsewhere
-    ? `\`${token.text}\` is a ${elsewhere.role}: it stands behind \`${elsewhere.role === 'motion' ? 'do' : 'when'}\`.`
+    ? `\`${token.text}\` is a ${elsewhere.role}: ${PLACE_OF_ROLE[elsewhere.role]}.`
     : partly
       ? `Write \`${partly.words.join(' ')}\`, as in \`${partly.example}\`.`
       : proposeWord(token.text, firstWords, `${what}s`);
@@ -75,9 +82,15 @@ function readParameters(cursor: TokenCursor, entry: VocabularyEntry, phrase: Phr
   const written = new Set<string>();
   const direct = entry.parameters.find((parameter) => parameter.type === 'quantity' && parameter.words.length === 0);
   if (direct?.type === 'quantity') readClause(cursor, entry, direct, phrase, written, scope);
+  const directName = entry.parameters.find(
+    (parameter): parameter is NameParameter => parameter.type === 'name' && parameter.words.length === 0,
+  );
+  if (directName) readName(cursor, entry, directName, phrase, written, scope);
   for (;;) {
     const hadComma = cursor.takeIfText(',');
     const start = cursor.span;
+    // Choices first: `at random` is no speed.
+    if (takeChoice(cursor, entry, phrase, written, scope)) continue;
     const clause = entry.parameters.find(
       (parameter): parameter is ClauseParameter =>
         parameter.type === 'quantity' && parameter.words.length > 0 && cursor.startsWith(parameter.words),
@@ -88,7 +101,6 @@ function readParameters(cursor: TokenCursor, entry: VocabularyEntry, phrase: Phr
       readClause(cursor, entry, clause, phrase, written, scope);
       continue;
     }
-    if (takeChoice(cursor, entry, phrase, written, scope)) continue;
     if (takeName(cursor, entry, phrase, written, scope)) continue;
     if (hadComma) noteUnknownClause(cursor, entry, scope);
     return written;
@@ -128,21 +140,36 @@ function takeName(
 ): boolean {
   const start = cursor.span;
   const parameter = entry.parameters.find(
-    (candidate): candidate is NameParameter => candidate.type === 'name' && cursor.startsWith(candidate.words),
+    (candidate): candidate is NameParameter =>
+      candidate.type === 'name' && candidate.words.length > 0 && cursor.startsWith(candidate.words),
   );
   if (!parameter) return false;
   cursor.takeWords(parameter.words);
   if (written.has(parameter.name)) noteTwice(start, parameter.words.join(' '), scope);
+  readName(cursor, entry, parameter, phrase, written, scope);
+  return true;
+}
+
+function readName(
+  cursor: TokenCursor,
+  entry: VocabularyEntry,
+  parameter: NameParameter,
+  phrase: Phrase,
+  written: Set<string>,
+  scope: PhraseScope,
+): void {
   written.add(parameter.name);
   const first = cursor.current;
   if (first?.type !== 'word') {
     scope.faults.error(
       cursor.span,
       'name-missing',
-      `\`${parameter.words.join(' ')}\` needs the id of a ${parameter.of}.`,
+      parameter.of === 'sound'
+        ? `\`${entry.words.join(' ')}\` needs the name of a sound.`
+        : `\`${[...(parameter.words.length ? parameter.words : entry.words)].join(' ')}\` needs the id of a ${parameter.of}.`,
       `As in \`${entry.example}\`.`,
     );
-    return true;
+    return;
   }
   let id = cursor.take()!.text;
   // Ids may have hyphens, which are symbols elsewhere.
@@ -151,7 +178,6 @@ function takeName(
     id += `-${cursor.take()?.text ?? ''}`;
   }
   phrase.names[parameter.name] = { id, span: cursor.spanSince(first.span) };
-  return true;
 }
 
 function noteUnknownClause(cursor: TokenCursor, entry: VocabularyEntry, scope: PhraseScope): void {
@@ -196,6 +222,15 @@ function readClause(
     );
     return;
   }
+  if (isChanging(value) && !(clause.name === 'speed' && entry.role === 'motion')) {
+    scope.faults.error(
+      value.span,
+      'must-be-fixed',
+      `\`${label}\` must stay the same during a run; memory and readings change.`,
+      'Use numbers and knobs here. Speeds of motions, comparisons and `set` may use what changes.',
+    );
+    return;
+  }
   phrase.quantities[clause.name] = value;
 }
 
@@ -207,7 +242,11 @@ function fillFallbacks(entry: VocabularyEntry, phrase: Phrase, written: Set<stri
       phrase.choices[parameter.name] ??= (parameter satisfies ChoiceParameter).fallback;
       continue;
     }
-    if (parameter.type === 'name' || phrase.quantities[parameter.name]) continue;
+    if (parameter.type === 'name') {
+      if (parameter.isNeeded && !phrase.names[parameter.name]) isComplete = false;
+      continue;
+    }
+    if (phrase.quantities[parameter.name]) continue;
     if (written.has(parameter.name)) {
       isComplete = false;
     } else if (parameter.fallback === undefined) {

@@ -1,4 +1,5 @@
 import type { Condition, Expression, StateDefinition } from '../checkedBehavior';
+import { forEachTest } from './conditions';
 import type { FaultList } from './faultList';
 
 /** Faults of how the states hang together: no or two starts, never reached, never left, transitions that cannot fire. */
@@ -36,7 +37,7 @@ function noteUnreached(states: StateDefinition[], start: StateDefinition, faults
   const reached = new Set([start.name]);
   for (const name of reached) {
     for (const transition of states.find((state) => state.name === name)?.transitions ?? [])
-      reached.add(transition.target);
+      for (const target of transition.targets) reached.add(target.state);
   }
   for (const state of states) {
     if (reached.has(state.name)) continue;
@@ -53,6 +54,10 @@ function noteUnreached(states: StateDefinition[], start: StateDefinition, faults
 function noteShadowed(state: StateDefinition, faults: FaultList): void {
   const seen = new Map<string, string>();
   for (const transition of state.transitions) {
+    // What is drawn at random may well come true later.
+    let isDrawn = false;
+    forEachTest(transition.condition, (phrase) => (isDrawn ||= phrase.operation === 'chance'));
+    if (isDrawn) continue;
     const key = describeCondition(transition.condition);
     const earlier = seen.get(key);
     if (earlier) {
@@ -63,13 +68,15 @@ function noteShadowed(state: StateDefinition, faults: FaultList): void {
         'Remove one of them or change its condition.',
       );
     } else {
-      seen.set(key, transition.target);
+      seen.set(key, transition.targets[0].state);
     }
   }
 }
 
 /** A wording of a condition in which equal conditions are equal texts. */
 export function describeCondition(condition: Condition): string {
+  if (condition.type === 'compare')
+    return `${describeExpression(condition.left)} ${condition.comparison} ${describeExpression(condition.right)}`;
   if (condition.type === 'not') return `not (${describeCondition(condition.part)})`;
   if (condition.type !== 'test')
     return condition.parts.map((part) => `(${describeCondition(part)})`).join(` ${condition.type} `);
@@ -89,6 +96,8 @@ function describeExpression(expression: Expression): string {
     case 'quantity':
       return `${expression.value}${expression.unit ?? ''}`;
     case 'knob':
+    case 'memory':
+    case 'reading':
       return expression.name;
     case 'negative':
       return `-(${describeExpression(expression.operand)})`;

@@ -15,6 +15,20 @@ export class TokenCursor {
     return this.tokens[this.place];
   }
 
+  get next(): Token | undefined {
+    return this.tokens[this.place + 1];
+  }
+
+  /** The token behind the bracket that closes the one standing here. */
+  afterBracket(): Token | undefined {
+    let depth = 0;
+    for (let index = this.place; index < this.tokens.length; index++) {
+      if (this.tokens[index].text === '(') depth++;
+      else if (this.tokens[index].text === ')' && --depth === 0) return this.tokens[index + 1];
+    }
+    return undefined;
+  }
+
   get atEnd(): boolean {
     return this.place >= this.tokens.length;
   }

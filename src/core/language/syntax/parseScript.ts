@@ -20,6 +20,8 @@ export interface StatementSyntax {
 
 export interface BlockSyntax {
   statements: StatementSyntax[];
+  /** From its opening to its closing brace. */
+  span: Span;
 }
 
 export interface ScriptSyntax {
@@ -73,16 +75,19 @@ class SyntaxReader {
   }
 
   private statement(node: SyntaxNode): StatementSyntax {
-    const keyword = node.getChild('Keyword');
+    const keyword = node.getChild('Keyword') ?? node.getChild('Memory');
     const block = node.getChild('Block');
+    const tokens = this.tokensIn(node);
+    // Acts on one line may be parted by semicolons.
+    while (tokens.at(-1)?.text === ';') tokens.pop();
     const keywordFrom = keyword?.from ?? node.from;
     const keywordTo = keyword?.to ?? node.from;
     return {
       keyword: this.text.slice(keywordFrom, keywordTo),
       isStart: node.getChild('Start') !== null,
       keywordSpan: this.span(keywordFrom, keywordTo),
-      tokens: this.tokensIn(node),
-      block: block ? { statements: this.statementsIn(block) } : undefined,
+      tokens,
+      block: block ? { statements: this.statementsIn(block), span: this.span(block.from, block.to) } : undefined,
       span: this.span(node.from, node.to),
     };
   }
@@ -113,6 +118,7 @@ const TOKEN_TYPES: Record<string, Token['type'] | undefined> = {
   Word: 'word',
   Number: 'number',
   Symbol: 'symbol',
+  Equals: 'symbol',
   RateUnit: 'unit',
   Percent: 'unit',
 };

@@ -1,11 +1,17 @@
-import type { BrainProgram, ConditionProgram, MotionProgram } from '../../compile/levelProgram';
-import { assertNever } from '../../foundation/result';
-import { forgetSteer, prepareMotion, type Mover } from './motion';
-import { isWithin, prepareEyes, prepareSight, type Eyes } from './perception';
+import type { BrainProgram, MotionProgram, StateProgram } from '../../compile/levelProgram';
+import { prepareAct, turnTo, type ActFunction } from './acts';
+import { isBeat, prepareCondition, type ConditionTest } from './conditions';
+import { prepareMotion, type Mover } from './motion';
+import { prepareEyes, type Eyes } from './perception';
+import { prepareValue } from './values';
+import { forgetSteer } from './walking';
 import type { World } from './world';
 
-/** A condition as a function of the world; everything else it needs is captured. */
-export type ConditionTest = (world: World, piece: number) => boolean;
+export interface BrainTransition {
+  targets: number[];
+  weights: number[];
+  acts: ActFunction[];
+}
 
 export interface BrainState {
   name: string;
@@ -13,9 +19,12 @@ export interface BrainState {
   move: Mover;
   isChase: boolean;
   isOut: boolean;
-  /** Tests and where they lead, in order of priority. */
+  enter: ActFunction[];
+  leave: ActFunction[];
+  repeats: { ticks: number; acts: ActFunction[] }[];
+  /** Tests in order of priority, and what each of them leads to. */
   tests: ConditionTest[];
-  targets: number[];
+  transitions: BrainTransition[];
 }
 
 /** A behavior compiled into functions: the tick looks up no names. */
@@ -23,78 +32,113 @@ export interface Brain {
   startState: number;
   states: BrainState[];
   eyes: Eyes | undefined;
+  /** Whether the start state has acts for the moment of entering. */
+  hasStartActs: boolean;
 }
 
 export function prepareBrain(program: BrainProgram): Brain {
   return {
     startState: program.startState,
-    states: program.states.map((state) => ({
-      name: state.name,
-      motion: state.motion,
-      move: prepareMotion(state.motion),
-      isChase: state.motion.operation === 'chase',
-      isOut: state.isOut,
-      tests: state.transitions.map((transition) => prepareCondition(transition.condition)),
-      targets: state.transitions.map((transition) => transition.target),
-    })),
+    states: program.states.map(prepareState),
     eyes: program.sightRange > 0 ? prepareEyes(program.sightRange, program.sightArc) : undefined,
+    hasStartActs: (program.states[program.startState]?.enter.length ?? 0) > 0,
   };
 }
 
-function prepareCondition(condition: ConditionProgram): ConditionTest {
-  switch (condition.type) {
-    case 'or':
-      return joinTests(condition.parts.map(prepareCondition), true);
-    case 'and':
-      return joinTests(condition.parts.map(prepareCondition), false);
-    case 'not': {
-      const part = prepareCondition(condition.part);
-      return (world, piece) => !part(world, piece);
-    }
-    case 'sees': {
-      const limits = prepareSight(condition.range, condition.arc);
-      const { slot, noticeTicks } = condition;
-      return (world, piece) => {
-        const counter = piece * world.slotsPerPiece + slot;
-        if (world.isLineOpen[piece] === 0 || !isWithin(world, piece, limits)) {
-          world.heldTicks[counter] = 0;
-          return false;
-        }
-        return ++world.heldTicks[counter] >= noticeTicks;
-      };
-    }
-    case 'unseen': {
-      const { ticks } = condition;
-      return (world, piece) => world.tick - world.lastSeenTick[piece] >= ticks;
-    }
-    case 'after': {
-      const { ticks } = condition;
-      return (world, piece) => world.tick - world.stateSince[piece] >= ticks;
-    }
-    case 'arrived':
-      return (world, piece) => world.hasArrived[piece] === 1;
-    default:
-      return assertNever(condition);
-  }
+function prepareState(state: StateProgram): BrainState {
+  return {
+    name: state.name,
+    motion: state.motion,
+    move: prepareMove(state),
+    isChase: state.motion.operation === 'chase',
+    isOut: state.isOut,
+    enter: state.enter.map(prepareAct),
+    leave: state.leave.map(prepareAct),
+    repeats: state.repeats.map(({ ticks, acts }) => ({ ticks, acts: acts.map(prepareAct) })),
+    tests: state.transitions.map((transition) => prepareCondition(transition.condition)),
+    transitions: state.transitions.map(({ targets, weights, acts }) => ({
+      targets,
+      weights,
+      acts: acts.map(prepareAct),
+    })),
+  };
 }
 
-/** Joins tests without cutting short, so that every test with a duration counts on in every tick. */
-function joinTests(tests: ConditionTest[], any: boolean): ConditionTest {
+/** No motion is quicker than this, whatever memory comes to; cells a second. */
+const MOST_SPEED = 60;
+
+/** The motion of a state, with a speed that changes and a facing of its own where it has them. */
+function prepareMove(state: StateProgram): Mover {
+  const { facing } = state;
+  let { motion } = state;
+  let move: Mover;
+  if (motion.speed) {
+    const speed = prepareValue(motion.speed);
+    const own = { ...motion } as MotionProgram & { step: number };
+    motion = own;
+    const inner = prepareMotion(own);
+    move = (world, piece) => {
+      const now = speed(world, piece);
+      own.step = now > 0 ? Math.min(MOST_SPEED, now) / world.level.program.ticksPerSecond : 0;
+      inner(world, piece);
+    };
+  } else move = prepareMotion(motion);
+  if (!facing || facing.to === 'ahead') return move;
+  // Motions go where a piece faces, so where it goes is kept beside where it looks.
   return (world, piece) => {
-    let holding = 0;
-    for (const test of tests) if (test(world, piece)) holding++;
-    return any ? holding > 0 : holding === tests.length;
+    if (world.hasHeading[piece] === 1) {
+      world.facingX[piece] = world.headingX[piece];
+      world.facingY[piece] = world.headingY[piece];
+    }
+    move(world, piece);
+    world.headingX[piece] = world.facingX[piece];
+    world.headingY[piece] = world.facingY[piece];
+    world.hasHeading[piece] = 1;
+    turnTo(world, piece, facing);
   };
 }
 
 /** Decides for one piece: the first transition whose condition holds is taken. At most one a tick. */
 export function decide(world: World, piece: number, brain: Brain): void {
   const state = brain.states[world.state[piece]];
+  if (brain.hasStartActs && world.hasBegun[piece] === 0) act(world, piece, state.enter);
+  world.hasBegun[piece] = 1;
+  for (let index = 0; index < state.repeats.length; index++) {
+    const { ticks, acts } = state.repeats[index];
+    if (isBeat(world.tick - world.stateSince[piece], ticks)) act(world, piece, acts);
+  }
   for (let index = 0; index < state.tests.length; index++) {
     if (!state.tests[index](world, piece)) continue;
-    enterState(world, piece, brain, state.targets[index]);
+    takeTransition(world, piece, brain, state, index);
     return;
   }
+}
+
+/** Leaves a state by one of its transitions: acts of leaving, of the way, and of entering, in this order. */
+export function takeTransition(world: World, piece: number, brain: Brain, state: BrainState, index: number): void {
+  const transition = state.transitions[index];
+  act(world, piece, state.leave);
+  act(world, piece, transition.acts);
+  const target = chooseTarget(world, piece, transition);
+  enterState(world, piece, brain, target);
+  act(world, piece, brain.states[target].enter);
+}
+
+function act(world: World, piece: number, acts: readonly ActFunction[]): void {
+  for (let index = 0; index < acts.length; index++) acts[index](world, piece);
+}
+
+/** Draws among several targets by their weights. */
+function chooseTarget(world: World, piece: number, { targets, weights }: BrainTransition): number {
+  if (targets.length === 1) return targets[0];
+  let all = 0;
+  for (const weight of weights) all += weight;
+  let left = world.randomOf(piece).nextUnit() * all;
+  for (let index = 0; index < targets.length - 1; index++) {
+    left -= weights[index];
+    if (left < 0) return targets[index];
+  }
+  return targets[targets.length - 1];
 }
 
 /** Puts a piece into a state: clocks, counters and arrival start anew; the route goes on where it was left. */
@@ -106,10 +150,19 @@ export function enterState(world: World, piece: number, brain: Brain, target: nu
     from: brain.states[world.state[piece]].name,
     to: brain.states[target].name,
   });
+  if (world.hasHeading[piece] === 1) {
+    world.facingX[piece] = world.headingX[piece];
+    world.facingY[piece] = world.headingY[piece];
+    world.hasHeading[piece] = 0;
+  }
   world.state[piece] = target;
   world.stateSince[piece] = world.tick;
   world.hasArrived[piece] = 0;
   world.pauseLeft[piece] = 0;
+  world.isFresh[piece] = 1;
+  world.isWaiting[piece] = 0;
+  world.isCutOff[piece] = 0;
+  world.stillTicks[piece] = 0;
   forgetSteer(world, piece);
   world.heldTicks.fill(0, piece * world.slotsPerPiece, (piece + 1) * world.slotsPerPiece);
 }

@@ -56,6 +56,8 @@ export function meetPlayer(world: World): number {
       world.calmPiece[piece] = world.tick + onPiece.cooldownTicks;
       applyContact(world, onPiece, PLAYER, piece);
     }
+    // A shot that has done its part is spent.
+    if (world.level.program.pieces[piece].isShot && world.alive[piece] === 1) world.retire(piece, 'spent');
   }
   return touching;
 }

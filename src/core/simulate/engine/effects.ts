@@ -7,6 +7,7 @@ export const PLAYER = -1;
 
 /** Lets all effects of a contact happen to a body, in their order. */
 export function applyContact(world: World, contact: ContactProgram, by: number, on: number): void {
+  if (on !== PLAYER) world.struckTick[on] = world.tick;
   for (const effect of contact.effects) {
     applyEffect(world, effect, by, on);
     if (world.events)
@@ -117,7 +118,7 @@ function push(world: World, step: number, ticks: number, by: number, on: number)
   }
 }
 
-function quicken(world: World, factor: number, ticks: number, on: number): void {
+export function quicken(world: World, factor: number, ticks: number, on: number): void {
   if (on === PLAYER) {
     world.player.speedFactor = factor;
     world.player.speedLeft = ticks;
@@ -161,7 +162,7 @@ export function countDown(world: World): void {
   if (player.pushLeft > 0) player.pushLeft--;
   if (player.cooldown > 0) player.cooldown--;
   if (player.speedLeft > 0 && --player.speedLeft === 0) player.speedFactor = 1;
-  if (world.level.program.contacts.length === 0) return;
+  if (!world.level.countsDown) return;
   for (let piece = 0; piece < world.pieceCount; piece++) {
     if (world.stunLeft[piece] > 0) world.stunLeft[piece]--;
     if (world.safeLeft[piece] > 0) world.safeLeft[piece]--;

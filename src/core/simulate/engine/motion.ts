@@ -1,26 +1,18 @@
-import { nextCellDownhill } from '../../arena/distanceField';
-import { cellIndexAt } from '../../arena/grid';
-import { isWalkClear, sweepBody, type SweepResult } from '../../arena/sweep';
 import type { MotionProgram } from '../../compile/levelProgram';
 import { assertNever } from '../../foundation/result';
+import { chase, follow, travel } from './movers/chase';
+import { circle } from './movers/circle';
 import { drift } from './movers/drift';
+import { flee } from './movers/flee';
 import { hover } from './movers/hover';
 import { paceOn } from './movers/pace';
+import { patrol } from './movers/patrol';
 import { roam } from './movers/roam';
+import { search } from './movers/search';
+import { lookAround, turnToPlace } from './movers/turning';
 import { wander } from './movers/wander';
-import type { Ways } from './ways';
-import { NEVER, type World } from './world';
-
-/** Within this many cells a place counts as reached. */
-const ARRIVAL = 1e-6;
-/** How many cells of a path are looked ahead for a straight line of walk. */
-const SMOOTHING_CELLS = 12;
-
-const sweep: SweepResult = { x: 0, y: 0, touched: false };
-
-function waysOf(world: World, piece: number): Ways {
-  return world.ways[world.level.waysOfPiece[piece]];
-}
+import { waysOf } from './walking';
+import type { World } from './world';
 
 /** Moves one piece by one tick. */
 export type Mover = (world: World, piece: number) => void;
@@ -40,12 +32,19 @@ export function prepareMotion(motion: MotionProgram): Mover {
     case 'chase':
       return (world, piece) => chase(world, piece, motion, motion.step * walkingFactor(world, piece));
     case 'travel':
-      return (world, piece) => {
-        const step = motion.step * walkingFactor(world, piece);
-        if (world.lastSeenTick[piece] === NEVER) world.hasArrived[piece] = 1;
-        else if (goByPath(world, piece, world.lastSeenX[piece], world.lastSeenY[piece], step, false))
-          world.hasArrived[piece] = 1;
-      };
+      return (world, piece) => travel(world, piece, motion, motion.step * walkingFactor(world, piece));
+    case 'follow':
+      return (world, piece) => follow(world, piece, motion, motion.step * walkingFactor(world, piece));
+    case 'flee':
+      return (world, piece) => flee(world, piece, motion, motion.step * walkingFactor(world, piece));
+    case 'circle':
+      return (world, piece) => circle(world, piece, motion, motion.step * walkingFactor(world, piece));
+    case 'search':
+      return (world, piece) => search(world, piece, motion, motion.step * walkingFactor(world, piece));
+    case 'look':
+      return (world, piece) => lookAround(world, piece, motion);
+    case 'turn':
+      return (world, piece) => turnToPlace(world, piece, motion);
     case 'pace':
       return (world, piece) =>
         paceOn(world, piece, motion, motion.step * walkingFactor(world, piece), waysOf(world, piece).grid);
@@ -53,7 +52,8 @@ export function prepareMotion(motion: MotionProgram): Mover {
       return (world, piece) =>
         wander(world, piece, motion, motion.step * walkingFactor(world, piece), waysOf(world, piece).grid);
     case 'roam':
-      return (world, piece) => roam(world, piece, motion.step * walkingFactor(world, piece), waysOf(world, piece).walk);
+      return (world, piece) =>
+        roam(world, piece, motion, motion.step * walkingFactor(world, piece), waysOf(world, piece).walk);
     case 'hover':
       return (world, piece) => hover(world, piece, motion);
     case 'drift':
@@ -69,208 +69,4 @@ function walkingFactor(world: World, piece: number): number {
   const own = world.speedFactor[piece];
   if (world.level.floatsOfPiece[piece] === 1) return own;
   return own * world.ground.typeAt(world.x[piece], world.y[piece]).speedFactor;
-}
-
-function patrol(
-  world: World,
-  piece: number,
-  motion: Extract<MotionProgram, { operation: 'patrol' }>,
-  step: number,
-): void {
-  const route = world.level.routeOfPiece[piece];
-  const count = route.length / 2;
-  if (count === 0 || world.hasArrived[piece]) return;
-  if (world.pauseLeft[piece] > 0) {
-    world.pauseLeft[piece]--;
-    return;
-  }
-  const waypoint = world.waypoint[piece];
-  if (!goByPath(world, piece, route[2 * waypoint], route[2 * waypoint + 1], step, true)) return;
-  world.pauseLeft[piece] = motion.pauseTicks;
-  forgetSteer(world, piece);
-  if (count === 1) return;
-  const isLast = waypoint === count - 1;
-  switch (motion.order) {
-    case 'loop':
-      world.waypoint[piece] = isLast ? 0 : waypoint + 1;
-      return;
-    case 'once':
-      if (isLast) world.hasArrived[piece] = 1;
-      else world.waypoint[piece] = waypoint + 1;
-      return;
-    case 'back and forth':
-      // Decided from where the piece stands, so two turns in one tick cannot cancel out.
-      if (isLast) world.waypointStep[piece] = -1;
-      else if (waypoint === 0) world.waypointStep[piece] = 1;
-      world.waypoint[piece] = waypoint + world.waypointStep[piece];
-      return;
-    default:
-      assertNever(motion.order);
-  }
-}
-
-/** Goes for the player while seeing it, otherwise for where it was last seen; never uses what it cannot know. */
-function chase(
-  world: World,
-  piece: number,
-  motion: Extract<MotionProgram, { operation: 'chase' }>,
-  fullStep: number,
-): void {
-  const seen = world.sights[piece] === 1;
-  if (!seen && world.lastSeenTick[piece] === NEVER) {
-    world.hasArrived[piece] = 1;
-    return;
-  }
-  const goalX = seen ? world.player.x : world.lastSeenX[piece];
-  const goalY = seen ? world.player.y : world.lastSeenY[piece];
-  const dx = goalX - world.x[piece];
-  const dy = goalY - world.y[piece];
-  const distance = Math.sqrt(dx * dx + dy * dy);
-  if (seen && distance <= motion.keep) {
-    faceTowards(world, piece, dx, dy, distance);
-    return;
-  }
-  const step = seen ? Math.min(fullStep, distance - motion.keep) : fullStep;
-  const hasArrived = motion.byPath
-    ? goByPath(world, piece, goalX, goalY, step, false)
-    : goStraight(world, piece, goalX, goalY, step);
-  world.hasArrived[piece] = hasArrived && !seen ? 1 : 0;
-}
-
-function faceTowards(world: World, piece: number, dx: number, dy: number, distance: number): void {
-  if (distance < ARRIVAL) return;
-  world.facingX[piece] = dx / distance;
-  world.facingY[piece] = dy / distance;
-}
-
-/** A blocked step shorter than this many cells is no headway. */
-const HEADWAY = 1e-4;
-
-/** One step in a straight line, sliding along walls; true when the place is reached or walls let it no nearer. */
-function goStraight(world: World, piece: number, goalX: number, goalY: number, step: number): boolean {
-  const x = world.x[piece];
-  const y = world.y[piece];
-  const dx = goalX - x;
-  const dy = goalY - y;
-  const distance = Math.sqrt(dx * dx + dy * dy);
-  if (distance <= ARRIVAL) return true;
-  faceTowards(world, piece, dx, dy, distance);
-  const share = distance <= step ? 1 : step / distance;
-  sweepBody(waysOf(world, piece).grid, x, y, world.level.standOfPiece[piece], dx * share, dy * share, sweep);
-  world.x[piece] = sweep.x;
-  world.y[piece] = sweep.y;
-  const isStuck = sweep.touched && Math.abs(sweep.x - x) + Math.abs(sweep.y - y) < HEADWAY;
-  return share === 1 || isStuck;
-}
-
-/** One step along the shortest way, cut straight wherever the body has a free line of walk; true at the place. */
-function goByPath(
-  world: World,
-  piece: number,
-  goalX: number,
-  goalY: number,
-  step: number,
-  isGoalFixed: boolean,
-): boolean {
-  // On a free way to a place that stays, there is nothing to choose until it ends.
-  if (isGoalFixed && world.isSteerOpen[piece] === 1) return glideOn(world, piece, goalX, goalY, step);
-  const { grid } = world.level.program;
-  const goalCell = cellIndexAt(grid, goalX, goalY);
-  const fromCell = cellIndexAt(grid, world.x[piece], world.y[piece]);
-  if (fromCell === goalCell) return goStraight(world, piece, goalX, goalY, step);
-  if (goalCell !== world.steerGoalCell[piece] || fromCell !== world.steerFromCell[piece]) {
-    chooseSteer(world, piece, fromCell, goalCell, goalX, goalY, isGoalFixed);
-    if (world.isSteerOpen[piece] === 1) return glideOn(world, piece, goalX, goalY, step);
-  }
-  const steersAtGoal = world.steerX[piece] === STEER_AT_GOAL;
-  const steerX = steersAtGoal ? goalX : world.steerX[piece];
-  const steerY = steersAtGoal ? goalY : world.steerY[piece];
-  if (!goStraight(world, piece, steerX, steerY, step)) return false;
-  forgetSteer(world, piece);
-  return steersAtGoal;
-}
-
-function glideOn(world: World, piece: number, goalX: number, goalY: number, step: number): boolean {
-  const steersAtGoal = world.steerX[piece] === STEER_AT_GOAL;
-  const isThere = steersAtGoal
-    ? glide(world, piece, goalX, goalY, step)
-    : glide(world, piece, world.steerX[piece], world.steerY[piece], step);
-  if (isThere) forgetSteer(world, piece);
-  return isThere && steersAtGoal;
-}
-
-/** Makes a piece choose anew where to steer. */
-export function forgetSteer(world: World, piece: number): void {
-  world.steerGoalCell[piece] = -1;
-  world.isSteerOpen[piece] = 0;
-  world.freeTicks[piece] = 0;
-}
-
-/** One step in a straight line that is known to be free; true when the place is reached. */
-function glide(world: World, piece: number, goalX: number, goalY: number, step: number): boolean {
-  const dx = goalX - world.x[piece];
-  const dy = goalY - world.y[piece];
-  const distance = Math.sqrt(dx * dx + dy * dy);
-  if (distance <= step) {
-    faceTowards(world, piece, dx, dy, distance);
-    world.x[piece] = goalX;
-    world.y[piece] = goalY;
-    return true;
-  }
-  const facingX = dx / distance;
-  const facingY = dy / distance;
-  world.facingX[piece] = facingX;
-  world.facingY[piece] = facingY;
-  world.x[piece] += facingX * step;
-  world.y[piece] += facingY * step;
-  return false;
-}
-
-/** Stands in for the exact goal, which may move inside its cell. */
-const STEER_AT_GOAL = -1e9;
-
-/**
- * Works out where to steer: the goal itself if the line of walk is free, otherwise the farthest cell along the shortest
- * way to which it is. Only done when the piece or its goal has come into another cell.
- */
-function chooseSteer(
-  world: World,
-  piece: number,
-  fromCell: number,
-  goalCell: number,
-  goalX: number,
-  goalY: number,
-  isGoalFixed: boolean,
-): void {
-  const { grid } = world.level.program;
-  const outline = world.level.standOfPiece[piece];
-  const { walk, fields, cheapGrid } = waysOf(world, piece);
-  const x = world.x[piece];
-  const y = world.y[piece];
-  world.steerFromCell[piece] = fromCell;
-  world.steerGoalCell[piece] = goalCell;
-  world.steerX[piece] = STEER_AT_GOAL;
-  world.isSteerOpen[piece] = 0;
-  if (isWalkClear(cheapGrid, x, y, goalX, goalY, outline)) {
-    world.isSteerOpen[piece] = isGoalFixed ? 1 : 0;
-    return;
-  }
-  const field = fields.toCell(goalCell);
-  let cell = nextCellDownhill(walk, field, fromCell);
-  // Without a way it goes straight and slides along what is in between.
-  if (cell < 0) return;
-  const isCellClear = (candidate: number) =>
-    isWalkClear(cheapGrid, x, y, (candidate % grid.width) + 0.5, Math.floor(candidate / grid.width) + 0.5, outline);
-  let steer = cell;
-  let isOpen = isCellClear(cell);
-  for (let ahead = 1; ahead < SMOOTHING_CELLS && cell !== goalCell; ahead++) {
-    cell = nextCellDownhill(walk, field, cell);
-    if (cell < 0 || !isCellClear(cell)) break;
-    steer = cell;
-    isOpen = true;
-  }
-  world.steerX[piece] = (steer % grid.width) + 0.5;
-  world.steerY[piece] = Math.floor(steer / grid.width) + 0.5;
-  // While the goal may move, a better way can show up in every cell.
-  world.isSteerOpen[piece] = isOpen && isGoalFixed ? 1 : 0;
 }

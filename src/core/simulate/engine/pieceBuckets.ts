@@ -1,6 +1,9 @@
 import { cellIndexAt } from '../../arena/grid';
 import type { World } from './world';
 
+/** Taken for the distance of pieces that stand on one and the same place; cells. */
+export const NEAR_FIRST = 1e-3;
+
 /** Pieces by the cell in which their centre is, as linked lists in two arrays. Reused for every pair of kinds. */
 export class PieceBuckets {
   private head = new Int32Array(0);
@@ -39,6 +42,22 @@ export class PieceBuckets {
     const lastColumn = Math.min(grid.width - 1, Math.floor(highX));
     const firstRow = Math.max(0, Math.floor(lowY));
     const lastRow = Math.min(grid.height - 1, Math.floor(highY));
+    for (let row = firstRow; row <= lastRow; row++) {
+      for (let column = firstColumn; column <= lastColumn; column++) {
+        for (let other = this.head[row * grid.width + column]; other >= 0; other = this.next[other]) visit(other);
+      }
+    }
+  }
+
+  /** Calls for every piece that may be within a distance of a place. */
+  forEachWithin(world: World, x: number, y: number, reach: number, visit: (other: number) => void): void {
+    const { grid } = world.ground;
+    // Pieces may have moved on by a little since they were taken in.
+    const slack = reach + 1;
+    const firstColumn = Math.max(0, Math.floor(x - slack));
+    const lastColumn = Math.min(grid.width - 1, Math.floor(x + slack));
+    const firstRow = Math.max(0, Math.floor(y - slack));
+    const lastRow = Math.min(grid.height - 1, Math.floor(y + slack));
     for (let row = firstRow; row <= lastRow; row++) {
       for (let column = firstColumn; column <= lastColumn; column++) {
         for (let other = this.head[row * grid.width + column]; other >= 0; other = this.next[other]) visit(other);

@@ -1,6 +1,12 @@
 import { prepareMeeting, type Meeting } from '../../arena/meeting';
 import type { Outline } from '../../arena/outline';
-import type { ContactProgram, LevelProgram } from '../../compile/levelProgram';
+import type {
+  BrainProgram,
+  ConditionProgram,
+  ContactProgram,
+  LevelProgram,
+  StateProgram,
+} from '../../compile/levelProgram';
 import { prepareBrain, type Brain } from './brain';
 import { buildWays, wayKeyOf, type WayKey, type Ways } from './ways';
 import type { World } from './world';
@@ -34,6 +40,8 @@ export interface PreparedLevel {
   /** Pieces that look, and pieces that can change their state. */
   lookers: Int16Array;
   deciders: Int16Array;
+  /** Pieces whose behavior asks whether they are stuck. */
+  watchers: Int16Array;
   waysOfPiece: Int16Array;
   standOfPiece: Outline[];
   floatsOfPiece: Uint8Array;
@@ -50,6 +58,12 @@ export interface PreparedLevel {
   /** Pairs of other kinds that meet; pieces of each kind. */
   pairs: PairProgram[];
   piecesOfKind: number[][];
+  /** Pieces of each kind that has a tag which behaviors name. */
+  piecesOfTag: number[][];
+  /** All places for shots. */
+  shots: Int16Array;
+  /** Whether anything can last for a time only. */
+  countsDown: boolean;
   carriers: number[];
   /** Members of each formation. */
   formations: number[][];
@@ -95,9 +109,10 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
       pieces.flatMap(({ brain }, index) => (brain >= 0 && program.brains[brain].sightRange > 0 ? [index] : [])),
     ),
     deciders: Int16Array.from(
-      pieces.flatMap(({ brain }, index) =>
-        brain >= 0 && program.brains[brain].states.some((state) => state.transitions.length > 0) ? [index] : [],
-      ),
+      pieces.flatMap(({ brain }, index) => (brain >= 0 && program.brains[brain].states.some(decides) ? [index] : [])),
+    ),
+    watchers: Int16Array.from(
+      pieces.flatMap(({ brain }, index) => (brain >= 0 && asksWhetherStuck(program.brains[brain]) ? [index] : [])),
     ),
     waysOfPiece,
     standOfPiece: pieces.map((piece) => kinds[piece.kindIndex].stand),
@@ -113,10 +128,15 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
         return [west, north, east, south];
       }),
     ),
-    changesPace: !program.ground.isPlain || hasEffect(program, 'speed'),
+    changesPace: !program.ground.isPlain || hasEffect(program, 'speed') || hurries(program),
     canStun: hasEffect(program, 'stun'),
     pairs: preparePairs(program),
     piecesOfKind: kinds.map((_, kind) => pieces.flatMap((piece, index) => (piece.kindIndex === kind ? [index] : []))),
+    piecesOfTag: program.tags.map((tag) =>
+      pieces.flatMap((piece, index) => (kinds[piece.kindIndex].tags.includes(tag) && !piece.isShot ? [index] : [])),
+    ),
+    shots: Int16Array.from(pieces.flatMap((piece, index) => (piece.isShot ? [index] : []))),
+    countsDown: program.contacts.length > 0 || hurries(program),
     carriers: pieces.flatMap((piece, index) => (kinds[piece.kindIndex].isCarrier ? [index] : [])),
     formations: Array.from({ length: program.formations }, (_, formation) =>
       pieces.flatMap((piece, index) => (piece.formation === formation ? [index] : [])),
@@ -127,6 +147,35 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
     routeDirections: pieces.map((piece) => directRoute(piece.route)),
     start: undefined,
   };
+}
+
+/** Whether a state has anything to decide or to do besides moving. */
+function decides({ transitions, repeats, enter }: StateProgram): boolean {
+  return transitions.length > 0 || repeats.length > 0 || enter.length > 0;
+}
+
+function asksWhetherStuck({ states }: BrainProgram): boolean {
+  const asks = (condition: ConditionProgram): boolean => {
+    if (condition.type === 'not') return asks(condition.part);
+    return condition.type === 'or' || condition.type === 'and'
+      ? condition.parts.some(asks)
+      : condition.type === 'stuck';
+  };
+  return states.some((state) => state.transitions.some((transition) => asks(transition.condition)));
+}
+
+/** Whether any behavior changes speeds for a time. */
+function hurries({ brains }: LevelProgram): boolean {
+  return brains.some((brain) =>
+    brain.states.some((state) =>
+      [
+        ...state.enter,
+        ...state.leave,
+        ...state.repeats.flatMap((repeat) => repeat.acts),
+        ...state.transitions.flatMap((transition) => transition.acts),
+      ].some((act) => act.act === 'hurry'),
+    ),
+  );
 }
 
 function hasEffect({ contacts }: LevelProgram, name: string): boolean {

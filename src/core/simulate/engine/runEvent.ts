@@ -3,6 +3,7 @@ export type RunEvent =
   | { type: 'sight'; tick: number; piece: string }
   | { type: 'sight lost'; tick: number; piece: string }
   | { type: 'state'; tick: number; piece: string; from: string; to: string }
+  | { type: 'shout'; tick: number; piece: string; sound: string }
   /** Something happened to a body on contact; `by` and `on` are ids of pieces. */
   | { type: 'contact'; tick: number; by: string; on: string; effect: string }
   | { type: 'gone'; tick: number; piece: string; why: string }

@@ -14,38 +14,60 @@ export function firePlayer(world: World, input: Input): void {
   const isHeld = hasAction(input) && player.stunLeft === 0;
   player.heldTicks = isHeld ? player.heldTicks + 1 : 0;
   if (!isHeld || player.heldTicks <= control.chargeTicks || player.cooldown > 0 || player.ammunition === 0) return;
-  for (let shot = control.firstShot; shot < control.firstShot + control.shotCount; shot++) {
-    if (world.alive[shot] === 1) continue;
-    launch(world, shot, control.aim, Math.ceil(control.range / control.shotStep));
-    player.cooldown = control.cooldownTicks;
-    player.heldTicks = 0;
-    if (player.ammunition > 0) player.ammunition--;
-    return;
-  }
+  const isFired = launchShot(world, control.firstShot, control.shotCount, {
+    x: player.x,
+    y: player.y,
+    aimX: cosDegrees(control.aim),
+    aimY: sinDegrees(control.aim),
+    step: control.shotStep,
+    ticks: Math.ceil(control.range / control.shotStep),
+  });
+  if (!isFired) return;
+  player.cooldown = control.cooldownTicks;
+  player.heldTicks = 0;
+  if (player.ammunition > 0) player.ammunition--;
 }
 
-function launch(world: World, shot: number, aim: number, ticks: number): void {
-  const { player } = world;
-  world.alive[shot] = 1;
-  world.x[shot] = world.beforeX[shot] = player.x;
-  world.y[shot] = world.beforeY[shot] = player.y;
-  world.facingX[shot] = cosDegrees(aim);
-  world.facingY[shot] = sinDegrees(aim);
-  world.progress[shot] = ticks;
-  world.health[shot] = world.level.program.kinds[world.level.program.pieces[shot].kindIndex].health;
-  world.calmOther[shot] = -1;
-  world.events?.push({ type: 'shot', tick: world.tick, piece: world.level.program.pieces[shot].id });
+export interface Launch {
+  x: number;
+  y: number;
+  /** Unit vector. */
+  aimX: number;
+  aimY: number;
+  step: number;
+  /** For how many ticks it flies. */
+  ticks: number;
+}
+
+/** Sends off the first free shot of a stretch of places; false when all are under way. */
+export function launchShot(world: World, first: number, count: number, launch: Launch): boolean {
+  for (let shot = first; shot < first + count; shot++) {
+    if (world.alive[shot] === 1) continue;
+    world.alive[shot] = 1;
+    world.x[shot] = world.beforeX[shot] = launch.x;
+    world.y[shot] = world.beforeY[shot] = launch.y;
+    world.facingX[shot] = launch.aimX;
+    world.facingY[shot] = launch.aimY;
+    world.shotStep[shot] = launch.step;
+    world.progress[shot] = launch.ticks;
+    world.health[shot] = world.level.program.kinds[world.level.program.pieces[shot].kindIndex].health;
+    world.encounter[shot] = 0;
+    world.calmOther[shot] = world.calmPlayer[shot] = world.calmPiece[shot] = -1;
+    world.events?.push({ type: 'shot', tick: world.tick, piece: world.level.program.pieces[shot].id });
+    return true;
+  }
+  return false;
 }
 
 /** Moves everything that was fired; what meets ground wears it and is spent. */
 export function moveShots(world: World): void {
-  const { control } = world.level.program.player;
-  if (control.scheme !== 'rail and fire') return;
-  for (let shot = control.firstShot; shot < control.firstShot + control.shotCount; shot++) {
+  const { shots } = world.level;
+  for (let index = 0; index < shots.length; index++) {
+    const shot = shots[index];
     if (world.alive[shot] === 0) continue;
     const outline = world.level.standOfPiece[shot];
-    const dx = world.facingX[shot] * control.shotStep;
-    const dy = world.facingY[shot] * control.shotStep;
+    const dx = world.facingX[shot] * world.shotStep[shot];
+    const dy = world.facingY[shot] * world.shotStep[shot];
     sweepUntilContact(world.ground.grid, world.x[shot], world.y[shot], outline, dx, dy, sweep);
     world.x[shot] = sweep.x;
     world.y[shot] = sweep.y;

@@ -25,17 +25,52 @@ export type DecideAll = (world: World) => void;
 export function lookAndDecide(world: World): void {
   const { brains, brainOfPiece, canStun, lookers, deciders } = world.level;
   const { alive } = world;
+  takeUpSounds(world);
   for (let index = 0; index < lookers.length; index++) {
     const piece = lookers[index];
     const { eyes } = brains[brainOfPiece[piece]];
     if (eyes && alive[piece] === 1) look(world, piece, eyes);
   }
+  if (world.level.watchers.length > 0) countStill(world);
   for (let index = 0; index < deciders.length; index++) {
     const piece = deciders[index];
     if (alive[piece] === 1 && !(canStun && world.stunLeft[piece] > 0))
       decide(world, piece, brains[brainOfPiece[piece]]);
   }
 }
+
+/** What was shouted in the tick before is heard in this one. */
+export function takeUpSounds(world: World): void {
+  const { soundsNow } = world;
+  world.soundsNow = world.soundsNext;
+  world.soundsNext = soundsNow;
+  soundsNow.count = 0;
+}
+
+/** A piece that comes on by less than this share of its step in a tick, or by less than so many cells, is kept back. */
+const HEADWAY_SHARE = 0.25;
+const HEADWAY_CELLS = 1e-4;
+
+/** Counts for how long those whose behavior asks for it have been kept from going on. */
+export function countStill(world: World): void {
+  const { watchers, brains, brainOfPiece } = world.level;
+  for (let index = 0; index < watchers.length; index++) {
+    const piece = watchers[index];
+    const { motion } = brains[brainOfPiece[piece]].states[world.state[piece]];
+    const gone = Math.abs(world.x[piece] - world.beforeX[piece]) + Math.abs(world.y[piece] - world.beforeY[piece]);
+    const moved = gone > HEADWAY_CELLS && !('step' in motion && gone < HEADWAY_SHARE * motion.step);
+    const isMeant =
+      world.pauseLeft[piece] > 0 ||
+      world.isWaiting[piece] === 1 ||
+      world.hasArrived[piece] === 1 ||
+      STANDING.has(motion.operation);
+    if (moved || isMeant) world.stillTicks[piece] = 0;
+    else world.stillTicks[piece]++;
+  }
+}
+
+/** Motions in which a piece stands. */
+const STANDING = new Set<string>(['hold', 'look', 'turn', 'march']);
 
 /**
  * One tick. The order is always the same: inputs, perception, behaviors, motion and terrain, carrying, contacts, effects,
@@ -44,6 +79,8 @@ export function lookAndDecide(world: World): void {
  */
 export function runTick(world: World, input: Input, decideAll: DecideAll = lookAndDecide): RunEnd | undefined {
   const { player } = world;
+  world.playerMovedX = player.x - player.beforeX;
+  world.playerMovedY = player.y - player.beforeY;
   player.beforeX = player.x;
   player.beforeY = player.y;
   findRide(world);

@@ -1,6 +1,8 @@
 import { cosDegrees, sinDegrees } from '../../foundation/exactMath';
 import { RandomStream, STREAM } from '../../foundation/random';
 import { GroundState } from './groundState';
+import { PieceBuckets } from './pieceBuckets';
+import { Soundscape } from './sounds';
 import { putOnLine } from './movers/hover';
 import { PlayerBody } from './player/playerBody';
 import type { PreparedLevel } from './preparedLevel';
@@ -13,9 +15,6 @@ function mostSlots(level: PreparedLevel): number {
   for (const brain of level.program.brains) for (const state of brain.states) most = Math.max(most, state.slots);
   return most;
 }
-
-/** Motions that draw random numbers. */
-const RANDOM_MOTIONS = new Set(['wander', 'roam']);
 
 /**
  * Everything that changes during a run, as arrays with one entry a piece. Made once, reset for every run; the tick
@@ -104,6 +103,43 @@ export class World {
   /** Set by effects: the piece that ended the run in this tick, −2 while none did. */
   endedBy = -2;
 
+  /** 1 once a piece has done what its start state does on entering. */
+  declare readonly hasBegun: Uint8Array;
+  /** 1 until the motion of a state has begun; `origin` is what it then notes. */
+  declare readonly isFresh: Uint8Array;
+  declare readonly originX: Float64Array;
+  declare readonly originY: Float64Array;
+  /** Where a search goes next. */
+  declare readonly goalX: Float64Array;
+  declare readonly goalY: Float64Array;
+  /** Where a piece goes, while its state makes it face elsewhere. */
+  declare readonly hasHeading: Uint8Array;
+  declare readonly headingX: Float64Array;
+  declare readonly headingY: Float64Array;
+  /** 1 while a chaser stands at its distance by intention. */
+  declare readonly isWaiting: Uint8Array;
+  /** 1 while no way leads to where a piece wants to go. */
+  declare readonly isCutOff: Uint8Array;
+  /** For how many ticks it has wanted to go on and has not come from its place. */
+  declare readonly stillTicks: Int32Array;
+  declare readonly struckTick: Int32Array;
+  declare readonly hasHeard: Uint8Array;
+  declare readonly lastSoundX: Float64Array;
+  declare readonly lastSoundY: Float64Array;
+  /** What pieces remember, so many numbers for each. */
+  declare readonly memory: Float64Array;
+  readonly memoryPerPiece: number;
+  /** Cells a tick of what was fired. */
+  declare readonly shotStep: Float64Array;
+  /** Sounds that are heard in this tick, and those that will be in the next. */
+  soundsNow = new Soundscape();
+  soundsNext = new Soundscape();
+  /** How far the player moved in the tick before. */
+  playerMovedX = 0.5;
+  playerMovedY = 0.5;
+  private readonly crowds = new Map<number, { tick: number; buckets: PieceBuckets }>();
+  private seed = 0;
+
   /** The log of the run; undefined when nobody asked for it. */
   events: RunEvent[] | undefined;
 
@@ -137,6 +173,14 @@ export class World {
     this.formationHeading = new Int8Array(program.formations);
     this.mayComeDown = new Uint8Array(program.formations);
     this.hasLanded = new Uint8Array(program.formations);
+    [this.hasBegun, this.isFresh, this.hasHeading, this.isWaiting] = [bytes(), bytes(), bytes(), bytes()];
+    [this.isCutOff, this.hasHeard] = [bytes(), bytes()];
+    [this.originX, this.originY, this.goalX, this.goalY] = [floats(), floats(), floats(), floats()];
+    [this.headingX, this.headingY, this.lastSoundX, this.lastSoundY] = [floats(), floats(), floats(), floats()];
+    [this.stillTicks, this.struckTick] = [integers(), integers()];
+    this.shotStep = floats();
+    this.memoryPerPiece = program.brains.reduce((most, brain) => Math.max(most, brain.memory.length), 0);
+    this.memory = new Float64Array(count * this.memoryPerPiece);
     this.random = new Array<RandomStream | undefined>(count).fill(undefined);
     this.reset(0);
   }
@@ -146,11 +190,15 @@ export class World {
     this.tick = 0;
     this.boxOnly = 0;
     this.endedBy = -2;
+    this.seed = seed;
+    this.soundsNow.count = this.soundsNext.count = 0;
+    this.playerMovedX = this.playerMovedY = 0;
+    for (const crowd of this.crowds.values()) crowd.tick = NEVER;
     this.player.reset(this.level.program.player);
     if (this.ground.reset()) this.ways = this.level.ways;
     this.placePieces();
     this.clearPieces();
-    this.seedPieces(seed);
+    this.random.fill(undefined);
     if (this.level.start) this.takeOverPieces(this.level.start);
   }
 
@@ -166,6 +214,9 @@ export class World {
       this.state[index] = piece.brain >= 0 ? brains[piece.brain].startState : -1;
       this.health[index] = program.kinds[piece.kindIndex].health;
       const motion = piece.brain >= 0 ? brains[piece.brain].states[this.state[index]].motion : undefined;
+      const memory = piece.brain >= 0 ? program.brains[piece.brain].memory : [];
+      for (let slot = 0; slot < this.memoryPerPiece; slot++)
+        this.memory[index * this.memoryPerPiece + slot] = memory[slot] ?? 0;
       if (motion?.operation === 'hover') putOnLine(this, index, motion);
     }
   }
@@ -175,10 +226,13 @@ export class World {
       [this.stateSince, this.hasArrived, this.sights, this.isLineOpen, this.playerSquare, this.lastSeenX],
       [this.lastSeenY, this.heldTicks, this.waypoint, this.pauseLeft, this.isSteerOpen, this.progress],
       [this.fallSpeed, this.stunLeft, this.safeLeft, this.pushLeft, this.pushX, this.pushY, this.speedLeft],
+      [this.hasBegun, this.hasHeading, this.isWaiting, this.isCutOff, this.hasHeard, this.stillTicks],
       [this.freeTicks, this.encounter, this.collected, this.formationTicks, this.hasLanded],
     ];
     for (const group of zero) for (const array of group) array.fill(0);
     this.lastSeenTick.fill(NEVER);
+    this.struckTick.fill(NEVER);
+    this.isFresh.fill(1);
     for (const array of [this.calmPlayer, this.calmPiece, this.calmOther]) array.fill(NEVER);
     this.speedFactor.fill(1);
     this.waypointStep.fill(1);
@@ -188,13 +242,26 @@ export class World {
     this.mayComeDown.fill(1);
   }
 
-  private seedPieces(seed: number): void {
-    const { brains, brainOfPiece } = this.level;
-    for (let index = 0; index < this.pieceCount; index++) {
-      const brain = brainOfPiece[index];
-      const needs = brain >= 0 && brains[brain].states.some((state) => RANDOM_MOTIONS.has(state.motion.operation));
-      if (needs) this.random[index] = new RandomStream(seed, STREAM.firstPiece + index);
+  /** The random numbers of a piece, which begin anew with every run. */
+  randomOf(piece: number): RandomStream {
+    return (this.random[piece] ??= new RandomStream(this.seed, STREAM.firstPiece + piece));
+  }
+
+  /** Pieces of a kind by the cells in which they were when somebody first asked in this tick. */
+  crowdOf(kind: number): PieceBuckets {
+    let crowd = this.crowds.get(kind);
+    if (!crowd) this.crowds.set(kind, (crowd = { tick: NEVER, buckets: new PieceBuckets() }));
+    if (crowd.tick !== this.tick) {
+      crowd.tick = this.tick;
+      crowd.buckets.fill(this, this.level.piecesOfKind[kind]);
     }
+    return crowd.buckets;
+  }
+
+  /** Whether a piece is in a state in which it chases. */
+  isHunting(piece: number): boolean {
+    const brain = this.level.brainOfPiece[piece];
+    return brain >= 0 && this.level.brains[brain].states[this.state[piece]].isChase;
   }
 
   /** Takes over where pieces stand and what they are at; the ground and the player stay. */
@@ -218,6 +285,17 @@ export class World {
       [this.steerX, other.steerX],
       [this.steerY, other.steerY],
       [this.steerGoalCell, other.steerGoalCell],
+      [this.hasBegun, other.hasBegun],
+      [this.isFresh, other.isFresh],
+      [this.originX, other.originX],
+      [this.originY, other.originY],
+      [this.goalX, other.goalX],
+      [this.goalY, other.goalY],
+      [this.hasHeading, other.hasHeading],
+      [this.headingX, other.headingX],
+      [this.headingY, other.headingY],
+      [this.memory, other.memory],
+      [this.shotStep, other.shotStep],
     ];
     for (const [own, theirs] of pairs) own.set(theirs);
   }

@@ -1,12 +1,15 @@
 import { NEIGHBOUR_COLUMNS, NEIGHBOUR_ROWS, type WalkGrid } from '../../../arena/walkGrid';
+import type { MotionProgram } from '../../../compile/levelProgram';
 import type { World } from '../world';
 
 /** Straight neighbours only. */
 const HEADINGS = 4;
 const choices = new Int8Array(HEADINGS);
 
-/** Walks from the middle of a cell to the middle of the next, and chooses at random where there is a choice. */
-export function roam(world: World, piece: number, step: number, walk: WalkGrid): void {
+type Roam = Extract<MotionProgram, { operation: 'roam' }>;
+
+/** Walks from the middle of a cell to the middle of the next, and chooses where there is a choice. */
+export function roam(world: World, piece: number, motion: Roam, step: number, walk: WalkGrid): void {
   if (world.steerGoalCell[piece] < 0) {
     // It begins by going to the middle of the cell in which it stands.
     const column = Math.floor(world.x[piece]);
@@ -32,7 +35,7 @@ export function roam(world: World, piece: number, step: number, walk: WalkGrid):
     world.x[piece] = world.steerX[piece];
     world.y[piece] = world.steerY[piece];
     left -= distance;
-    if (!chooseNext(world, piece, walk)) return;
+    if (!chooseNext(world, piece, motion, walk)) return;
     if (left <= 0) return;
   }
 }
@@ -44,7 +47,7 @@ function setGoal(world: World, piece: number, cell: number, width: number): void
 }
 
 /** Chooses among the open neighbours, not the one it comes from unless that is the only one; false when it is shut in. */
-function chooseNext(world: World, piece: number, walk: WalkGrid): boolean {
+function chooseNext(world: World, piece: number, motion: Roam, walk: WalkGrid): boolean {
   const cell = world.steerGoalCell[piece];
   const column = cell % walk.width;
   const row = (cell - column) / walk.width;
@@ -61,8 +64,30 @@ function chooseNext(world: World, piece: number, walk: WalkGrid): boolean {
     else choices[count++] = heading;
   }
   if (count === 0 && back < 0) return false;
-  const random = world.random[piece];
-  const chosen = count === 0 ? back : count === 1 || !random ? choices[0] : choices[random.nextInteger(0, count - 1)];
+  const chosen = count === 0 ? back : count === 1 ? choices[0] : choose(world, piece, motion, column, row, count);
   setGoal(world, piece, (row + NEIGHBOUR_ROWS[chosen]) * walk.width + column + NEIGHBOUR_COLUMNS[chosen], walk.width);
   return true;
+}
+
+/** One of the first so many headings in `choices`, as the motion says. */
+function choose(world: World, piece: number, motion: Roam, column: number, row: number, count: number): number {
+  if (motion.choice === 'random') return choices[world.randomOf(piece).nextInteger(0, count - 1)];
+  const { player } = world;
+  const lead = motion.choice === 'ahead' ? motion.lead : 0;
+  const goalX = player.x + player.facingX * lead;
+  const goalY = player.y + player.facingY * lead;
+  const sign = motion.choice === 'away' ? -1 : 1;
+  let best = choices[0];
+  let bestSquare = Infinity;
+  for (let index = 0; index < count; index++) {
+    const heading = choices[index];
+    const dx = column + NEIGHBOUR_COLUMNS[heading] + 0.5 - goalX;
+    const dy = row + NEIGHBOUR_ROWS[heading] + 0.5 - goalY;
+    const square = sign * (dx * dx + dy * dy);
+    if (square < bestSquare) {
+      best = heading;
+      bestSquare = square;
+    }
+  }
+  return best;
 }

@@ -15,9 +15,8 @@ export function wander(
   step: number,
   grid: ArenaGrid,
 ): void {
-  const random = world.pauseLeft[piece] === 0 ? world.random[piece] : undefined;
-  if (random) {
-    const heading = random.nextInteger(0, 359);
+  if (world.pauseLeft[piece] === 0) {
+    const heading = world.randomOf(piece).nextInteger(0, 359);
     world.facingX[piece] = cosDegrees(heading);
     world.facingY[piece] = sinDegrees(heading);
     world.pauseLeft[piece] = motion.everyTicks;

@@ -1,0 +1,38 @@
+import type { GameDocument } from '../document/gameDocument';
+import { resolvedCast } from '../document/resolveKind';
+import { checkScript, TARGETS, type CheckedScript } from '../language/check/checkScript';
+
+/** Every script of a game, checked. One that takes over another is checked after it. */
+export function checkScripts(game: GameDocument): Map<string, CheckedScript> {
+  const tags = [...resolvedCast(game).values()].flatMap((kind) => kind.tags);
+  const targets = [...new Set([...TARGETS, ...tags])];
+  const texts = game.scripts.map((script) => script.lines.join('\n'));
+  const indexOfName = new Map<string, number>();
+  texts.forEach((text, index) => {
+    const name = BEHAVIOR_NAME.exec(text)?.[1];
+    if (name && !indexOfName.has(name)) indexOfName.set(name, index);
+  });
+  const checked = new Map<number, CheckedScript>();
+  const underWay = new Set<number>();
+  const check = (index: number): CheckedScript => {
+    const known = checked.get(index);
+    if (known) return known;
+    underWay.add(index);
+    const script = checkScript(texts[index], ['scripts', index], {
+      targets,
+      behaviorNames: [...indexOfName.keys()],
+      lookup: (name) => {
+        const other = indexOfName.get(name);
+        if (other === undefined) return undefined;
+        return underWay.has(other) ? 'in a circle' : (check(other).behavior ?? 'broken');
+      },
+    });
+    underWay.delete(index);
+    checked.set(index, script);
+    return script;
+  };
+  return new Map(game.scripts.map((script, index) => [script.id, check(index)]));
+}
+
+/** The name as it stands at the beginning of a script, behind comments. */
+const BEHAVIOR_NAME = /^(?:\s|#[^\n]*\n)*behavior\s+([a-zA-Z_]\w*)/;

@@ -1,0 +1,63 @@
+import type { GameDocument, Level } from '../document/gameDocument';
+import { kindOf } from '../document/resolveKind';
+import { warningAt, type Diagnostic } from '../foundation/diagnostic';
+import type { CheckedBehavior, Phrase } from '../language/checkedBehavior';
+import { forEachTest } from '../language/check/conditions';
+import type { ScriptVerdict } from './compileLevel';
+import { actsOf } from './firedKinds';
+
+/** What compiles but cannot work in a level: targets that nobody there has as a tag, sounds that nobody makes. */
+export function checkTargets(
+  game: GameDocument,
+  level: Level,
+  scripts: ReadonlyMap<string, ScriptVerdict>,
+): Diagnostic[] {
+  const kinds = [...new Set(level.pieces.map((piece) => piece.kind))].map((id) => kindOf(game, id)!);
+  const tags = new Set(['player', ...kinds.flatMap((kind) => kind.tags)]);
+  const used = [...new Set(kinds.flatMap((kind) => kind.behavior ?? []))].flatMap((id) => {
+    const behavior = scripts.get(id)?.behavior;
+    return behavior ? [{ id, behavior }] : [];
+  });
+  const shouted = new Set(used.flatMap(({ behavior }) => soundsOf(behavior)));
+  return used.flatMap(({ id, behavior }) => {
+    const path = ['scripts', game.scripts.findIndex((script) => script.id === id)];
+    const faults: Diagnostic[] = [];
+    for (const phrase of phrasesOf(behavior)) {
+      if (phrase.target !== undefined && !tags.has(phrase.target))
+        faults.push(
+          warningAt(
+            { path, span: phrase.span },
+            'target-missing',
+            `Nobody in ${level.name} has the tag \`${phrase.target}\`, so this never comes to anything there.`,
+            'Place a kind with this tag, or give the tag to a kind that is there.',
+          ),
+        );
+      const sound = phrase.operation === 'hears' ? phrase.names.sound.id : undefined;
+      if (sound !== undefined && sound !== 'player' && !shouted.has(sound))
+        faults.push(
+          warningAt(
+            { path, span: phrase.span },
+            'sound-never-made',
+            `Nobody in ${level.name} shouts \`${sound}\`.`,
+            `Add \`shout ${sound} within 5 cells\` to a behavior there, or listen for another sound.`,
+          ),
+        );
+    }
+    return faults;
+  });
+}
+
+function soundsOf(behavior: CheckedBehavior): string[] {
+  return actsOf(behavior).flatMap((act) =>
+    act.type === 'do' && act.phrase.operation === 'shout' ? [act.phrase.names.sound.id] : [],
+  );
+}
+
+/** Motions and tests of a behavior. */
+function phrasesOf(behavior: CheckedBehavior): Phrase[] {
+  return behavior.states.flatMap((state) => {
+    const phrases = [state.motion];
+    for (const { condition } of state.transitions) forEachTest(condition, (phrase) => phrases.push(phrase));
+    return phrases;
+  });
+}

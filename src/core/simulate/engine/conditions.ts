@@ -1,0 +1,124 @@
+import { isLineClear } from '../../arena/sight';
+import { PLAYER_TARGET, type ConditionProgram } from '../../compile/levelProgram';
+import { assertNever } from '../../foundation/result';
+import { isWithin, prepareSight, type SightLimits } from './perception';
+import { hears, seesAllyHunt } from './sounds';
+import { findTarget, targetPlace } from './targets';
+import { compares, prepareValue } from './values';
+import type { World } from './world';
+
+/** A condition as a function of the world; everything else it needs is captured. */
+export type ConditionTest = (world: World, piece: number) => boolean;
+
+export function prepareCondition(condition: ConditionProgram): ConditionTest {
+  switch (condition.type) {
+    case 'or':
+      return joinTests(condition.parts.map(prepareCondition), true);
+    case 'and':
+      return joinTests(condition.parts.map(prepareCondition), false);
+    case 'not': {
+      const part = prepareCondition(condition.part);
+      return (world, piece) => !part(world, piece);
+    }
+    case 'sees':
+      return prepareSees(condition);
+    case 'unseen': {
+      const { ticks } = condition;
+      return (world, piece) => world.tick - world.lastSeenTick[piece] >= ticks;
+    }
+    case 'near':
+      return prepareNear(condition);
+    case 'hears': {
+      const { sound, range, isBlocked } = condition;
+      return (world, piece) => hears(world, piece, sound, range, isBlocked);
+    }
+    case 'struck':
+      return (world, piece) => world.struckTick[piece] === world.tick - 1;
+    case 'ally': {
+      const { range } = condition;
+      return (world, piece) => seesAllyHunt(world, piece, range);
+    }
+    case 'after': {
+      const { ticks } = condition;
+      return (world, piece) => world.tick - world.stateSince[piece] >= ticks;
+    }
+    case 'every': {
+      const { ticks } = condition;
+      return (world, piece) => isBeat(world.tick - world.stateSince[piece], ticks);
+    }
+    case 'chance': {
+      const { share, ticks } = condition;
+      return (world, piece) =>
+        isBeat(world.tick - world.stateSince[piece], ticks) && world.randomOf(piece).nextUnit() < share;
+    }
+    case 'arrived':
+      return (world, piece) => world.hasArrived[piece] === 1;
+    case 'stuck': {
+      const { ticks } = condition;
+      return (world, piece) => world.stillTicks[piece] >= ticks;
+    }
+    case 'cut off':
+      return (world, piece) => world.isCutOff[piece] === 1;
+    case 'compare': {
+      const left = prepareValue(condition.left);
+      const right = prepareValue(condition.right);
+      const { comparison } = condition;
+      return (world, piece) => compares(comparison, left(world, piece), right(world, piece));
+    }
+    default:
+      return assertNever(condition);
+  }
+}
+
+/** Whether another period has just been filled. */
+export function isBeat(ticksInState: number, period: number): boolean {
+  return ticksInState > 0 && ticksInState % period === 0;
+}
+
+function prepareSees(condition: Extract<ConditionProgram, { type: 'sees' }>): ConditionTest {
+  const limits = prepareSight(condition.range, condition.arc);
+  const { slot, noticeTicks, target } = condition;
+  const isSeen: ConditionTest =
+    target === PLAYER_TARGET
+      ? (world, piece) => world.isLineOpen[piece] === 1 && isWithin(world, piece, limits)
+      : (world, piece) => seesTarget(world, piece, target, limits);
+  return (world, piece) => {
+    const counter = piece * world.slotsPerPiece + slot;
+    if (!isSeen(world, piece)) {
+      world.heldTicks[counter] = 0;
+      return false;
+    }
+    return ++world.heldTicks[counter] >= noticeTicks;
+  };
+}
+
+/** Whether the nearest piece with a tag is in sight. */
+function seesTarget(world: World, piece: number, target: number, limits: SightLimits): boolean {
+  if (!findTarget(world, piece, target)) return false;
+  const { x, y, squareDistance } = targetPlace;
+  if (squareDistance > limits.rangeSquare) return false;
+  const ahead = (x - world.x[piece]) * world.facingX[piece] + (y - world.y[piece]) * world.facingY[piece];
+  if (limits.arcCosine > -1 && ahead < limits.arcCosine * Math.sqrt(squareDistance)) return false;
+  return isLineClear(world.ground.grid, world.x[piece], world.y[piece], x, y);
+}
+
+/** Near at one distance, and no longer near only beyond another. */
+function prepareNear(condition: Extract<ConditionProgram, { type: 'near' }>): ConditionTest {
+  const { slot, target, range, until } = condition;
+  return (world, piece) => {
+    const memory = piece * world.slotsPerPiece + slot;
+    const limit = world.heldTicks[memory] > 0 ? until : range;
+    const isNear = findTarget(world, piece, target) && targetPlace.squareDistance <= limit * limit;
+    world.heldTicks[memory] = isNear ? 1 : 0;
+    return isNear;
+  };
+}
+
+/** Joins tests without cutting short, so that every test with a duration counts on in every tick. */
+function joinTests(tests: ConditionTest[], any: boolean): ConditionTest {
+  return (world, piece) => {
+    let holding = 0;
+    for (const test of tests) if (test(world, piece)) holding++;
+    return any ? holding > 0 : holding === tests.length;
+  };
+}

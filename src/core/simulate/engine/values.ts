@@ -1,0 +1,78 @@
+import type { ValueProgram } from '../../compile/levelProgram';
+import { assertNever, bug } from '../../foundation/result';
+import type { World } from './world';
+
+/** A number worked out for a piece in this tick. */
+export type Value = (world: World, piece: number) => number;
+
+export function prepareValue(program: ValueProgram): Value {
+  switch (program.type) {
+    case 'number': {
+      const { value } = program;
+      return () => value;
+    }
+    case 'memory': {
+      const { slot } = program;
+      return (world, piece) => world.memory[piece * world.memoryPerPiece + slot];
+    }
+    case 'reading':
+      return READING_VALUES[program.reading] ?? bug(`unknown reading ${program.reading}`);
+    case 'negative': {
+      const operand = prepareValue(program.operand);
+      return (world, piece) => -operand(world, piece);
+    }
+    case 'binary': {
+      const left = prepareValue(program.left);
+      const right = prepareValue(program.right);
+      switch (program.operator) {
+        case '+':
+          return (world, piece) => left(world, piece) + right(world, piece);
+        case '-':
+          return (world, piece) => left(world, piece) - right(world, piece);
+        case '*':
+          return (world, piece) => left(world, piece) * right(world, piece);
+        case '/':
+          return (world, piece) => left(world, piece) / right(world, piece);
+        default:
+          return assertNever(program.operator);
+      }
+    }
+    default:
+      return assertNever(program);
+  }
+}
+
+/** What a piece can read of itself and the run; times in seconds, lengths in cells. */
+export const READING_VALUES: Readonly<Record<string, Value>> = {
+  clock: (world) => world.tick / world.level.program.ticksPerSecond,
+  here: (world, piece) => (world.tick - world.stateSince[piece]) / world.level.program.ticksPerSecond,
+  distance: (world, piece) => {
+    const dx = world.player.x - world.x[piece];
+    const dy = world.player.y - world.y[piece];
+    return Math.sqrt(dx * dx + dy * dy);
+  },
+  health: (world, piece) => world.health[piece],
+  allies: (world, piece) => {
+    const { piecesOfKind, program } = world.level;
+    let count = 0;
+    for (const other of piecesOfKind[program.pieces[piece].kindIndex])
+      if (other !== piece && world.alive[other] === 1) count++;
+    return count;
+  },
+};
+
+/** Whether a comparison holds. A value that is no number compares as false. */
+export function compares(comparison: '>' | '<' | '>=' | '<=' | '=', left: number, right: number): boolean {
+  switch (comparison) {
+    case '>':
+      return left > right;
+    case '<':
+      return left < right;
+    case '>=':
+      return left >= right;
+    case '<=':
+      return left <= right;
+    default:
+      return left === right;
+  }
+}
