@@ -76,7 +76,7 @@ export { writeReferencePage } from './language/referencePage';
 export { parser as scriptParser } from './language/syntax/gorge.parser';
 
 export { buildGrid } from './compile/buildGrid';
-export { checkScripts } from './compile/checkScripts';
+export { checkScripts } from './checkScripts';
 export { hitShapeFor, outlineOf } from './compile/compileBodies';
 export { findContact } from './compile/compileContacts';
 export { describePiece, type PieceInsight, type StateInsight } from './compile/pieceInsight';

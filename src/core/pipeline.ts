@@ -5,7 +5,7 @@ import type { GameDocument } from './document/gameDocument';
 import { errorAt, hasErrors, type Diagnostic } from './foundation/diagnostic';
 import { nearestWord } from './foundation/nearestWord';
 import { fail, succeed, type Result } from './foundation/result';
-import { checkScripts } from './compile/checkScripts';
+import { checkScripts } from './checkScripts';
 import type { ChunkResult } from './measure/chunk';
 import { addRunPacing, emptyPacing } from './measure/pacing';
 import { Runner } from './simulate/run';

@@ -1,10 +1,8 @@
 import type { GameDocument, Level } from '../document/gameDocument';
 import { kindOf } from '../document/resolveKind';
 import { warningAt, type Diagnostic } from '../foundation/diagnostic';
-import type { CheckedBehavior, Phrase } from '../language/checkedBehavior';
-import { forEachTest } from '../language/check/conditions';
+import { actsOf, forEachTest, type CheckedBehavior, type Phrase } from '../language/checkedBehavior';
 import type { ScriptVerdict } from './compileLevel';
-import { actsOf } from './firedKinds';
 
 /** What compiles but cannot work in a level: targets that nobody there has as a tag, sounds that nobody makes. */
 export function checkTargets(

@@ -3,8 +3,14 @@ import { cosDegrees, sinDegrees } from '../foundation/exactMath';
 import { proposeWord } from '../foundation/nearestWord';
 import { bug } from '../foundation/result';
 import { BASE_UNIT, toBaseUnit, type UnitContext } from '../foundation/units';
-import type { Act, CheckedBehavior, Condition, Expression, Phrase } from '../language/checkedBehavior';
-import { isChanging } from '../language/check/expressions';
+import {
+  isChanging,
+  type Act,
+  type CheckedBehavior,
+  type Condition,
+  type Expression,
+  type Phrase,
+} from '../language/checkedBehavior';
 import { VOCABULARY, type ClauseParameter } from '../language/vocabulary';
 import { foldExpression, type KnobValues } from './foldExpression';
 import {

@@ -1,14 +1,4 @@
-import type { Act, CheckedBehavior } from '../language/checkedBehavior';
-
-/** All acts of a behavior, wherever they stand. */
-export function actsOf(behavior: CheckedBehavior): Act[] {
-  return behavior.states.flatMap((state) => [
-    ...state.enter,
-    ...state.leave,
-    ...state.repeats.flatMap((repeat) => repeat.acts),
-    ...state.transitions.flatMap((transition) => transition.acts),
-  ]);
-}
+import { actsOf, type CheckedBehavior } from '../language/checkedBehavior';
 
 /** Ids of the kinds that a behavior fires. */
 export function firedKinds(behavior: CheckedBehavior | undefined): string[] {

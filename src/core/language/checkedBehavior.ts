@@ -104,3 +104,44 @@ export interface UseDefinition {
   values: { knob: string; value: Expression; span: Span }[];
   span: Span;
 }
+
+/** Whether the value of an expression can change during a run. */
+export function isChanging(expression: Expression): boolean {
+  switch (expression.type) {
+    case 'memory':
+    case 'reading':
+      return true;
+    case 'negative':
+      return isChanging(expression.operand);
+    case 'binary':
+      return isChanging(expression.left) || isChanging(expression.right);
+    default:
+      return false;
+  }
+}
+
+/** Calls back for every single test in a condition, from left to right. */
+export function forEachTest(condition: Condition, visit: (phrase: Phrase) => void): void {
+  switch (condition.type) {
+    case 'test':
+      visit(condition.phrase);
+      return;
+    case 'compare':
+      return;
+    case 'not':
+      forEachTest(condition.part, visit);
+      return;
+    default:
+      for (const part of condition.parts) forEachTest(part, visit);
+  }
+}
+
+/** All acts of a behavior, wherever they stand. */
+export function actsOf(behavior: CheckedBehavior): Act[] {
+  return behavior.states.flatMap((state) => [
+    ...state.enter,
+    ...state.leave,
+    ...state.repeats.flatMap((repeat) => repeat.acts),
+    ...state.transitions.flatMap((transition) => transition.acts),
+  ]);
+}

@@ -84,22 +84,3 @@ function readComparison(cursor: TokenCursor, scope: PhraseScope): Condition | un
   }
   return { type: 'compare', comparison: comparison satisfies Comparison, left, right, span };
 }
-
-/** Calls back for every single test in a condition, from left to right. */
-export function forEachTest(
-  condition: Condition,
-  visit: (phrase: Extract<Condition, { type: 'test' }>['phrase']) => void,
-): void {
-  switch (condition.type) {
-    case 'test':
-      visit(condition.phrase);
-      return;
-    case 'compare':
-      return;
-    case 'not':
-      forEachTest(condition.part, visit);
-      return;
-    default:
-      for (const part of condition.parts) forEachTest(part, visit);
-  }
-}

@@ -21,21 +21,6 @@ export function readExpression(cursor: TokenCursor, scope: ExpressionScope): Exp
   );
 }
 
-/** Whether the value of an expression can change during a run. */
-export function isChanging(expression: Expression): boolean {
-  switch (expression.type) {
-    case 'memory':
-    case 'reading':
-      return true;
-    case 'negative':
-      return isChanging(expression.operand);
-    case 'binary':
-      return isChanging(expression.left) || isChanging(expression.right);
-    default:
-      return false;
-  }
-}
-
 function readChain(
   cursor: TokenCursor,
   scope: ExpressionScope,

@@ -1,8 +1,8 @@
 import { BASE_UNIT, DIMENSION_WORDS, type UnitName } from '../../foundation/units';
-import type { Expression, Phrase } from '../checkedBehavior';
+import { isChanging, type Expression, type Phrase } from '../checkedBehavior';
 import type { ChoiceParameter, ClauseParameter, NameParameter, VocabularyEntry } from '../vocabulary';
 import { VOCABULARY } from '../vocabulary';
-import { type ExpressionScope, isChanging, readExpression } from './expressions';
+import { type ExpressionScope, readExpression } from './expressions';
 import { proposeWord } from '../../foundation/nearestWord';
 import type { TokenCursor } from './tokenCursor';
 

@@ -1,5 +1,4 @@
-import type { Condition, Expression, StateDefinition } from '../checkedBehavior';
-import { forEachTest } from './conditions';
+import { forEachTest, type Condition, type Expression, type StateDefinition } from '../checkedBehavior';
 import type { FaultList } from './faultList';
 
 /** Faults of how the states hang together: no or two starts, never reached, never left, transitions that cannot fire. */

@@ -1,10 +1,17 @@
 import { DIMENSION_WORDS } from '../../foundation/units';
 import { proposeWord } from '../../foundation/nearestWord';
-import type { Act, Phrase, RepeatDefinition, StateDefinition, TransitionDefinition } from '../checkedBehavior';
+import {
+  isChanging,
+  type Act,
+  type Phrase,
+  type RepeatDefinition,
+  type StateDefinition,
+  type TransitionDefinition,
+} from '../checkedBehavior';
 import type { StatementSyntax } from '../syntax/parseScript';
 import { cursorWithKeyword, readActs } from './acts';
 import { readCondition } from './conditions';
-import { isChanging, readExpression } from './expressions';
+import { readExpression } from './expressions';
 import { noteMisplaced, noteRest } from './misplaced';
 import { type PhraseScope, readPhrase } from './phrases';
 import { TokenCursor } from './tokenCursor';
@@ -35,7 +42,7 @@ export class StateReader {
     const motions = parts.filter((part) => part.keyword === 'do').map((part) => this.motion(part));
     for (const extra of parts.filter((part) => part.keyword === 'do').slice(1))
       faults.error(extra.span, 'motion-twice', `The state \`${name}\` moves in two ways.`, 'Keep one `do`.');
-    const motion = motions.findLast((found) => found !== undefined);
+    const motion = motions.filter((found) => found !== undefined).at(-1);
     const be = only('be', 'presence-twice', 'This state says twice what it is.');
     const face = only('face', 'facing-twice', 'This state says twice where it faces.');
     const enter = only('enter', 'acts-twice', 'This state has two `enter`.');
