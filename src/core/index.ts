@@ -63,15 +63,38 @@ export type { Point } from './document/commands';
 export type { CellArea, Stamp, StampTurn } from './document/areaCommands';
 export type { NewLane } from './document/placeCommands';
 
-export { checkScript, TARGETS, type CheckedScript } from './language/check/checkScript';
-export type { CheckedBehavior, KnobDefinition, StateDefinition } from './language/checkedBehavior';
+export { checkScript, NO_CONTEXT, TARGETS, type CheckedScript } from './language/check/checkScript';
+export { forEachTest } from './language/checkedBehavior';
+export type { CheckedBehavior, Condition, KnobDefinition, Phrase, StateDefinition } from './language/checkedBehavior';
 export {
+  READINGS,
   JOINING_WORDS,
   STATEMENT_WORDS,
   VOCABULARY,
   type ClauseParameter,
+  type Parameter,
   type VocabularyEntry,
 } from './language/vocabulary';
+export { completeAt, meaningAt, type GameNames, type Proposal } from './language/edit/completion';
+export {
+  addState,
+  addTransition,
+  isName,
+  quickFix,
+  raiseTransition,
+  redirectTransition,
+  removeState,
+  removeTransition,
+  rename,
+  setCondition,
+  setMotion,
+  setStart,
+} from './language/edit/edits';
+export { formatScript } from './language/edit/format';
+export { outlineScript, type ScriptOutline, type StateOutline, type TransitionOutline } from './language/edit/outline';
+export { fieldsOf, writePhrase, type PhraseFields } from './language/edit/phraseText';
+export { applyEdits, type TextEdit } from './language/edit/textEdit';
+export { readScxml, writeScxml } from './exchange/scxml';
 export { writeReferencePage } from './language/referencePage';
 export { parser as scriptParser } from './language/syntax/gorge.parser';
 

@@ -1,0 +1,268 @@
+import { describe, expect, test } from '@jest/globals';
+import { kilnYard } from '../../../../tests/support/kilnYard';
+import { RandomStream } from '../../foundation/random';
+import { checkScript } from '../check/checkScript';
+import { completeAt, meaningAt, type GameNames } from './completion';
+import {
+  addState,
+  addTransition,
+  isName,
+  quickFix,
+  raiseTransition,
+  redirectTransition,
+  removeState,
+  removeTransition,
+  rename,
+  setCondition,
+  setMotion,
+  setStart,
+} from './edits';
+import { formatScript } from './format';
+import { outlineScript } from './outline';
+import { fieldsOf, writePhrase } from './phraseText';
+import { applyEdits, type TextEdit } from './textEdit';
+
+const GUARD = `# the night shift
+behavior guard {
+  knob pace  = 2.2 cells/s in 0.5..6   # a slider
+  keep scares = 0
+
+  start state rounds {   # begins here
+    do pace across at pace
+    go hunt when sees player within 6 cells   # first
+    go rest after 9 s { set scares = scares + 1 }
+  }
+
+  # the chase
+  state hunt { do chase player by path at pace * 1.5   go rounds when unseen for 2 s }
+
+  state rest {
+    do hold
+    go either rounds 3, hunt 1 when scares > 2 or here > 4 s
+  }
+}
+`;
+
+const NAMES: GameNames = {
+  targets: ['player', 'foe'],
+  grounds: ['brick'],
+  marks: ['kiln-door'],
+  kinds: ['ember'],
+  behaviors: ['night_watch'],
+};
+
+const apply = (edits: TextEdit[], text = GUARD) => applyEdits(text, edits);
+
+function isSound(text: string): boolean {
+  return checkScript(text, []).behavior !== undefined;
+}
+
+describe('the outline of a script', () => {
+  test('has every state and transition at its place, and nothing edited gives back the same bytes', () => {
+    const outline = outlineScript(GUARD)!;
+    expect(outline.states.map(({ name, isStart, motion }) => [name, isStart, motion?.text])).toEqual([
+      ['rounds', true, 'pace across at pace'],
+      ['hunt', false, 'chase player by path at pace * 1.5'],
+      ['rest', false, 'hold'],
+    ]);
+    expect(outline.states[2].transitions[0].targets.map(({ state, weight }) => [state, weight])).toEqual([
+      ['rounds', 3],
+      ['hunt', 1],
+    ]);
+    for (const state of outline.states) {
+      expect(GUARD.slice(state.whole.from, state.whole.to)).toBe(state.whole.text);
+      for (const { condition } of state.transitions)
+        expect(GUARD.slice(condition.from, condition.to)).toBe(condition.text);
+    }
+    expect(apply([])).toBe(GUARD);
+  });
+
+  test('needs no sound script', () => {
+    const outline = outlineScript('behavior x { state a { do nothing at all go b when } state b { do');
+    expect(outline?.states.map(({ name }) => name)).toEqual(['a', 'b']);
+    expect(outlineScript('knob x = 3')).toBeUndefined();
+  });
+});
+
+describe('edits from the diagram', () => {
+  test('keep every byte outside of what they change', () => {
+    const edits: Record<string, TextEdit[]> = {
+      addState: addState(GUARD, 'listen'),
+      removeState: removeState(GUARD, 'hunt'),
+      addTransition: addTransition(GUARD, 'rounds', 'rest', 'chance 5 %'),
+      removeTransition: removeTransition(GUARD, 'rounds', 0),
+      redirect: redirectTransition(GUARD, 'rounds', 0, 'rest'),
+      raise: raiseTransition(GUARD, 'rounds', 1),
+      condition: setCondition(GUARD, 'rounds', 1, 'here > 3 s'),
+      motion: setMotion(GUARD, 'rest', 'look around'),
+      start: setStart(GUARD, 'rest'),
+      renameState: rename(GUARD, 'rounds', 'beat'),
+      renameKnob: rename(GUARD, 'pace', 'gait'),
+    };
+    for (const [name, list] of Object.entries(edits)) {
+      expect([name, list.length > 0]).toEqual([name, true]);
+      const after = apply(list);
+      expect([name, isSound(after)]).toEqual([name, true]);
+      // All comments but those within what is removed stay.
+      for (const comment of ['# the night shift', '# a slider', '# begins here'])
+        expect([name, after.includes(comment)]).toEqual([name, true]);
+    }
+  });
+
+  test('add a state with its own lines, and a transition behind the last one', () => {
+    const added = apply(addState(GUARD, 'listen'));
+    expect(added.endsWith('  }\n\n  state listen {\n    do hold\n  }\n}\n')).toBe(true);
+    const linked = apply(addTransition(added, 'rounds', 'listen', 'hears clatter'), added);
+    expect(linked).toContain('go rest after 9 s { set scares = scares + 1 }\n    go listen when hears clatter\n  }');
+    const inline = apply(addTransition(GUARD, 'hunt', 'rest', 'after 8 s'));
+    expect(inline).toContain('go rounds when unseen for 2 s go rest after 8 s }');
+  });
+
+  test('take back what they did when done the other way round', () => {
+    expect(apply(removeState(apply(addState(GUARD, 'listen')), 'listen'), apply(addState(GUARD, 'listen')))).toBe(
+      GUARD,
+    );
+    const there = apply(rename(GUARD, 'rounds', 'beat'));
+    expect(apply(rename(there, 'beat', 'rounds'), there)).toBe(GUARD);
+    const raised = apply(raiseTransition(GUARD, 'rounds', 1));
+    expect(raised).not.toBe(GUARD);
+    expect(apply(raiseTransition(raised, 'rounds', 1), raised)).toBe(GUARD);
+  });
+
+  test('tell a knob from the word of the language that is written alike', () => {
+    const renamed = apply(rename(GUARD, 'pace', 'gait'));
+    expect(renamed).toContain('do pace across at gait');
+    expect(renamed).toContain('knob gait  = 2.2');
+    expect(renamed).toContain('at gait * 1.5');
+  });
+
+  test('refuse names that are taken, that are no names, or that begin statements', () => {
+    expect(isName('listen')).toBe(true);
+    for (const name of ['go', 'start', '3rd', 'a-b', '', 'shout']) expect([name, isName(name)]).toEqual([name, false]);
+    expect(addState(GUARD, 'hunt')).toEqual([]);
+    expect(rename(GUARD, 'hunt', 'rest')).toEqual([]);
+    expect(rename(GUARD, 'nobody', 'x')).toEqual([]);
+    expect(removeTransition(GUARD, 'rounds', 9)).toEqual([]);
+  });
+});
+
+describe('forms', () => {
+  test('write the phrase that they read, whatever phrase of the demo it is', () => {
+    let phrases = 0;
+    for (const script of kilnYard().scripts) {
+      const text = script.lines.join('\n');
+      const { behavior } = checkScript(text, []);
+      for (const state of behavior?.states ?? []) {
+        const written = writePhrase(fieldsOf(state.motion, text));
+        const again = checkScript(apply(setMotion(text, state.name, written), text), []);
+        const motion = again.behavior?.states.find(({ name }) => name === state.name)?.motion;
+        const bare = ({ operation, target, choices }: NonNullable<typeof motion>) => ({ operation, target, choices });
+        expect(bare(motion!)).toEqual(bare(state.motion));
+        phrases++;
+      }
+    }
+    expect(phrases).toBeGreaterThan(5);
+  });
+});
+
+describe('quick fixes', () => {
+  test('mend what a hint proposes', () => {
+    const broken = GUARD.replace('go rest after', 'go rset after').replace('6 cells  ', '6  ');
+    let text = broken;
+    for (let round = 0; round < 4; round++) {
+      const fault = checkScript(text, []).diagnostics.find((candidate) => quickFix(text, candidate));
+      if (!fault) break;
+      text = applyEdits(text, quickFix(text, fault)!.edits);
+    }
+    expect(isSound(text)).toBe(true);
+  });
+
+  test('add the state that a transition names', () => {
+    const text = GUARD.replace('go hunt when', 'go ambuscade when');
+    const fault = checkScript(text, []).diagnostics.find(({ code }) => code === 'unknown-state')!;
+    const fix = quickFix(text, fault)!;
+    expect(fix.title).toContain('ambuscade');
+    expect(isSound(applyEdits(text, fix.edits))).toBe(true);
+  });
+});
+
+describe('formatting', () => {
+  test('indents by braces, keeps comments and words, and changes nothing the second time', () => {
+    const messy = GUARD.split('\n')
+      .map((line) => `   ${line.trim()}  `)
+      .join('\n');
+    const formatted = formatScript(messy);
+    expect(formatted.trimEnd()).toBe(GUARD.trimEnd());
+    expect(formatScript(GUARD)).toBe(GUARD);
+  });
+
+  test('never changes what a script says, on mutated texts', () => {
+    for (let seed = 1; seed <= 300; seed++) {
+      const random = new RandomStream(seed, 5);
+      const at = random.nextInteger(0, GUARD.length - 1);
+      const text = GUARD.slice(0, at) + GUARD.slice(at + random.nextInteger(1, 9));
+      const tokens = (script: string) => script.replace(/\s+/g, ' ').trim();
+      expect([seed, tokens(formatScript(text))]).toEqual([seed, tokens(text)]);
+    }
+  });
+});
+
+describe('completion', () => {
+  /** What is proposed at `|`. */
+  const at = (marked: string) => {
+    const offset = marked.indexOf('|');
+    return completeAt(marked.replace('|', ''), offset, NAMES).proposals.map(({ text }) => text);
+  };
+  const inState = (line: string) =>
+    at(
+      `behavior b { knob gap = 2 s in 0..9 knob pace = 2 cells/s in 0..6 keep n = 0 state a { ${line} } state other { do hold } }`,
+    );
+
+  test('proposes only what may stand at a place', () => {
+    expect(at('|')).toEqual(['behavior']);
+    expect(at('behavior b { | }')).toEqual(['state', 'start state', 'knob', 'keep', 'use']);
+    expect(inState('|')).toEqual(['do', 'go', 'enter', 'leave', 'repeat', 'face', 'be']);
+    expect(inState('do |')).toContain('chase');
+    expect(inState('do |')).not.toContain('sees');
+    expect(inState('do hold go |')).toEqual(['a', 'other', 'either']);
+    expect(inState('do hold go other |')).toEqual(['when', 'after']);
+    expect(inState('do hold go other when |')).toContain('sees');
+    expect(inState('do hold go other when sees |')).toEqual(['player', 'foe']);
+    expect(inState('do hold go other when sees player |')).toEqual(
+      expect.arrayContaining(['within', 'arc', 'for', 'and', 'or']),
+    );
+    expect(inState('do hold go other when unseen for |')).toEqual(['gap']);
+    expect(inState('do hold go other when unseen for 3 |')).toEqual(['s', 'ms', 'ticks']);
+    expect(inState('do chase player by path at |')).toEqual(['pace']);
+    expect(inState('do chase player by path at 3 |')).toEqual(['cells/s', 'px/s']);
+    expect(inState('do chase player by path at pace |')).toContain('keep');
+    expect(inState('do chase player by path at pace |')).not.toContain('by path');
+    expect(inState('do hold enter { | }')).toEqual(expect.arrayContaining(['set', 'shout', 'fire', 'face']));
+    expect(inState('do hold enter { set | }')).toEqual(['n']);
+    expect(inState('do hold enter { fire | }')).toEqual(['ember']);
+    expect(inState('do travel to mark |')).toEqual(['kiln-door']);
+    expect(inState('do drift reflecting, from |')).toEqual(['brick']);
+    expect(inState('do hold go other when n |')).toEqual(['>', '<', '>=', '<=', '=']);
+    expect(inState('do hold # go |')).toEqual([]);
+  });
+
+  test('says what a word means where it stands, with unit and range', () => {
+    const text =
+      'behavior b { start state a { do chase player by path at 3 cells/s, keep 1 cells go a when after 2 s } }';
+    const of = (word: string) => meaningAt(text, text.indexOf(word) + 1)?.meaning;
+    expect(of('chase')).toMatch(/^Goes after the target/);
+    expect(of('keep')).toContain('the distance between centres at which it stops');
+    expect(of('keep')).toContain('0 to 100 cells');
+    expect(of('state')).toBe('One thing that a piece can be doing.');
+    expect(of('player')).toBeUndefined();
+  });
+
+  test('never fails on cut or mutated texts', () => {
+    for (let offset = 0; offset <= GUARD.length; offset++) {
+      const { from, proposals } = completeAt(GUARD.slice(0, offset), offset, NAMES);
+      expect(from).toBeLessThanOrEqual(offset);
+      expect(proposals.every(({ text }) => text.length > 0)).toBe(true);
+      expect(meaningAt(GUARD, offset)?.meaning).not.toBe('');
+    }
+  });
+});

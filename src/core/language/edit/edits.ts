@@ -1,0 +1,253 @@
+import { nearestWord } from '../../foundation/nearestWord';
+import type { Diagnostic } from '../../foundation/diagnostic';
+import { VOCABULARY } from '../vocabulary';
+import { parseScript, type StatementSyntax } from '../syntax/parseScript';
+import { outlineScript, type ScriptOutline, type StateOutline } from './outline';
+import type { TextEdit } from './textEdit';
+
+/**
+ * Edits of a diagram as small edits of its text. Each of them keeps comments and layout outside of what it changes, byte by
+ * byte, and gives no edit when the text has not what it is about.
+ */
+const NAME = /^[a-zA-Z_]\w*$/;
+
+/** Whether a word may be the name of a state or knob: one word, and none that begins a statement. */
+export function isName(name: string): boolean {
+  return NAME.test(name) && parseScript(`state ${name} { }`).statements[0]?.tokens[0]?.text === name;
+}
+
+/** Adds a state at the end; the first one of a behavior is its start. */
+export function addState(text: string, name: string): TextEdit[] {
+  const outline = outlineScript(text);
+  if (!outline || outline.end < 0 || !isName(name) || outline.states.some((state) => state.name === name)) return [];
+  const isFirst = outline.states.length === 0 && !outline.uses;
+  const indent = indentOf(text, outline.states[0]?.whole.from) ?? '  ';
+  const block = `${indent}${isFirst ? 'start ' : ''}state ${name} {\n${indent}  do hold\n${indent}}\n`;
+  // Before the line of the closing brace, with an empty line between it and what stands before.
+  const lineStart = text.lastIndexOf('\n', outline.end - 1) + 1;
+  const isAlone = text.slice(lineStart, outline.end).trim() === '';
+  const at = isAlone ? lineStart : outline.end;
+  const before = text.slice(0, at);
+  const gap = isAlone ? (before.endsWith('{\n') || before.endsWith('\n\n') ? '' : '\n') : '\n';
+  return [{ from: at, to: at, insert: `${gap}${block}` }];
+}
+
+/** Removes a state and every transition that leads only to it. */
+export function removeState(text: string, name: string): TextEdit[] {
+  const outline = outlineScript(text);
+  const state = outline?.states.find((candidate) => candidate.name === name);
+  if (!outline || !state) return [];
+  const edits = [cutLines(text, state.whole.from, state.whole.to)];
+  for (const other of outline.states) {
+    if (other === state) continue;
+    for (const transition of other.transitions) {
+      if (!transition.targets.some((target) => target.state === name)) continue;
+      const left = transition.targets.filter((target) => target.state !== name);
+      if (left.length === 0) edits.push(cutLines(text, transition.whole.from, transition.whole.to));
+      else edits.push(retarget(transition.targets, left));
+    }
+  }
+  return edits;
+}
+
+/** Adds a transition at the end of a state: the last in order of priority. */
+export function addTransition(text: string, from: string, to: string, condition: string): TextEdit[] {
+  const state = stateOf(text, from);
+  if (!state) return [];
+  const line = `go ${to} ${condition.startsWith('after ') ? '' : 'when '}${condition}`;
+  const last = state.transitions.at(-1)?.whole ?? state.motion;
+  const isOnOwnLine = last && text.slice(text.lastIndexOf('\n', last.from - 1) + 1, last.from).trim().length <= 3;
+  if (!last || !isOnOwnLine) return [{ from: state.end, to: state.end, insert: `${line} ` }];
+  const lineEnd = text.indexOf('\n', last.to);
+  // Behind a comment at the end of the line, not between the two.
+  const at = lineEnd < 0 || lineEnd > state.end ? last.to : lineEnd;
+  return [{ from: at, to: at, insert: `\n${indentOf(text, last.from) ?? '    '}${line}` }];
+}
+
+export function removeTransition(text: string, from: string, index: number): TextEdit[] {
+  const transition = stateOf(text, from)?.transitions[index];
+  return transition ? [cutLines(text, transition.whole.from, transition.whole.to)] : [];
+}
+
+/** Makes a transition lead to another state. */
+export function redirectTransition(text: string, from: string, index: number, to: string): TextEdit[] {
+  const transition = stateOf(text, from)?.transitions[index];
+  return transition ? [retarget(transition.targets, [{ state: to, weight: 1 }])] : [];
+}
+
+/** Changes places with the transition before: one step up in priority. */
+export function raiseTransition(text: string, from: string, index: number): TextEdit[] {
+  const transitions = stateOf(text, from)?.transitions;
+  const [upper, lower] = [transitions?.[index - 1]?.whole, transitions?.[index]?.whole];
+  if (!upper || !lower) return [];
+  return [
+    { from: upper.from, to: upper.to, insert: lower.text },
+    { from: lower.from, to: lower.to, insert: upper.text },
+  ];
+}
+
+/** Puts another condition in the place of the one that stands there. */
+export function setCondition(text: string, from: string, index: number, condition: string): TextEdit[] {
+  const transition = stateOf(text, from)?.transitions[index];
+  if (!transition) return [];
+  const isBare = transition.condition.text.startsWith('after ') && !/\bwhen\s+after\b/.test(transition.whole.text);
+  const insert = isBare && !condition.startsWith('after ') ? `when ${condition}` : condition;
+  return [{ from: transition.condition.from, to: transition.condition.to, insert }];
+}
+
+export function setMotion(text: string, name: string, motion: string): TextEdit[] {
+  const state = stateOf(text, name);
+  if (!state) return [];
+  if (state.motion) return [{ from: state.motion.from, to: state.motion.to, insert: motion }];
+  const at = text.indexOf('{', state.nameSpan.to) + 1;
+  return [{ from: at, to: at, insert: ` do ${motion} ` }];
+}
+
+/** Marks a state as the one to begin with; the mark is taken from the one that had it. */
+export function setStart(text: string, name: string): TextEdit[] {
+  const outline = outlineScript(text);
+  const state = outline?.states.find((candidate) => candidate.name === name);
+  if (!outline || !state || state.isStart) return [];
+  const others = outline.states
+    .filter((other) => other.isStart)
+    .map(({ whole }) => ({ from: whole.from, to: whole.from + /^start\s+/.exec(whole.text)![0].length, insert: '' }));
+  return [...others, { from: state.whole.from, to: state.whole.from, insert: 'start ' }];
+}
+
+/** Renames a state, a knob or what is kept, everywhere in its script. */
+export function rename(text: string, before: string, after: string): TextEdit[] {
+  const outline = outlineScript(text);
+  if (!outline || !isName(after) || before === after) return [];
+  if (outline.states.some((state) => state.name === before)) {
+    if (outline.states.some((state) => state.name === after)) return [];
+    return stateNames(outline, before).map((span) => ({ ...span, insert: after }));
+  }
+  const numbers = [...outline.knobs, ...outline.memory];
+  if (!numbers.some(({ name }) => name === before) || numbers.some(({ name }) => name === after)) return [];
+  return numberNames(text, before).map((span) => ({ ...span, insert: after }));
+}
+
+function stateNames(outline: ScriptOutline, name: string): { from: number; to: number }[] {
+  return outline.states.flatMap((state) => [
+    ...(state.name === name ? [place(state.nameSpan)] : []),
+    ...state.transitions.flatMap(({ targets }) =>
+      targets.flatMap((target) => (target.state === name ? [place(target.span)] : [])),
+    ),
+  ]);
+}
+
+/** Every place where a word is a number: behind `knob`, `keep` and `set`, and in values; not as a word of the vocabulary. */
+function numberNames(text: string, name: string): { from: number; to: number }[] {
+  const places: { from: number; to: number }[] = [];
+  const visit = (statement: StatementSyntax) => {
+    statement.tokens.forEach((token, index) => {
+      if (token.type !== 'word' || token.text !== name) return;
+      const isDeclared = index === 0 && ['knob', 'keep', 'set'].includes(statement.keyword);
+      const isElsewhere = index === 0 || statement.keyword === 'state' || statement.keyword === 'behavior';
+      if (isDeclared || (!isElsewhere && !isVocabularyWord(statement, index))) places.push(place(token.span));
+    });
+    for (const inner of statement.block?.statements ?? []) visit(inner);
+  };
+  for (const statement of parseScript(text).statements) visit(statement);
+  return places;
+}
+
+/** Whether a token belongs to the words of a motion, a condition or a clause: `pace` in `do pace at pace`. */
+function isVocabularyWord(statement: StatementSyntax, index: number): boolean {
+  const { tokens } = statement;
+  const before = tokens[index - 1]?.text;
+  const introducers = ['do', 'when', 'and', 'or', 'not', '('];
+  if (
+    statement.keyword === 'go' &&
+    tokens.slice(0, index).every((token) => token.text !== 'when' && token.text !== 'after')
+  )
+    return true;
+  const next = tokens[index + 1]?.text;
+  const isCompared = next !== undefined && ['>', '<', '>=', '<=', '=', '+', '-', '*', '/'].includes(next);
+  return (
+    introducers.includes(before ?? 'do') &&
+    !isCompared &&
+    VOCABULARY.some((entry) => entry.words.every((word, offset) => tokens[index + offset]?.text === word))
+  );
+}
+
+/** A mended text for a fault whose hint proposes a word, or undefined. */
+export function quickFix(text: string, fault: Diagnostic): { title: string; edits: TextEdit[] } | undefined {
+  const { span } = fault.where;
+  if (!span) return undefined;
+  const meant = /^Did you mean `([^`]+)`\?$/.exec(fault.hint)?.[1];
+  if (meant) return { title: `Write \`${meant}\``, edits: [{ from: span.from, to: span.to, insert: meant }] };
+  const unit = /^Write the unit: `([^`]+)`\.$/.exec(fault.hint)?.[1];
+  if (unit) return { title: `Write \`${unit}\``, edits: [{ from: span.from, to: span.to, insert: unit }] };
+  const state = fault.code === 'unknown-state' ? text.slice(span.from, span.to) : undefined;
+  if (state && isName(state)) return { title: `Add the state \`${state}\``, edits: addState(text, state) };
+  if (fault.code === 'never-reached' || fault.code === 'knob-unread' || fault.code === 'memory-unread') {
+    const edits =
+      fault.code === 'never-reached'
+        ? removeState(text, text.slice(span.from, span.to))
+        : [cutStatement(text, span.from)];
+    return { title: 'Remove it', edits };
+  }
+  if (fault.code === 'shadowed') return { title: 'Remove it', edits: [cutLines(text, span.from, span.to)] };
+  if (fault.code === 'start-missing')
+    return { title: 'Begin with this one', edits: setStart(text, text.slice(span.from, span.to)) };
+  return undefined;
+}
+
+/** The name that is nearest to a word, among states, knobs and what is kept. */
+export function nearestName(text: string, word: string): string | undefined {
+  const outline = outlineScript(text);
+  return (
+    outline &&
+    nearestWord(
+      word,
+      [...outline.states, ...outline.knobs, ...outline.memory].map(({ name }) => name),
+    )
+  );
+}
+
+function cutStatement(text: string, at: number): TextEdit {
+  const lineStart = text.lastIndexOf('\n', at - 1) + 1;
+  const lineEnd = text.indexOf('\n', at);
+  return { from: lineStart, to: lineEnd < 0 ? text.length : lineEnd + 1, insert: '' };
+}
+
+function retarget(
+  before: { span: { from: number; to: number } }[],
+  after: { state: string; weight: number }[],
+): TextEdit {
+  const list = after.map(({ state, weight }) => (after.length > 1 && weight !== 1 ? `${state} ${weight}` : state));
+  // `either` and its weights belong to what is replaced.
+  const insert = list.join(', ');
+  return { from: before[0].span.from, to: before.at(-1)!.span.to, insert };
+}
+
+/** Takes a stretch away, with its line when nothing else stands on it. */
+function cutLines(text: string, from: number, to: number): TextEdit {
+  const lineStart = text.lastIndexOf('\n', from - 1) + 1;
+  const nextLine = text.indexOf('\n', to);
+  const lineEnd = nextLine < 0 ? text.length : nextLine;
+  const isAlone = text.slice(lineStart, from).trim() === '' && text.slice(to, lineEnd).trim() === '';
+  if (!isAlone) {
+    const gap = /^[ \t]*/.exec(text.slice(to))![0].length;
+    return { from, to: to + gap, insert: '' };
+  }
+  const end = Math.min(text.length, lineEnd + 1);
+  // An empty line above would otherwise stay behind, doubled.
+  const above = /\n[ \t]*\n$/.test(text.slice(0, lineStart)) && /^[ \t]*(\n|\})/.test(text.slice(end));
+  return { from: above ? text.lastIndexOf('\n', lineStart - 2) + 1 : lineStart, to: end, insert: '' };
+}
+
+function indentOf(text: string, at: number | undefined): string | undefined {
+  if (at === undefined) return undefined;
+  const lineStart = text.lastIndexOf('\n', at - 1) + 1;
+  return /^[ \t]*/.exec(text.slice(lineStart))![0];
+}
+
+function stateOf(text: string, name: string): StateOutline | undefined {
+  return outlineScript(text)?.states.find((state) => state.name === name);
+}
+
+function place({ from, to }: { from: number; to: number }): { from: number; to: number } {
+  return { from, to };
+}

@@ -1,0 +1,123 @@
+import type { Span } from '../../foundation/diagnostic';
+import { parseScript, type StatementSyntax, type Token } from '../syntax/parseScript';
+
+/** A stretch of the text with what stands there. */
+export interface Piece {
+  from: number;
+  to: number;
+  text: string;
+}
+
+export interface TransitionOutline {
+  targets: { state: string; weight: number; span: Span }[];
+  /** What stands behind `when`, or `after` and its time. */
+  condition: Piece;
+  /** The whole statement, with its acts. */
+  whole: Piece;
+  acts: Piece | undefined;
+}
+
+export interface StateOutline {
+  name: string;
+  isStart: boolean;
+  nameSpan: Span;
+  /** The whole state, from `start` or `state` to its closing brace. */
+  whole: Piece;
+  /** Where its closing brace stands. */
+  end: number;
+  motion: Piece | undefined;
+  isOut: boolean;
+  facing: Piece | undefined;
+  enter: Piece | undefined;
+  leave: Piece | undefined;
+  repeats: Piece[];
+  transitions: TransitionOutline[];
+}
+
+/** What a diagram shows of a script, with the places in the text. It needs no sound script, only one that has states. */
+export interface ScriptOutline {
+  behavior: string;
+  uses: string | undefined;
+  knobs: { name: string; span: Span }[];
+  memory: { name: string; span: Span }[];
+  states: StateOutline[];
+  /** Where the closing brace of the behavior stands; −1 when there is none. */
+  end: number;
+}
+
+/** Undefined when there is no behavior with braces. */
+export function outlineScript(text: string): ScriptOutline | undefined {
+  const behavior = parseScript(text).statements.find((statement) => statement.keyword === 'behavior');
+  if (!behavior?.block) return undefined;
+  const inner = behavior.block.statements;
+  const named = (keyword: string) =>
+    inner.flatMap(({ keyword: own, tokens: [name] }) =>
+      own === keyword && name ? [{ name: name.text, span: name.span }] : [],
+    );
+  const { to } = behavior.block.span;
+  return {
+    behavior: behavior.tokens[0]?.text ?? '',
+    uses: inner.find((statement) => statement.keyword === 'use')?.tokens[0]?.text,
+    knobs: named('knob'),
+    memory: named('keep'),
+    states: inner.flatMap((statement) => (statement.keyword === 'state' ? (outlineState(statement, text) ?? []) : [])),
+    end: text[to - 1] === '}' ? to - 1 : -1,
+  };
+}
+
+function outlineState(statement: StatementSyntax, text: string): StateOutline | undefined {
+  const [name] = statement.tokens;
+  if (!name || !statement.block) return undefined;
+  const parts = statement.block.statements;
+  const piece = (part: StatementSyntax | undefined, tokens = part?.tokens) =>
+    part && tokens?.length ? stretch(text, tokens[0].span.from, tokens.at(-1)!.span.to) : undefined;
+  const block = (part: StatementSyntax | undefined) =>
+    part?.block && stretch(text, part.block.span.from, part.block.span.to);
+  const find = (keyword: string) => parts.find((part) => part.keyword === keyword);
+  const { to } = statement.block.span;
+  return {
+    name: name.text,
+    isStart: statement.isStart,
+    nameSpan: name.span,
+    whole: stretch(text, statement.span.from, statement.span.to),
+    end: text[to - 1] === '}' ? to - 1 : to,
+    motion: piece(find('do')),
+    isOut: find('be')?.tokens[0]?.text === 'out',
+    facing: piece(find('face')),
+    enter: block(find('enter')),
+    leave: block(find('leave')),
+    repeats: parts
+      .filter((part) => part.keyword === 'repeat')
+      .map((part) => stretch(text, part.span.from, part.span.to)),
+    transitions: parts.flatMap((part) => (part.keyword === 'go' ? (outlineTransition(part, text) ?? []) : [])),
+  };
+}
+
+function outlineTransition(statement: StatementSyntax, text: string): TransitionOutline | undefined {
+  const { tokens } = statement;
+  const at = tokens.findIndex((token, index) => index > 0 && (token.text === 'when' || token.text === 'after'));
+  if (at < 0) return undefined;
+  const first = tokens[at].text === 'when' ? at + 1 : at;
+  if (!tokens[first]) return undefined;
+  const targets = readTargets(tokens.slice(0, at));
+  if (targets.length === 0) return undefined;
+  return {
+    targets,
+    condition: stretch(text, tokens[first].span.from, tokens.at(-1)!.span.to),
+    whole: stretch(text, statement.span.from, statement.span.to),
+    acts: statement.block && stretch(text, statement.block.span.from, statement.block.span.to),
+  };
+}
+
+function readTargets(tokens: readonly Token[]): TransitionOutline['targets'] {
+  const targets: TransitionOutline['targets'] = [];
+  for (const token of tokens[0]?.text === 'either' ? tokens.slice(1) : tokens) {
+    if (token.type === 'word') targets.push({ state: token.text, weight: 1, span: token.span });
+    else if (token.type === 'number' && targets.length > 0) targets.at(-1)!.weight = Number(token.text);
+  }
+  return targets;
+}
+
+function stretch(text: string, from: number, to: number): Piece {
+  return { from, to, text: text.slice(from, to) };
+}
