@@ -2,7 +2,7 @@ import type { GameDocument } from './document/gameDocument';
 import { resolvedCast } from './document/resolveKind';
 import { checkScript, TARGETS, type CheckedScript } from './language/check/checkScript';
 
-/** Every script of a game, checked. One that takes over another is checked after it. */
+/** Every script of a game, checked. One that takes over another is checked after it. Documents are not changed in place. */
 export function checkScripts(game: GameDocument): Map<string, CheckedScript> {
   const tags = [...resolvedCast(game).values()].flatMap((kind) => kind.tags);
   const targets = [...new Set([...TARGETS, ...tags])];
@@ -17,6 +17,8 @@ export function checkScripts(game: GameDocument): Map<string, CheckedScript> {
   const check = (index: number): CheckedScript => {
     const known = checked.get(index);
     if (known) return known;
+    const kept = remembered.get(game.scripts[index]);
+    if (kept && kept.index === index && kept.targets === targets.join(' ')) return kept.script;
     underWay.add(index);
     const script = checkScript(texts[index], ['scripts', index], {
       targets,
@@ -29,10 +31,20 @@ export function checkScripts(game: GameDocument): Map<string, CheckedScript> {
     });
     underWay.delete(index);
     checked.set(index, script);
+    // What takes over another behavior can change without its own text.
+    if (!USES.test(texts[index])) remembered.set(game.scripts[index], { index, targets: targets.join(' '), script });
     return script;
   };
   return new Map(game.scripts.map((script, index) => [script.id, check(index)]));
 }
+
+/** Scripts are never changed, only replaced, so one that is the same object needs no second check. */
+const remembered = new WeakMap<
+  GameDocument['scripts'][number],
+  { index: number; targets: string; script: CheckedScript }
+>();
+
+const USES = /\buse\b/;
 
 /** The name as it stands at the beginning of a script, behind comments. */
 const BEHAVIOR_NAME = /^(?:\s|#[^\n]*\n)*behavior\s+([a-zA-Z_]\w*)/;

@@ -90,11 +90,12 @@ export {
   setMotion,
   setStart,
 } from './language/edit/edits';
+export { LIBRARY, type LibraryEntry } from './language/library';
 export { formatScript } from './language/edit/format';
 export { outlineScript, type ScriptOutline, type StateOutline, type TransitionOutline } from './language/edit/outline';
 export { fieldsOf, writePhrase, type PhraseFields } from './language/edit/phraseText';
 export { applyEdits, type TextEdit } from './language/edit/textEdit';
-export { readScxml, writeScxml } from './exchange/scxml';
+export { readScxml, writeScxml } from './language/chart/scxml';
 export { writeReferencePage } from './language/referencePage';
 export { parser as scriptParser } from './language/syntax/gorge.parser';
 
@@ -109,7 +110,7 @@ export { ACTION_BIT, directionFor, isInput, pointInput, type Input } from './sim
 export { Runner, isAlarmed, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
 export type { EndCause, Outcome, RunEvent } from './simulate/engine/runEvent';
-export { PIECE_FIELDS, PLAYER_FIELDS, recordRun, type RecordedRun } from './simulate/recordRun';
+export { explainMoment, PIECE_FIELDS, PLAYER_FIELDS, recordRun, type RecordedRun } from './simulate/recordRun';
 export { measureReach, type AirArc, type PlayerReach } from './simulate/playerReach';
 export { LiveRun } from './simulate/liveRun';
 export { timeRoute, type RouteTimes } from './simulate/routeTimes';
@@ -151,4 +152,7 @@ export { generateMap, type MapRecipe } from './exchange/generateMap';
 export { RUN_JSON_VERSION, writeRunJson, type StandInSummary } from './report/runJson';
 export { writeRunCsv } from './report/runTable';
 
-export { checkGame, compileGameLevel, runChunk, runSeeds } from './pipeline';
+export { measureBehavior, type BehaviorFigures } from './measure/behaviorFigures';
+export { addProvingLevel, PROVING_LEVEL, type ProvingPlan } from './compile/provingLevel';
+export { explainPiece, type ExplainedCondition, type Explanation } from './simulate/explain';
+export { checkGame, compileGameLevel, measurePursuit, type PursuitFigure, runChunk, runSeeds } from './pipeline';

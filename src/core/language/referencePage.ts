@@ -1,4 +1,5 @@
 import { DIMENSION_WORDS, UNIT_NAMES } from '../foundation/units';
+import { LIBRARY } from './library';
 import { READINGS, STATEMENT_WORDS, VOCABULARY, type Parameter, type VocabularyEntry } from './vocabulary';
 
 const INTRODUCTION = `# The behavior language
@@ -93,6 +94,7 @@ export function writeReferencePage(): string {
     `## Conditions\n\nWhat stands behind \`when\`, joined by \`and\`, \`or\`, \`not\` and brackets. Behind \`go NAME\`, \`after\` may stand without \`when\`.\n\n${describeAll('condition')}`,
     `## Facing\n\nIn a state by itself, or as an act.\n\n${describeAll('facing')}`,
     `## Acts\n\nWhat stands in the braces of \`enter\`, \`leave\`, \`repeat\` and \`go\`, besides \`set\`.\n\n${describeAll('act')}`,
+    `## Starting behaviors\n\nTo copy from, on the bench or from here.\n\n${LIBRARY.map(({ name, purpose, text }) => `### \`${name}\`\n\n${purpose}\n\n\`\`\`\n${text}\n\`\`\`\n`).join('\n')}`,
   ].join('\n');
 }
 

@@ -4,6 +4,7 @@ import type { Input } from './engine/player/inputs';
 import type { RunEvent } from './engine/runEvent';
 import { runTick, type RunEnd } from './engine/tick';
 import { World } from './engine/world';
+import { explainPiece, type Explanation } from './explain';
 import { PIECE_FIELDS, PLAYER_FIELDS, writeFrame } from './recordRun';
 
 /** A body that has been met by its shape, as the value of `World.encounter`. */
@@ -59,6 +60,12 @@ export class LiveRun {
     this.newContacts = this.program.pieces.flatMap((piece, index) =>
       this.world.encounter[index] === MET && before[index] !== MET ? [piece.id] : [],
     );
+  }
+
+  /** Why a piece does what it does now. */
+  explain(pieceId: string): Explanation | undefined {
+    const piece = this.program.pieces.findIndex((candidate) => candidate.id === pieceId);
+    return piece >= 0 ? explainPiece(this.world, piece) : undefined;
   }
 
   /** What is to be seen now, as one frame of a recorded run. */

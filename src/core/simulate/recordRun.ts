@@ -1,6 +1,7 @@
 import type { LevelProgram } from '../compile/levelProgram';
 import type { RunEvent } from './engine/runEvent';
 import type { World } from './engine/world';
+import { explainPiece, type Explanation } from './explain';
 import { Runner, type Steering } from './run';
 import type { RunRecord, RunSamples } from './runRecord';
 
@@ -69,4 +70,24 @@ export function recordRun(program: LevelProgram, steering: Steering, seed: numbe
     samples,
     record,
   };
+}
+
+/** Why a piece does what it does at a moment of a run; the run is played again up to there. */
+export function explainMoment(
+  program: LevelProgram,
+  steering: Steering,
+  seed: number,
+  tick: number,
+  pieceId: string,
+): Explanation | undefined {
+  const piece = program.pieces.findIndex((candidate) => candidate.id === pieceId);
+  if (piece < 0) return undefined;
+  let explanation: Explanation | undefined;
+  new Runner(program, steering).run(seed, {
+    mostTicks: tick,
+    onTick: (world) => {
+      if (world.tick === tick) explanation = explainPiece(world, piece);
+    },
+  });
+  return explanation;
 }

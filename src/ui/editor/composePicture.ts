@@ -1,6 +1,6 @@
 import {
   buildGrid,
-  checkScript,
+  checkScripts,
   describePiece,
   hitShapeFor,
   hitShapeOf,
@@ -23,7 +23,6 @@ import {
   type RecordedRun,
   type RouteTimes,
   type RunEvent,
-  type Script,
 } from '@/core/index';
 import type { ArenaPicture, ShownPart, ShownPiece, ShownRoute, ShownTrack } from '../canvas/arenaPicture';
 
@@ -85,18 +84,17 @@ export interface PictureOptions {
   lasso: ArenaPicture['lasso'];
 }
 
-const checkedScripts = new WeakMap<Script, CheckedScript>();
 const grids = new WeakMap<Level['map'], { terrain: GameDocument['terrain']; grid: ArenaGrid }>();
 
-/** Scripts that did not change keep their check; edits never touch what they leave alone. */
+const checkedOfGame = new WeakMap<GameDocument, Map<string, CheckedScript>>();
+
+/** The checks of all scripts of a game, made once for each version of it. */
 export function checkedScriptsOf(game: GameDocument): Map<string, CheckedScript> {
-  return new Map(
-    game.scripts.map((script, index) => {
-      const checked = checkedScripts.get(script) ?? checkScript(script.lines.join('\n'), ['scripts', index]);
-      checkedScripts.set(script, checked);
-      return [script.id, checked];
-    }),
-  );
+  const known = checkedOfGame.get(game);
+  if (known) return known;
+  const checked = checkScripts(game);
+  checkedOfGame.set(game, checked);
+  return checked;
 }
 
 export function gridOf(game: GameDocument, level: Level): ArenaGrid {

@@ -5,14 +5,17 @@ import {
   mergePacing,
   pairedDifference,
   summarise,
+  type BehaviorFigures,
   type ChunkResult,
   type Diagnostic,
+  type Explanation,
   type GameDocument,
   type MeasuredLevel,
   type MoverPreviews,
   type PacingPoint,
   type PairedDifference,
   type PlayerReach,
+  type PursuitFigure,
   type RecordedRun,
   type RouteTimes,
   type RunRecord,
@@ -127,6 +130,20 @@ export class ReadingController {
     const { generation } = this;
     const sampleRun = await this.workers[0]?.api.record(STAND_IN, seed);
     if (generation === this.generation && sampleRun) this.store.setState({ sampleRun });
+  }
+
+  /** Why a piece does what it does at a moment of the run that is shown; undefined while that cannot be told. */
+  async explain(tick: number, piece: string): Promise<Explanation | undefined> {
+    return this.workers[0]?.api.explain(STAND_IN, this.store.getState().sampleSeed, tick, piece);
+  }
+
+  /** What pieces that follow a behavior did in some runs. */
+  async behaviorFigures(behavior: string, runs: number): Promise<BehaviorFigures | undefined> {
+    return this.workers[0]?.api.behaviorFigures(STAND_IN, behavior, runs);
+  }
+
+  async pursuit(game: GameDocument, kind: string, playerSpeed: number): Promise<PursuitFigure | undefined> {
+    return this.workers[0]?.api.pursuit(game, this.levelId, kind, playerSpeed);
   }
 
   private async showPreviews(worker: SimulationWorker, generation: Generation): Promise<void> {

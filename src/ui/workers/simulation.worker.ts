@@ -1,6 +1,9 @@
 import { expose, transfer } from 'comlink';
 import {
   compileGameLevel,
+  explainMoment,
+  measureBehavior,
+  measurePursuit,
   measureReach,
   previewMovers,
   recordRun,
@@ -8,12 +11,15 @@ import {
   runSeeds,
   STAND_INS,
   timeRoute,
+  type BehaviorFigures,
   type ChunkResult,
   type Diagnostic,
+  type Explanation,
   type GameDocument,
   type LevelProgram,
   type MoverPreviews,
   type PlayerReach,
+  type PursuitFigure,
   type RecordedRun,
   type RouteTimes,
 } from '@/core/index';
@@ -58,6 +64,24 @@ const simulation = {
     if (!program || !traits) return undefined;
     const run = recordRun(program, { type: 'stand-in', traits }, seed);
     return transfer(run, [run.frames.buffer]);
+  },
+
+  /** Why a piece does what it does at a moment of a run. */
+  explain(standInId: string, seed: number, tick: number, piece: string): Explanation | undefined {
+    const traits = STAND_INS.find((candidate) => candidate.id === standInId);
+    return program && traits ? explainMoment(program, { type: 'stand-in', traits }, seed, tick, piece) : undefined;
+  },
+
+  /** What pieces that follow a behavior do in some runs. */
+  behaviorFigures(standInId: string, behavior: string, runs: number): BehaviorFigures | undefined {
+    const traits = STAND_INS.find((candidate) => candidate.id === standInId);
+    return program && traits ? measureBehavior(program, behavior, traits, 1, runs) : undefined;
+  },
+
+  /** What a pursuer comes to; undefined when the game cannot be compiled. */
+  pursuit(game: GameDocument, levelId: string, kind: string, playerSpeed: number): PursuitFigure | undefined {
+    const measured = measurePursuit(game, levelId, kind, playerSpeed);
+    return measured.ok ? measured.value : undefined;
   },
 };
 

@@ -1,9 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { smallProgram, type SmallLevel } from '../../../../tests/support/smallLevel';
 import { checkScript, NO_CONTEXT } from '../../language/check/checkScript';
+import { LIBRARY } from '../../language/library';
 import { READINGS, VOCABULARY } from '../../language/vocabulary';
 import { behaviorReading, behaviorWith } from '../../testing/exampleBehavior';
 import { Runner } from '../run';
+import { RandomStream } from '../../foundation/random';
 import type { RunEvent } from './runEvent';
 import type { World } from './world';
 
@@ -12,6 +14,12 @@ const HALL = [
   ...Array.from({ length: 8 }, () => '#..................#'),
   '####################',
 ];
+/** Three chambers, each open to the next at one end. */
+const CHAMBERS = HALL.map((row, index) => {
+  const first = index > 0 && index < 8 ? '#' : row[6];
+  const second = index > 1 && index < 9 ? '#' : row[14];
+  return row.slice(0, 6) + first + row.slice(7, 14) + second + row.slice(15);
+});
 const EAST = 1;
 const SOUTH = 3;
 const WEST = 5;
@@ -102,6 +110,67 @@ describe('every documented word', () => {
     expect(diagnostics.filter((fault) => fault.severity === 'error')).toEqual([]);
     expect(behavior).toBeDefined();
   });
+});
+
+describe('the starting behaviors', () => {
+  test.each(LIBRARY.map((entry) => [entry.name, entry] as const))(
+    '%s runs as it stands and comes into every state',
+    (name, entry) => {
+      const { behavior, diagnostics } = checkScript(entry.text, [], NO_CONTEXT);
+      expect(diagnostics).toEqual([]);
+      expect(behavior?.name).toBe(name);
+      const seen = new Set<string>();
+      for (let seed = 1; seed <= 16; seed++) {
+        const random = new RandomStream(seed, 3);
+        const level: SmallLevel = {
+          map: CHAMBERS,
+          scripts: {
+            mind: entry.text.slice(entry.text.indexOf('{') + 1, entry.text.lastIndexOf('}')),
+            other:
+              'start state a { do hold repeat every 2 s { shout clatter within 30 cells; shout alarm within 30 cells } }',
+          },
+          kinds: [
+            { id: 'guard', behavior: 'mind' },
+            { id: 'other', behavior: 'other' },
+            { id: 'ember', radius: 0.1 },
+          ],
+          control: { scheme: 'eight ways', speed: 7, evenDiagonals: true },
+          pieces: [
+            {
+              kind: 'guard',
+              at: [8.5, 4.5],
+              facing: 180,
+              route: [
+                [8.5, 4.5],
+                [12.5, 4.5],
+              ],
+            },
+            {
+              kind: 'guard',
+              at: [11.5, 6.5],
+              facing: 180,
+              route: [
+                [11.5, 6.5],
+                [12.5, 4.5],
+              ],
+            },
+            { kind: 'other', at: [18.5, 8.5] },
+          ],
+        };
+        // Goes and stands at random, for half a second to two seconds.
+        const inputs: number[] = [];
+        while (inputs.length < 3600)
+          inputs.push(...new Array<number>(random.nextInteger(30, 120)).fill(random.nextInteger(0, 8)));
+        const { events } = watch(level, 3600, inputs, () => []);
+        for (const [, to] of changes(events)) seen.add(to as string);
+      }
+      const start = behavior!.states.find((state) => state.isStart)!.name;
+      const missing = behavior!.states
+        .map((state) => state.name)
+        .filter((state) => !seen.has(state) && state !== start);
+      expect(missing).toEqual([]);
+    },
+  );
 });
 
 describe('memory', () => {

@@ -1,9 +1,9 @@
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
-import { errorAt, type Diagnostic } from '../foundation/diagnostic';
-import { fail, succeed, type Result } from '../foundation/result';
-import { isName } from '../language/edit/edits';
-import { outlineScript, type Piece } from '../language/edit/outline';
-import { parseScript } from '../language/syntax/parseScript';
+import { errorAt, type Diagnostic } from '../../foundation/diagnostic';
+import { fail, succeed, type Result } from '../../foundation/result';
+import { isName } from '../edit/edits';
+import { outlineScript, type Piece } from '../edit/outline';
+import { parseScript } from '../syntax/parseScript';
 
 /** The namespace of what state charts have no word for; documented in docs/file-format.md. */
 export const GORGE_NAMESPACE = 'urn:gorge:behavior:1';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { kilnYard } from '../../../tests/support/kilnYard';
-import { RandomStream } from '../foundation/random';
-import { checkScript } from '../language/check/checkScript';
+import { kilnYard } from '../../../../tests/support/kilnYard';
+import { RandomStream } from '../../foundation/random';
+import { checkScript } from '../check/checkScript';
 import { readScxml, writeScxml } from './scxml';
 
 const WHOLE = `# all that a chart has no word for

@@ -1,0 +1,219 @@
+import { buildFloorCells } from './floorCells';
+import type { LevelProgram } from '../compile/levelProgram';
+import { isLineClear } from '../arena/sight';
+import { wilsonInterval, type ShareWithInterval } from './statistics/wilsonInterval';
+import { Runner } from '../simulate/run';
+import type { RunEvent } from '../simulate/engine/runEvent';
+import type { World } from '../simulate/engine/world';
+import type { StandInTraits } from '../simulate/standins/traits';
+
+/** Back to where it came from within this time is a flip-flop. */
+const FLIP_SECONDS = 1;
+/** A turn of the heading by more than this between two ticks counts as a change of facing, degrees. */
+const TURN_COSINE = Math.SQRT1_2;
+/** How often it is looked which ground is watched, times a second. */
+const WATCH_PER_SECOND = 1;
+
+export interface BehaviorFigures {
+  behavior: string;
+  runs: number;
+  /** Simulated seconds of all pieces together. */
+  seconds: number;
+  /** Share of the time in each state, in the order of the script. */
+  states: { name: string; share: number; visits: number }[];
+  /** How often each way from state to state was taken, a minute of a piece. */
+  transitions: { from: string; to: string; count: number; perMinute: number }[];
+  sightings: number;
+  /** Median length of a sighting, seconds; undefined without any. */
+  medianSightingSeconds: number | undefined;
+  /** Changes of state that were taken back at once, a minute of a piece. */
+  flipFlopsPerMinute: number;
+  /** Turns by more than 45 degrees from one tick to the next, a second of a piece. */
+  turnsPerSecond: number;
+  /** Of the hunts that were begun, how many ended with the player caught; undefined when none was. */
+  caught: ShareWithInterval | undefined;
+  /** Share of the open ground that pieces of this behavior watch at a moment, walls and arcs taken into account. */
+  watchedShare: number;
+}
+
+interface Sums {
+  stateTicks: Map<string, number>;
+  visits: Map<string, number>;
+  ways: Map<string, number>;
+  sightings: number[];
+  flips: number;
+  turns: number;
+  hunts: number;
+  catches: number;
+  watched: number;
+  watchMoments: number;
+  pieceTicks: number;
+}
+
+/** What pieces that follow a behavior did in some runs of a stand-in. Undefined when nobody in the level follows it. */
+export function measureBehavior(
+  program: LevelProgram,
+  behavior: string,
+  traits: StandInTraits,
+  firstSeed: number,
+  runs: number,
+): BehaviorFigures | undefined {
+  const pieces = program.pieces.flatMap((piece, index) =>
+    piece.brain >= 0 && program.brains[piece.brain].behavior === behavior ? [index] : [],
+  );
+  if (pieces.length === 0) return undefined;
+  const sums: Sums = {
+    stateTicks: new Map(),
+    visits: new Map(),
+    ways: new Map(),
+    sightings: [],
+    flips: 0,
+    turns: 0,
+    hunts: 0,
+    catches: 0,
+    watched: 0,
+    watchMoments: 0,
+    pieceTicks: 0,
+  };
+  const runner = new Runner(program, { type: 'stand-in', traits });
+  for (let seed = firstSeed; seed < firstSeed + runs; seed++)
+    measureRun(program, runner, pieces, seed, sums, seed === firstSeed);
+  return describe(program, behavior, pieces, runs, sums);
+}
+
+function measureRun(
+  program: LevelProgram,
+  runner: Runner,
+  pieces: readonly number[],
+  seed: number,
+  sums: Sums,
+  looksAtGround: boolean,
+): void {
+  const events: RunEvent[] = [];
+  const facingX = new Float64Array(pieces.length);
+  const facingY = new Float64Array(pieces.length);
+  const floor = buildFloorCells(program);
+  const { record } = runner.run(seed, {
+    events,
+    onTick: (world) => {
+      pieces.forEach((piece, index) => {
+        if (world.alive[piece] === 0) return;
+        const name = program.brains[program.pieces[piece].brain].states[world.state[piece]].name;
+        sums.stateTicks.set(name, (sums.stateTicks.get(name) ?? 0) + 1);
+        sums.pieceTicks++;
+        const cosine = world.facingX[piece] * facingX[index] + world.facingY[piece] * facingY[index];
+        if (world.tick > 0 && cosine < TURN_COSINE) sums.turns++;
+        facingX[index] = world.facingX[piece];
+        facingY[index] = world.facingY[piece];
+      });
+      // The ground is looked at in the first run only: it costs more than all the rest.
+      if (looksAtGround && world.tick % (program.ticksPerSecond / WATCH_PER_SECOND) === 0) {
+        sums.watched += watchedShare(world, pieces, floor);
+        sums.watchMoments++;
+      }
+    },
+  });
+  const ids = new Set(pieces.map((piece) => program.pieces[piece].id));
+  addEvents(
+    events,
+    ids,
+    program,
+    sums,
+    record?.outcome === 'lost' && record.piece !== undefined && ids.has(record.piece) ? record.piece : undefined,
+  );
+}
+
+function addEvents(
+  events: readonly RunEvent[],
+  ids: ReadonlySet<string>,
+  program: LevelProgram,
+  sums: Sums,
+  catcher: string | undefined,
+): void {
+  const seenSince = new Map<string, number>();
+  const lastChange = new Map<string, { tick: number; from: string }>();
+  const hunting = new Set<string>();
+  for (const event of events) {
+    if (event.type === 'sight' && ids.has(event.piece)) seenSince.set(event.piece, event.tick);
+    if (event.type === 'sight lost' && ids.has(event.piece)) {
+      sums.sightings.push((event.tick - (seenSince.get(event.piece) ?? event.tick)) / program.ticksPerSecond);
+      seenSince.delete(event.piece);
+    }
+    if (event.type !== 'state' || !ids.has(event.piece)) continue;
+    const way = `${event.from}\n${event.to}`;
+    sums.ways.set(way, (sums.ways.get(way) ?? 0) + 1);
+    sums.visits.set(event.to, (sums.visits.get(event.to) ?? 0) + 1);
+    const before = lastChange.get(event.piece);
+    if (before?.from === event.to && event.tick - before.tick <= FLIP_SECONDS * program.ticksPerSecond) sums.flips++;
+    lastChange.set(event.piece, { tick: event.tick, from: event.from });
+    const isHunt = chases(program, event.piece, event.to);
+    if (isHunt && !hunting.has(event.piece)) sums.hunts++;
+    if (isHunt) hunting.add(event.piece);
+    else hunting.delete(event.piece);
+  }
+  const lastTick = events.at(-1)?.tick ?? 0;
+  for (const since of seenSince.values()) sums.sightings.push((lastTick - since) / program.ticksPerSecond);
+  if (catcher !== undefined && hunting.has(catcher)) sums.catches++;
+}
+
+function chases(program: LevelProgram, piece: string, state: string): boolean {
+  const own = program.pieces.find((candidate) => candidate.id === piece);
+  return (
+    own !== undefined &&
+    program.brains[own.brain].states.find(({ name }) => name === state)?.motion.operation === 'chase'
+  );
+}
+
+/** Share of open cells whose middle lies in the sight of one of the pieces. */
+function watchedShare(world: World, pieces: readonly number[], floor: readonly { x: number; y: number }[]): number {
+  const { brains, brainOfPiece } = world.level;
+  let watched = 0;
+  for (const { x, y } of floor) {
+    const isWatched = pieces.some((piece) => {
+      const eyes = brains[brainOfPiece[piece]].eyes;
+      if (!eyes || world.alive[piece] === 0) return false;
+      const { rangeSquare, arcCosine } = world.sights[piece] === 1 ? eyes.leave : eyes.enter;
+      const dx = x - world.x[piece];
+      const dy = y - world.y[piece];
+      const square = dx * dx + dy * dy;
+      if (square > rangeSquare) return false;
+      if (arcCosine > -1 && dx * world.facingX[piece] + dy * world.facingY[piece] < arcCosine * Math.sqrt(square))
+        return false;
+      return isLineClear(world.ground.grid, world.x[piece], world.y[piece], x, y);
+    });
+    if (isWatched) watched++;
+  }
+  return floor.length > 0 ? watched / floor.length : 0;
+}
+
+function describe(
+  program: LevelProgram,
+  behavior: string,
+  pieces: readonly number[],
+  runs: number,
+  sums: Sums,
+): BehaviorFigures {
+  const names = program.brains[program.pieces[pieces[0]].brain].states.map((state) => state.name);
+  const seconds = sums.pieceTicks / program.ticksPerSecond;
+  const sorted = [...sums.sightings].sort((a, b) => a - b);
+  return {
+    behavior,
+    runs,
+    seconds,
+    states: names.map((name) => ({
+      name,
+      share: sums.pieceTicks > 0 ? (sums.stateTicks.get(name) ?? 0) / sums.pieceTicks : 0,
+      visits: sums.visits.get(name) ?? 0,
+    })),
+    transitions: [...sums.ways].map(([way, count]) => {
+      const [from, to] = way.split('\n');
+      return { from, to, count, perMinute: seconds > 0 ? (count / seconds) * 60 : 0 };
+    }),
+    sightings: sorted.length,
+    medianSightingSeconds: sorted[Math.floor(sorted.length / 2)],
+    flipFlopsPerMinute: seconds > 0 ? (sums.flips / seconds) * 60 : 0,
+    turnsPerSecond: seconds > 0 ? sums.turns / seconds : 0,
+    caught: sums.hunts > 0 ? wilsonInterval(sums.catches, sums.hunts) : undefined,
+    watchedShare: sums.watchMoments > 0 ? sums.watched / sums.watchMoments : 0,
+  };
+}

@@ -1,0 +1,227 @@
+'use client';
+
+import { useState } from 'react';
+import {
+  addTransition,
+  fieldsOf,
+  isName,
+  raiseTransition,
+  redirectTransition,
+  removeState,
+  removeTransition,
+  rename,
+  setCondition,
+  setMotion,
+  setStart,
+  type CheckedBehavior,
+  type Condition,
+  type ScriptOutline,
+  type TextEdit,
+} from '@/core/index';
+import { Row, SelectField } from '../desk/panels/fields';
+import { PhraseForm, ValueField } from './PhraseForm';
+
+export type EditText = (label: string, edits: readonly TextEdit[]) => void;
+
+/** What the selected state does and when it is left, as forms; each change is a small edit of the script. */
+export function StateForm({
+  text,
+  outline,
+  behavior,
+  name,
+  transition,
+  targets,
+  onEdit,
+  onSelect,
+}: {
+  text: string;
+  outline: ScriptOutline;
+  /** Undefined while the script has errors: then only what needs no meaning can be changed. */
+  behavior: CheckedBehavior | undefined;
+  name: string;
+  transition: number | undefined;
+  targets: readonly string[];
+  onEdit: EditText;
+  onSelect: (state: string | undefined, transition?: number) => void;
+}) {
+  const [newName, setNewName] = useState<string>();
+  const state = outline.states.find((candidate) => candidate.name === name);
+  const checked = behavior?.states.find((candidate) => candidate.name === name);
+  if (!state) return null;
+  const commitName = () => {
+    const next = newName?.trim() ?? '';
+    setNewName(undefined);
+    if (next === '' || next === name || !isName(next)) return;
+    onEdit(`Rename ${name}`, rename(text, name, next));
+    onSelect(next, transition);
+  };
+  const others = outline.states.map((other) => ({ value: other.name, label: other.name }));
+  return (
+    <div>
+      <Row label="state" hint="Renames it wherever it stands">
+        <input
+          className="value-field"
+          aria-label="Name of the state"
+          value={newName ?? name}
+          onChange={(event) => setNewName(event.currentTarget.value)}
+          onBlur={commitName}
+          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        />
+      </Row>
+      <div style={{ display: 'flex', gap: 12, margin: '6px 0' }}>
+        {state.isStart ? (
+          <span className="good">begins here</span>
+        ) : (
+          <button type="button" className="act" onClick={() => onEdit(`Begin with ${name}`, setStart(text, name))}>
+            Begin here
+          </button>
+        )}
+        <button
+          type="button"
+          className="act bad"
+          onClick={() => {
+            onEdit(`Remove ${name}`, removeState(text, name));
+            onSelect(undefined);
+          }}
+        >
+          Remove the state
+        </button>
+      </div>
+      <h3 className="heading" style={{ marginTop: 10 }}>
+        What it does
+      </h3>
+      {checked ? (
+        <PhraseForm
+          role="motion"
+          label="Motion"
+          fields={fieldsOf(checked.motion, text)}
+          targets={targets}
+          onWrite={(phrase) => onEdit(`Motion of ${name}`, setMotion(text, name, phrase))}
+        />
+      ) : (
+        <p className="quiet">The forms come back when the script has no errors.</p>
+      )}
+      <h3 className="heading" style={{ marginTop: 14 }}>
+        When it is left, in order
+      </h3>
+      {state.transitions.map((own, index) => (
+        <div
+          key={own.whole.from}
+          className="plate"
+          style={{ padding: '6px 8px', marginTop: 6, borderColor: index === transition ? 'var(--river)' : undefined }}
+        >
+          <div style={{ display: 'flex', alignItems: 'center', gap: 6 }}>
+            <b className="mono">{index + 1}</b> to
+            <SelectField
+              label={`Where transition ${index + 1} leads`}
+              value={own.targets[0].state}
+              options={others}
+              width={110}
+              onCommit={(to) => onEdit(`Redirect to ${to}`, redirectTransition(text, name, index, to))}
+            />
+            <div style={{ flex: 1 }} />
+            {index > 0 && (
+              <button
+                type="button"
+                className="act"
+                aria-label={`Raise transition ${index + 1}`}
+                title="Earlier: it is looked at before the one above"
+                onClick={() => onEdit('Raise a transition', raiseTransition(text, name, index))}
+              >
+                ↑
+              </button>
+            )}
+            <button
+              type="button"
+              className="act bad"
+              aria-label={`Remove transition ${index + 1}`}
+              onClick={() => onEdit('Remove a transition', removeTransition(text, name, index))}
+            >
+              ✕
+            </button>
+          </div>
+          {own.targets.length > 1 && (
+            <div className="quiet">
+              or{' '}
+              {own.targets
+                .slice(1)
+                .map(({ state: other, weight }) => `${other} ${weight}`)
+                .join(', ')}
+              , by weight
+            </div>
+          )}
+          <div style={{ display: 'flex', marginTop: 4 }}>
+            <ValueField
+              label={`Condition ${index + 1}`}
+              value={own.condition.text}
+              onCommit={(condition) => onEdit('Change a condition', setCondition(text, name, index, condition))}
+            />
+          </div>
+          {index === transition && checked?.transitions[index] && (
+            <TestForms
+              text={text}
+              condition={checked.transitions[index].condition}
+              targets={targets}
+              onEdit={(edits) => onEdit('Change a condition', edits)}
+            />
+          )}
+          {index !== transition && (
+            <button type="button" className="act" onClick={() => onSelect(name, index)}>
+              As a form
+            </button>
+          )}
+        </div>
+      ))}
+      <Row label="new way to">
+        <SelectField
+          label="New transition to"
+          value=""
+          options={[{ value: '', label: 'choose a state…' }, ...others.filter(({ value }) => value !== name)]}
+          onCommit={(to) => to !== '' && onEdit(`Add a way to ${to}`, addTransition(text, name, to, 'after 2 s'))}
+        />
+      </Row>
+    </div>
+  );
+}
+
+/** Every single test of a condition as a form of its own, in written order. */
+function TestForms({
+  text,
+  condition,
+  targets,
+  onEdit,
+}: {
+  text: string;
+  condition: Condition;
+  targets: readonly string[];
+  onEdit: (edits: readonly TextEdit[]) => void;
+}) {
+  const tests = testsOf(condition);
+  return (
+    <>
+      {tests.map((phrase, index) => (
+        <PhraseForm
+          key={phrase.span.from}
+          role="condition"
+          label={tests.length > 1 ? `Test ${index + 1}` : 'Test'}
+          fields={fieldsOf(phrase, text)}
+          targets={targets}
+          onWrite={(insert) => onEdit([{ from: phrase.span.from, to: phrase.span.to, insert }])}
+        />
+      ))}
+    </>
+  );
+}
+
+function testsOf(condition: Condition): Extract<Condition, { type: 'test' }>['phrase'][] {
+  switch (condition.type) {
+    case 'test':
+      return [condition.phrase];
+    case 'not':
+      return testsOf(condition.part);
+    case 'compare':
+      return [];
+    default:
+      return condition.parts.flatMap(testsOf);
+  }
+}

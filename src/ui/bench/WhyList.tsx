@@ -1,0 +1,62 @@
+'use client';
+
+import type { ExplainedCondition, Explanation } from '@/core/index';
+
+/** Why a piece does what it does: its state, what it remembers, and what each transition waits for, with present values. */
+export function WhyList({ explanation }: { explanation: Explanation }) {
+  const { state, seconds, transitions, memory } = explanation;
+  return (
+    <div data-testid="why">
+      <div>
+        in <b>{state}</b> for <span className="mono">{seconds.toFixed(1)} s</span>
+        {memory.length > 0 && (
+          <span className="quiet">
+            {' '}
+            · remembers {memory.map(({ name, value }) => `${name} ${Number(value.toFixed(2))}`).join(', ')}
+          </span>
+        )}
+      </div>
+      {transitions.map(({ targets, condition }, index) => (
+        <div key={index} style={{ marginTop: 3 }}>
+          <Sign holds={condition.holds} /> <span className="quiet">{index + 1} to</span> <b>{targets.join(' or ')}</b>
+          <div style={{ paddingLeft: 16 }}>
+            <Condition condition={condition} />
+          </div>
+        </div>
+      ))}
+      {transitions.length === 0 && <div className="quiet">Nothing leads out of this state.</div>}
+    </div>
+  );
+}
+
+const JOINERS = { all: 'all of', any: 'one of', not: 'not', test: '' };
+
+function Condition({ condition }: { condition: ExplainedCondition }) {
+  if (condition.type === 'test')
+    return (
+      <>
+        {condition.facts.map(({ label, holds }) => (
+          <span key={label} style={{ marginRight: 8, whiteSpace: 'nowrap' }}>
+            <Sign holds={holds} /> {label}
+          </span>
+        ))}
+      </>
+    );
+  return (
+    <div>
+      <span className="quiet">{JOINERS[condition.type]}</span>
+      <div style={{ paddingLeft: 10 }}>
+        {condition.parts.map((part, index) => (
+          <div key={index}>
+            <Condition condition={part} />
+          </div>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function Sign({ holds }: { holds: boolean | undefined }) {
+  if (holds === undefined) return <span className="wary">?</span>;
+  return holds ? <span className="good">✓</span> : <span className="bad">✗</span>;
+}
