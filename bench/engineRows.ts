@@ -38,8 +38,34 @@ function clearedInputs(program: LevelProgram): number[] {
   }
 }
 
+/** The behavior that the floor has written by hand; kept here, so that the demo may change without the comparison changing. */
+const PLAIN_WATCH = `behavior night_watch {
+  knob pace  = 2.2 cells/s in 0.5..6
+  knob sight = 6 cells     in 2..14
+  knob nerve = 2.5 s       in 0..8
+  start state rounds {
+    do patrol route, back and forth, at pace, pausing 0.4 s
+    go hunt when sees player within sight, arc 110 deg, for 0.2 s
+  }
+  state hunt { do chase player by path at pace * 1.7 go search when unseen for nerve }
+  state search {
+    do travel to last sighting at pace
+    go hunt when sees player within sight, arc 110 deg
+    go puzzled when arrived or after 4 s
+  }
+  state puzzled { do hold go hunt when sees player within sight, arc 160 deg go rounds after 1.2 s }
+}`;
+
+/** The demo hall with its guards on that behavior. */
+function plainHall(): LevelProgram {
+  const game = demoGame();
+  const script = game.scripts.find(({ id }) => id === 'night_watch')!;
+  script.lines = PLAIN_WATCH.split('\n');
+  return compile(game);
+}
+
 export function measureEngine(): BenchRow[] {
-  const program = compile(demoGame());
+  const program = plainHall();
   const inputs = clearedInputs(program);
   const runs = 400;
   const pieceTicks = runs * inputs.length * program.pieces.length;

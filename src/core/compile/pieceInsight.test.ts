@@ -18,6 +18,7 @@ describe('what is said of a piece before any run', () => {
       ['rounds', { range: 6, arc: 110 }, false],
       ['hunt', { range: 6 * 1.2, arc: 160 + 60 }, true],
       ['search', { range: 6, arc: 110 }, false],
+      ['listen', { range: 6, arc: 110 }, false],
       ['puzzled', { range: 6, arc: 160 }, false],
     ]);
     expect(insight.startState).toBe(0);

@@ -194,6 +194,17 @@ export function addScript(game: GameDraft, name: string, motion: string): string
   return id;
 }
 
+/** Adds a script with a text of its own; a name that is taken gets a number. Gives the id. */
+export function addScriptText(game: GameDraft, text: string): string {
+  const named = /\bbehavior\s+([a-zA-Z_]\w*)/.exec(text);
+  const stem = named?.[1] ?? 'imported';
+  let id = stem;
+  for (let number = 2; game.scripts.some((script) => script.id === id); number++) id = `${stem}_${number}`;
+  const renamed = named && id !== stem ? text.replace(named[0], named[0].replace(stem, id)) : text;
+  game.scripts.push({ id, lines: renamed.split('\n') });
+  return id;
+}
+
 /** Makes a piece one of another kind; own knob values, which belong to the behavior, are dropped. */
 export function setPieceKind(level: Level, pieceId: string, kindId: string): void {
   const piece = level.pieces.find((candidate) => candidate.id === pieceId) ?? bug(`no piece ${pieceId}`);

@@ -8,6 +8,7 @@ import type { DeskSession } from '../editor/deskSession';
 import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
+import { Bench } from '../bench/Bench';
 import { Arena } from './Arena';
 import { ClashNotice } from './ClashNotice';
 import { DeskContext, useDesk, useFollowed } from './DeskContext';
@@ -79,9 +80,10 @@ function OpenDesk({ loaded, levelId }: { loaded: GameReply; levelId: string }) {
 }
 
 /** What stands open beside the arena: a script, or one of the lists of the game. */
-type OpenPanel = { type: 'script'; id: string } | { type: 'ground' | 'cast' | 'contacts' | 'level' | 'build' };
+type OpenPanel =
+  { type: 'script' | 'bench'; id: string } | { type: 'ground' | 'cast' | 'contacts' | 'level' | 'build' };
 
-const PANELS: { type: Exclude<OpenPanel['type'], 'script'>; label: string; title: string }[] = [
+const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench'>; label: string; title: string }[] = [
   { type: 'build', label: 'Build', title: 'A whole map from a picture, from text or from a seed' },
   { type: 'ground', label: 'Ground', title: 'The types of ground and what they do' },
   { type: 'cast', label: 'Cast', title: 'The kinds, their shapes, controls and variants' },
@@ -103,7 +105,8 @@ function DeskBody() {
     const id = scriptOfSelection(session);
     setOpen((present) => (present?.type === 'script' || id === undefined ? undefined : { type: 'script', id }));
   }, [session]);
-  const columns = `${open ? '470px ' : ''}minmax(0, 1fr) 300px`;
+  const openBench = useCallback((id: string) => setOpen({ type: 'bench', id }), []);
+  const columns = `${open && open.type !== 'bench' ? '470px ' : ''}minmax(0, 1fr) 300px`;
   return (
     <div
       style={{
@@ -122,10 +125,20 @@ function DeskBody() {
           minHeight: 0,
         }}
       >
-        {open && <Panel open={open} onClose={close} onOpenScript={openScript} />}
-        <Arena onOpenScript={openScript} />
-        <Reading onOpenScript={openScript} />
-        <Strata />
+        {open?.type === 'bench' && (
+          <Bench
+            key={open.id}
+            scriptId={open.id}
+            onOpenScript={(id) => setOpen({ type: 'bench', id })}
+            onClose={() => setOpen({ type: 'script', id: open.id })}
+          />
+        )}
+        {open && open.type !== 'bench' && (
+          <Panel open={open} onClose={close} onOpenScript={openScript} onOpenBench={openBench} />
+        )}
+        {open?.type !== 'bench' && <Arena onOpenScript={openScript} />}
+        {open?.type !== 'bench' && <Reading onOpenScript={openScript} />}
+        {open?.type !== 'bench' && <Strata />}
       </div>
       <DeskKeys help={help} onToggleScript={toggleScript} />
       <DeskPalette help={help} onOpenScript={openScript} onOpenPanel={(type) => setOpen({ type })} />
@@ -159,6 +172,19 @@ function PanelTabs({ open, onOpen }: { open: OpenPanel | undefined; onOpen: (pan
           {label}
         </button>
       ))}
+      <button
+        type="button"
+        className="chip"
+        title="Behaviors as text and diagram, with a ground to try them on"
+        aria-pressed={open?.type === 'bench'}
+        data-on={open?.type === 'bench' || undefined}
+        onClick={() => {
+          const id = scriptOfSelection(session);
+          onOpen(open?.type === 'bench' || id === undefined ? undefined : { type: 'bench', id });
+        }}
+      >
+        Bench
+      </button>
       <span style={{ width: 1, height: 18, background: 'var(--layer)', margin: '0 5px' }} />
       <button
         type="button"
@@ -178,14 +204,18 @@ function Panel({
   open,
   onClose,
   onOpenScript,
+  onOpenBench,
 }: {
   open: OpenPanel;
   onClose: () => void;
   onOpenScript: (id: string) => void;
+  onOpenBench: (id: string) => void;
 }) {
   return (
     <div style={{ display: 'grid', minHeight: 0, minWidth: 0 }}>
-      {open.type === 'script' && <ScriptPanel scriptId={open.id} onClose={onClose} />}
+      {open.type === 'script' && (
+        <ScriptPanel scriptId={open.id} onClose={onClose} onBench={() => onOpenBench(open.id)} />
+      )}
       {open.type === 'ground' && <GroundPanel onClose={onClose} />}
       {open.type === 'cast' && <CastPanel onClose={onClose} onOpenScript={onOpenScript} />}
       {open.type === 'contacts' && <ContactsPanel onClose={onClose} />}

@@ -2,36 +2,46 @@ import { CompletionContext } from '@codemirror/autocomplete';
 import { EditorState } from '@codemirror/state';
 import { describe, expect, test } from '@jest/globals';
 import { VOCABULARY } from '@/core/index';
-import { completeScript } from './scriptLanguage';
+import { completeScript, declarationOf } from './scriptLanguage';
 
 const TEXT = 'behavior a {\n  knob pace = 2 cells/s in 0..6\n  start state rounds { do pa }\n}';
 
+const NAMES = { targets: ['player'], grounds: [], marks: [], kinds: [], behaviors: [] };
+
 function proposals(text: string, place: number, explicit = false) {
-  return completeScript(new CompletionContext(EditorState.create({ doc: text }), place, explicit));
+  const complete = completeScript({ names: () => NAMES });
+  return complete(new CompletionContext(EditorState.create({ doc: text }), place, explicit));
 }
 
 describe('completion', () => {
-  test('begins where the word begins and knows every word of the vocabulary', () => {
+  test('begins where the word begins and proposes every motion behind `do`', () => {
     const place = TEXT.indexOf('pa }') + 2;
     const result = proposals(TEXT, place)!;
     expect(result.from).toBe(place - 2);
-    const labels = result.options.map((option) => option.label);
-    for (const entry of VOCABULARY) expect(labels).toContain(entry.words.join(' '));
-    expect(labels).toEqual(expect.arrayContaining(['state', 'when', 'cells/s', 'player']));
+    const motions = VOCABULARY.filter((entry) => entry.role === 'motion').map((entry) => entry.words.join(' '));
+    expect(result.options.map((option) => option.label)).toEqual(motions);
   });
 
-  test('knows the knobs and states of this script by what they are', () => {
-    const { options } = proposals(TEXT, TEXT.length, true)!;
-    expect(
-      options.filter((option) => ['pace', 'rounds'].includes(option.label)).map(({ label, detail }) => [label, detail]),
-    ).toEqual([
-      ['pace', 'knob'],
-      ['rounds', 'state'],
-      ['pace', 'motion'],
+  test('says what each proposal is, with its meaning', () => {
+    const text = TEXT.replace('do pa', 'do pace across at ');
+    const { options } = proposals(text, text.indexOf('at  }') + 3, true)!;
+    expect(options.map(({ label, detail, info }) => [label, detail, info])).toEqual([
+      ['pace', 'knob', 'a speed (cells/s, px/s)'],
     ]);
   });
 
-  test('stays away where no word is being written', () => {
+  test('stays away where no word is being written, unless it is asked for', () => {
     expect(proposals(TEXT, TEXT.indexOf('{') + 1)).toBeNull();
+    expect(proposals(TEXT, TEXT.indexOf('{') + 1, true)?.options.length).toBeGreaterThan(2);
+  });
+});
+
+describe('going to a declaration', () => {
+  test('finds states and knobs by any mention, and nothing for words of the language', () => {
+    expect(declarationOf(TEXT, TEXT.indexOf('rounds') + 2)).toBe(TEXT.indexOf('rounds'));
+    const used = TEXT.replace('do pa', 'do pace at pace * 2 go rounds after 1 s');
+    expect(declarationOf(used, used.indexOf('go rounds') + 4)).toBe(used.indexOf('rounds {'));
+    expect(declarationOf(used, used.indexOf('pace *') + 1)).toBe(used.indexOf('pace ='));
+    expect(declarationOf(used, used.indexOf('after') + 1)).toBeUndefined();
   });
 });

@@ -1,17 +1,17 @@
 import type { Completion, CompletionContext, CompletionResult } from '@codemirror/autocomplete';
 import { HighlightStyle, LanguageSupport, LRLanguage, syntaxHighlighting } from '@codemirror/language';
 import { linter, type Diagnostic as EditorDiagnostic } from '@codemirror/lint';
-import { hoverTooltip, type Tooltip } from '@codemirror/view';
+import { StateEffect, StateField, type Extension } from '@codemirror/state';
+import { Decoration, EditorView, hoverTooltip, keymap, type DecorationSet, type Tooltip } from '@codemirror/view';
 import { styleTags, tags } from '@lezer/highlight';
 import {
-  checkScript,
-  JOINING_WORDS,
+  completeAt,
+  meaningAt,
+  outlineScript,
+  quickFix,
   scriptParser,
-  STATEMENT_WORDS,
-  TARGETS,
-  UNIT_NAMES,
-  VOCABULARY,
-  type ClauseParameter,
+  type Diagnostic,
+  type GameNames,
 } from '@/core/index';
 
 const language = LRLanguage.define({
@@ -19,6 +19,8 @@ const language = LRLanguage.define({
     props: [
       styleTags({
         Keyword: tags.keyword,
+        Memory: tags.keyword,
+        Equals: tags.operator,
         Start: tags.keyword,
         Number: tags.number,
         RateUnit: tags.unit,
@@ -41,87 +43,145 @@ const colours = HighlightStyle.define([
   { tag: tags.name, color: 'var(--ink)' },
 ]);
 
-/** The same check as everywhere else, as squiggles. */
-const squiggles = linter(
-  (view) => {
-    const text = view.state.doc.toString();
-    return checkScript(text, []).diagnostics.map(({ where, severity, message, hint }): EditorDiagnostic => {
-      const from = Math.min(where.span?.from ?? 0, text.length);
-      return {
-        from,
-        to: Math.min(text.length, Math.max(where.span?.to ?? 0, from)),
-        severity,
-        message: `${message}\n${hint}`,
-      };
-    });
-  },
-  { delay: 120 },
-);
+/** What an editor asks of the game that its script is part of. */
+export interface ScriptSurroundings {
+  names: () => GameNames;
+  /** The faults of the text as it stands. */
+  faults: () => Diagnostic[];
+}
 
-const COMPLETIONS: Completion[] = [
-  ...VOCABULARY.map((entry): Completion => ({
-    label: entry.words.join(' '),
-    type: entry.role === 'motion' ? 'function' : 'property',
-    detail: entry.role,
-    info: `${entry.meaning} As in: ${entry.example}`,
-  })),
-  ...Object.entries(STATEMENT_WORDS).map(([label, { meaning }]): Completion => ({
-    label,
-    type: 'keyword',
-    info: meaning,
-  })),
-  ...JOINING_WORDS.map((label): Completion => ({ label, type: 'keyword' })),
-  ...TARGETS.map((label): Completion => ({ label, type: 'variable', detail: 'target' })),
-  ...UNIT_NAMES.map((label): Completion => ({ label, type: 'unit', detail: 'unit' })),
-];
+/** The same check as everywhere else, as squiggles with their quick fixes. */
+function squiggles({ faults }: ScriptSurroundings): Extension {
+  return linter(
+    (view) => {
+      const text = view.state.doc.toString();
+      return faults().map((fault): EditorDiagnostic => {
+        const from = Math.min(fault.where.span?.from ?? 0, text.length);
+        const fix = quickFix(text, fault);
+        return {
+          from,
+          to: Math.min(text.length, Math.max(fault.where.span?.to ?? 0, from)),
+          severity: fault.severity,
+          message: `${fault.message}\n${fault.hint}`,
+          actions: fix ? [{ name: fix.title, apply: (editor) => editor.dispatch({ changes: fix.edits }) }] : [],
+        };
+      });
+    },
+    { delay: 120 },
+  );
+}
 
-/** Proposes words of the language, and the knobs and states of this script. */
-export function completeScript(context: CompletionContext): CompletionResult | null {
-  const word = context.matchBefore(/[a-zA-Z_][\w]*/);
-  if (!word && !context.explicit) return null;
-  const text = context.state.doc.toString();
-  const own = [...text.matchAll(/\b(knob|state)\s+([a-zA-Z_]\w*)/g)].map(([, what, name]): Completion => ({
-    label: name,
-    type: 'variable',
-    detail: what,
-  }));
-  return { from: word?.from ?? context.pos, options: [...own, ...COMPLETIONS], validFor: /^\w*$/ };
+const ICONS: Record<string, string> = {
+  motion: 'function',
+  condition: 'property',
+  act: 'function',
+  state: 'class',
+  knob: 'variable',
+  kept: 'variable',
+  reading: 'constant',
+  unit: 'unit',
+  target: 'variable',
+};
+
+/** Proposes only what may stand at the caret. */
+export function completeScript({ names }: Pick<ScriptSurroundings, 'names'>) {
+  return (context: CompletionContext): CompletionResult | null => {
+    const text = context.state.doc.toString();
+    const { from, proposals } = completeAt(text, context.pos, names());
+    // Unasked, only once a word has been begun or a space stands behind one.
+    const before = text.slice(Math.max(0, context.pos - 1), context.pos);
+    if (!context.explicit && from === context.pos && before !== ' ') return null;
+    if (proposals.length === 0) return null;
+    const options = proposals.map(({ text: label, what, meaning }, index): Completion => ({
+      label,
+      detail: what,
+      info: meaning || undefined,
+      type: ICONS[what] ?? 'keyword',
+      // In the order of the table, not of the alphabet.
+      boost: Math.max(-90, -index),
+    }));
+    return { from, options, validFor: /^\w*$/ };
+  };
 }
 
 /** What a word means, when the pointer rests on it. */
 const meanings = hoverTooltip((view, place): Tooltip | null => {
-  const line = view.state.doc.lineAt(place);
-  const words = [...line.text.matchAll(/[a-zA-Z_]\w*/g)];
-  const word = words.find(
-    (match) => line.from + match.index <= place && place <= line.from + match.index + match[0].length,
-  );
-  if (!word) return null;
-  const entry = VOCABULARY.find(
-    (candidate) => candidate.words.includes(word[0]) && line.text.includes(candidate.words.join(' ')),
-  );
-  const clause = VOCABULARY.flatMap((candidate) => candidate.parameters).find(
-    (parameter): parameter is ClauseParameter => parameter.type === 'quantity' && parameter.words.includes(word[0]),
-  );
-  const meaning = STATEMENT_WORDS[word[0]]?.meaning ?? entry?.meaning ?? clause?.meaning;
-  if (!meaning) return null;
+  const found = meaningAt(view.state.doc.toString(), place);
+  if (!found) return null;
   return {
-    pos: line.from + word.index,
-    end: line.from + word.index + word[0].length,
+    pos: found.from,
+    end: found.to,
     create: () => {
       const dom = document.createElement('div');
       dom.style.cssText = 'padding: 6px 9px; max-width: 340px';
-      dom.textContent = clause && !entry ? `${word[0]}: ${meaning} (${clause.dimension})` : meaning;
+      dom.textContent = found.meaning;
       return { dom };
     },
   };
 });
 
+/** Which lines the proving ground is at: the state, and the transitions that hold. */
+export const setLiveLines = StateEffect.define<{ from: number; holds: boolean }[]>();
+
+const liveLines = StateField.define<DecorationSet>({
+  create: () => Decoration.none,
+  update: (decorations, transaction) => {
+    let next = decorations.map(transaction.changes);
+    for (const effect of transaction.effects) {
+      if (!effect.is(setLiveLines)) continue;
+      const lines = effect.value
+        .filter(({ from }) => from <= transaction.state.doc.length)
+        .map(({ from, holds }) => ({ line: transaction.state.doc.lineAt(from).from, holds }));
+      const sorted = lines
+        .sort((a, b) => a.line - b.line)
+        .filter(({ line }, index) => index === 0 || lines[index - 1].line !== line);
+      next = Decoration.set(
+        sorted.map(({ line, holds }) => Decoration.line({ class: holds ? 'live-holds' : 'live-state' }).range(line)),
+      );
+    }
+    return next;
+  },
+  provide: (field) => EditorView.decorations.from(field),
+});
+
+/** The place where a state or knob is declared that is named at a place of a text. */
+export function declarationOf(text: string, place: number): number | undefined {
+  const before = /[a-zA-Z_]\w*$/.exec(text.slice(0, place))?.[0] ?? '';
+  const after = /^\w*/.exec(text.slice(place))![0];
+  const outline = outlineScript(text);
+  if (!outline || before + after === '') return undefined;
+  const name = before + after;
+  const state = outline.states.find((candidate) => candidate.name === name);
+  const other = [...outline.knobs, ...outline.memory].find((candidate) => candidate.name === name);
+  return state?.nameSpan.from ?? other?.span.from;
+}
+
+/** F12, or a click with Ctrl held, goes to where a state or knob is declared. */
+function goToDeclaration(view: EditorView, place: number): boolean {
+  const target = declarationOf(view.state.doc.toString(), place);
+  if (target === undefined) return false;
+  view.dispatch({ selection: { anchor: target }, scrollIntoView: true });
+  return true;
+}
+
+const jumps = [
+  keymap.of([{ key: 'F12', run: (view) => goToDeclaration(view, view.state.selection.main.head) }]),
+  EditorView.domEventHandlers({
+    mousedown: (event, view) => {
+      const place = event.ctrlKey || event.metaKey ? view.posAtCoords({ x: event.clientX, y: event.clientY }) : null;
+      return place !== null && goToDeclaration(view, place);
+    },
+  }),
+];
+
 /** Everything that makes a plain editor one for behaviors. */
-export function scriptLanguage(): LanguageSupport {
+export function scriptLanguage(surroundings: ScriptSurroundings): LanguageSupport {
   return new LanguageSupport(language, [
     syntaxHighlighting(colours),
-    language.data.of({ autocomplete: completeScript }),
-    squiggles,
+    language.data.of({ autocomplete: completeScript(surroundings) }),
+    squiggles(surroundings),
     meanings,
+    liveLines,
+    ...jumps,
   ]);
 }

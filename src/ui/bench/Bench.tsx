@@ -1,0 +1,373 @@
+'use client';
+
+import { Menu } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import {
+  addState,
+  addTransition,
+  applyEdits,
+  commands,
+  formatScript,
+  kindOf,
+  LIBRARY,
+  outlineScript,
+  readScxml,
+  redirectTransition,
+  resolvedCast,
+  writeScxml,
+  type CheckedBehavior,
+  type ScriptOutline,
+  type TextEdit,
+} from '@/core/index';
+import { checkedScriptsOf } from '../editor/composePicture';
+import { ProvingGround } from '../editor/provingGround';
+import { useDesk, useFollowed } from '../desk/DeskContext';
+import { KindKnobs } from '../desk/panels/KindKnobs';
+import { SelectField } from '../desk/panels/fields';
+import { ScriptPanel, textOf } from '../desk/ScriptPanel';
+import { Diagram } from './Diagram';
+import { FiguresView, useBehaviorFigures } from './FiguresView';
+import { ProvingView } from './ProvingView';
+import { StateForm } from './StateForm';
+import { WhyList } from './WhyList';
+
+/** Where behaviors are made: text, diagram and forms of one script side by side, and a yard to try it in. */
+export function Bench({
+  scriptId,
+  onOpenScript,
+  onClose,
+}: {
+  scriptId: string;
+  onOpenScript: (id: string) => void;
+  onClose: () => void;
+}) {
+  const { session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const levelId = useFollowed(session, (state) => state.levelId);
+  const text = textOf(game, scriptId);
+  const checked = checkedScriptsOf(game).get(scriptId);
+  const good = useLastGood(scriptId, text, checked?.behavior);
+  const users = [...resolvedCast(game).values()].filter((kind) => kind.behavior === scriptId);
+  const [selection, setSelection] = useState<{ state?: string; transition?: number }>({});
+  const [proving] = useState(() => new ProvingGround());
+  const live = useFollowed(proving, (state) => state.explanation);
+  const allies = useFollowed(proving, (state) => state.allies);
+  const dotSpeed = useFollowed(proving, (state) => state.dotSpeed);
+  const subject = users[0]?.id;
+  useEffect(() => {
+    // Somebody has to follow the behavior; while nobody does, it is lent to a kind of its own.
+    const lent = subject ?? LENT_KIND;
+    const shown = subject
+      ? game
+      : {
+          ...game,
+          cast: [
+            ...game.cast,
+            { id: LENT_KIND, name: 'Subject', tags: [], radius: 0.38, tint: '#8a3324', behavior: scriptId },
+          ],
+        };
+    proving.show(shown, levelId, lent);
+  }, [proving, game, levelId, subject, scriptId, allies, dotSpeed]);
+  useEffect(() => () => proving.close(), [proving]);
+  const player = [...resolvedCast(game).values()].find((kind) => kind.control);
+  const measured = useBehaviorFigures(
+    checked?.behavior?.name,
+    subject,
+    player?.control && 'speed' in player.control ? player.control.speed : 3,
+  );
+  const targets = useMemo(
+    () => [...new Set(['player', ...[...resolvedCast(game).values()].flatMap((kind) => kind.tags)])],
+    [game],
+  );
+
+  const edit = (label: string, edits: readonly TextEdit[]) => {
+    if (edits.length === 0) return;
+    session.change(label, (draft) => commands.setScript(draft, scriptId, applyEdits(textOf(draft, scriptId), edits)));
+  };
+  const select = (state: string | undefined, transition?: number) => setSelection({ state, transition });
+  const isStale = good !== undefined && good.text !== text;
+  const selected = good?.outline.states.some((state) => state.name === selection.state) ? selection.state : undefined;
+  return (
+    <div
+      role="region"
+      aria-label="Bench"
+      style={{
+        display: 'grid',
+        gridTemplateColumns: '400px minmax(0, 1fr) 292px',
+        minHeight: 0,
+        gridColumn: '1 / -1',
+        gridRow: '1 / -1',
+      }}
+    >
+      <ScriptPanel
+        scriptId={scriptId}
+        live={live}
+        onClose={onClose}
+        tools={
+          <ScriptTools
+            scriptId={scriptId}
+            text={text}
+            onOpenScript={onOpenScript}
+            onFormat={() => edit('Format', wholeText(text, formatScript(text)))}
+          />
+        }
+      />
+      <div
+        style={{
+          display: 'grid',
+          gridTemplateRows: '30px minmax(0, 1.25fr) minmax(0, 1fr)',
+          minHeight: 0,
+          minWidth: 0,
+        }}
+      >
+        <div className="band" style={{ display: 'flex', alignItems: 'center', gap: 6, padding: '0 10px' }}>
+          <h3 className="heading">States</h3>
+          <button
+            type="button"
+            className="chip"
+            onClick={() => {
+              const name = freeName(good?.outline);
+              edit(`Add ${name}`, addState(text, name));
+              select(name);
+            }}
+          >
+            Add a state
+          </button>
+          <span className="quiet" style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+            {isStale ? 'the last version without errors' : 'drag from + to another state for a new way'}
+          </span>
+        </div>
+        <div style={{ minHeight: 0, overflow: 'auto', padding: 6, background: 'var(--sand)' }}>
+          {good ? (
+            <Diagram
+              outline={good.outline}
+              isStale={isStale}
+              selected={selected}
+              live={isStale ? undefined : live}
+              figures={measured.figures}
+              onSelect={select}
+              onLink={(from, to) => {
+                edit(`Add a way to ${to}`, addTransition(text, from, to, 'after 2 s'));
+                select(from, good.outline.states.find((state) => state.name === from)?.transitions.length);
+              }}
+              onRedirect={(from, index, to) => edit(`Redirect to ${to}`, redirectTransition(text, from, index, to))}
+            />
+          ) : (
+            <p className="quiet" style={{ padding: 12 }}>
+              No states yet. Add one, or write <code>behavior NAME {'{ … }'}</code> at the left.
+            </p>
+          )}
+        </div>
+        <ProvingView proving={proving} />
+      </div>
+      <aside
+        style={{
+          overflow: 'auto',
+          padding: '8px 12px 16px',
+          borderLeft: '1px solid var(--layer)',
+          background: 'var(--paper)',
+          minHeight: 0,
+        }}
+      >
+        {selected && good ? (
+          <>
+            <button type="button" className="act" onClick={() => select(undefined)}>
+              ← the whole behavior
+            </button>
+            <StateForm
+              key={selected}
+              text={text}
+              outline={good.outline}
+              behavior={isStale ? undefined : checked?.behavior}
+              name={selected}
+              transition={selection.transition}
+              targets={targets}
+              onEdit={edit}
+              onSelect={select}
+            />
+          </>
+        ) : (
+          <Overview
+            users={users.map((kind) => kind.id)}
+            pieces={session.level.pieces
+              .filter((piece) => kindOf(game, piece.kind)?.behavior === scriptId)
+              .map((piece) => piece.name)}
+            measured={measured}
+          />
+        )}
+        <h3 className="heading" style={{ marginTop: 16 }}>
+          Why, in the proving ground
+        </h3>
+        {live && !isStale ? <WhyList explanation={live} /> : <p className="quiet">Nothing runs there yet.</p>}
+      </aside>
+    </div>
+  );
+}
+
+const LENT_KIND = 'proving-subject';
+
+function Overview({
+  users,
+  pieces,
+  measured,
+}: {
+  users: string[];
+  pieces: string[];
+  measured: ReturnType<typeof useBehaviorFigures>;
+}) {
+  const { session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  return (
+    <>
+      <h3 className="heading">Who follows it</h3>
+      <p style={{ margin: '4px 0' }}>
+        {users.length === 0 ? (
+          <span className="quiet">Nobody yet. Choose it as the behavior of a kind in the Cast.</span>
+        ) : (
+          users.map((id) => kindOf(game, id)?.name).join(', ')
+        )}
+        {pieces.length > 0 && <span className="quiet"> · in this level {pieces.join(', ')}</span>}
+      </p>
+      {users.map((id) => {
+        const kind = kindOf(game, id)!;
+        return <KindKnobs key={id} kind={kind} entry={game.cast.find((entry) => entry.id === id)!} />;
+      })}
+      <h3 className="heading" style={{ marginTop: 14 }}>
+        In runs of this level
+      </h3>
+      <FiguresView measured={measured} />
+    </>
+  );
+}
+
+interface Outlined {
+  scriptId: string;
+  text: string;
+  outline: ScriptOutline;
+}
+
+/** The outline of the last text whose script had no errors. */
+function useLastGood(scriptId: string, text: string, behavior: CheckedBehavior | undefined): Outlined | undefined {
+  const [kept, setKept] = useState<Outlined>();
+  const outline = useMemo(() => outlineScript(text), [text]);
+  const now = outline && { scriptId, text, outline };
+  if (behavior && now && (kept?.text !== text || kept.scriptId !== scriptId)) setKept(now);
+  if (behavior && now) return now;
+  if (kept?.scriptId === scriptId) return kept;
+  // Of a script that never was sound, what can be made out.
+  return now && now.outline.states.length > 0 ? now : undefined;
+}
+
+function freeName(outline: ScriptOutline | undefined): string {
+  for (let number = 1; ; number++) {
+    const name = number === 1 ? 'next' : `next_${number}`;
+    if (!outline?.states.some((state) => state.name === name)) return name;
+  }
+}
+
+function wholeText(before: string, after: string): TextEdit[] {
+  return before === after ? [] : [{ from: 0, to: before.length, insert: after }];
+}
+
+/** Which behavior, new ones from the library, charts in and out, and the formatter. */
+function ScriptTools({
+  scriptId,
+  text,
+  onOpenScript,
+  onFormat,
+}: {
+  scriptId: string;
+  text: string;
+  onOpenScript: (id: string) => void;
+  onFormat: () => void;
+}) {
+  const { session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const input = useRef<HTMLInputElement>(null);
+  const add = (label: string, newText: string) => {
+    let id = '';
+    session.change(label, (draft) => {
+      id = commands.addScriptText(draft, newText);
+    });
+    onOpenScript(id);
+  };
+  const take = async (file: File) => {
+    const read = readScxml(await file.text());
+    if (read.ok) add(`Import ${file.name}`, read.value);
+    else
+      notifications.show({
+        color: 'red',
+        title: `${file.name} was not imported`,
+        message: `${read.faults[0].message} ${read.faults[0].hint}`,
+      });
+  };
+  const give = () => {
+    const written = writeScxml(text);
+    if (!written.ok) {
+      notifications.show({ color: 'red', title: 'Not exported', message: written.faults[0].message });
+      return;
+    }
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([written.value], { type: 'application/scxml+xml' }));
+    link.download = `${scriptId}.scxml`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  };
+  return (
+    <div style={{ display: 'flex', alignItems: 'center', gap: 6 }}>
+      <SelectField
+        label="Behavior on the bench"
+        value={scriptId}
+        options={game.scripts.map(({ id }) => ({ value: id, label: id }))}
+        width={150}
+        onCommit={onOpenScript}
+      />
+      <Menu position="bottom-start" width={320}>
+        <Menu.Target>
+          <button type="button" className="chip">
+            New…
+          </button>
+        </Menu.Target>
+        <Menu.Dropdown mah={420} style={{ overflow: 'auto' }}>
+          <Menu.Item onClick={() => add('New behavior', 'behavior unnamed {\n}\n')}>Empty</Menu.Item>
+          <Menu.Label>Copy a starting behavior</Menu.Label>
+          {LIBRARY.map(({ name, purpose, text: starting }) => (
+            <Menu.Item key={name} onClick={() => add(`Copy ${name}`, `${starting}\n`)}>
+              <b>{name}</b>
+              <div className="quiet" style={{ fontSize: 12, whiteSpace: 'normal' }}>
+                {purpose}
+              </div>
+            </Menu.Item>
+          ))}
+        </Menu.Dropdown>
+      </Menu>
+      <Menu position="bottom-start">
+        <Menu.Target>
+          <button type="button" className="chip" title="State charts in the open SCXML format">
+            Chart…
+          </button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item onClick={give}>Export as SCXML</Menu.Item>
+          <Menu.Item onClick={() => input.current?.click()}>Import SCXML…</Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+      <button type="button" className="chip" title="Indent by braces; comments and words stay" onClick={onFormat}>
+        Format
+      </button>
+      <input
+        ref={input}
+        type="file"
+        accept=".scxml,.xml"
+        aria-label="State chart to import"
+        style={{ display: 'none' }}
+        onChange={(event) => {
+          const [file] = event.currentTarget.files ?? [];
+          event.currentTarget.value = '';
+          if (file) void take(file);
+        }}
+      />
+    </div>
+  );
+}

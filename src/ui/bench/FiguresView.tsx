@@ -1,0 +1,114 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import type { BehaviorFigures, PursuitFigure } from '@/core/index';
+import { useDesk, useFollowed } from '../desk/DeskContext';
+
+const RUNS = 40;
+
+export interface Measured {
+  figures: BehaviorFigures | undefined;
+  pursuit: PursuitFigure | undefined;
+  isBusy: boolean;
+}
+
+/** Figures of a behavior in this level, measured anew a moment after the last edit. */
+export function useBehaviorFigures(
+  behavior: string | undefined,
+  kind: string | undefined,
+  playerSpeed: number,
+): Measured {
+  const { session, reading } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const isReady = useFollowed(reading, (state) => !state.isStale && state.faults.length === 0);
+  const [measured, setMeasured] = useState<{
+    figures?: BehaviorFigures;
+    pursuit?: PursuitFigure;
+    game?: unknown;
+    of?: string;
+  }>({});
+  useEffect(() => {
+    if (!behavior || !isReady) return;
+    let isCurrent = true;
+    const wait = setTimeout(async () => {
+      const figures = await reading.behaviorFigures(behavior, RUNS);
+      const pursuit = kind && isCurrent ? await reading.pursuit(game, kind, playerSpeed) : undefined;
+      if (isCurrent) setMeasured({ figures, pursuit, game, of: behavior });
+    }, 300);
+    return () => {
+      isCurrent = false;
+      clearTimeout(wait);
+    };
+  }, [behavior, kind, playerSpeed, isReady, game, reading]);
+  const isBusy = measured.game !== game || measured.of !== behavior;
+  const isKnown = measured.of === behavior;
+  return { figures: isKnown ? measured.figures : undefined, pursuit: isKnown ? measured.pursuit : undefined, isBusy };
+}
+
+/** The figures as lines with their units and intervals. */
+export function FiguresView({ measured }: { measured: Measured }) {
+  const { figures, pursuit, isBusy } = measured;
+  if (!figures)
+    return (
+      <p className="quiet">
+        {isBusy ? 'Measuring…' : 'No piece of this level follows this behavior, so there is nothing to measure here.'}
+      </p>
+    );
+  const percent = (share: number) => `${Math.round(share * 100)} %`;
+  const { caught } = figures;
+  const lines: [string, string, string][] = [
+    [
+      'caught once hunted',
+      caught ? `${percent(caught.value)} (${percent(caught.low)} to ${percent(caught.high)})` : 'never hunted',
+      'Hunts that ended with the player caught, with the 95 % interval',
+    ],
+    [
+      'least safe head start',
+      pursuit
+        ? pursuit.leastSafeCells === undefined
+          ? `none up to 24 cells`
+          : `${pursuit.leastSafeCells} cells`
+        : '–',
+      `In an endless corridor, the player going at ${pursuit?.playerSpeed ?? 0} cells/s`,
+    ],
+    [
+      'sightings',
+      `${(figures.sightings / figures.runs).toFixed(1)} a run, median ${figures.medianSightingSeconds?.toFixed(1) ?? '–'} s`,
+      'How often a piece came to see the player, and for how long',
+    ],
+    [
+      'watched ground',
+      percent(figures.watchedShare),
+      'Share of the open ground in sight of these pieces at a moment; first run',
+    ],
+    [
+      'flip-flops',
+      `${figures.flipFlopsPerMinute.toFixed(2)} a minute`,
+      'Changes of state that were taken back within a second',
+    ],
+    [
+      'turns',
+      `${figures.turnsPerSecond.toFixed(2)} a second`,
+      'Turns by more than 45 degrees from one tick to the next',
+    ],
+  ];
+  return (
+    <div data-testid="behavior-figures" style={{ opacity: isBusy ? 0.6 : 1 }}>
+      <p className="quiet" style={{ margin: '0 0 4px' }}>
+        {figures.runs} runs of casual, {Math.round(figures.seconds)} s of all pieces
+      </p>
+      {lines.map(([label, value, title]) => (
+        <div
+          key={label}
+          title={title}
+          style={{ display: 'flex', justifyContent: 'space-between', gap: 8, marginTop: 2 }}
+        >
+          <span className="quiet">{label}</span>
+          <span className="mono" style={{ whiteSpace: 'nowrap' }}>
+            {value}
+          </span>
+        </div>
+      ))}
+    </div>
+  );
+}
