@@ -65,7 +65,14 @@ export type { NewLane } from './document/placeCommands';
 
 export { checkScript, NO_CONTEXT, TARGETS, type CheckedScript } from './language/check/checkScript';
 export { forEachTest } from './language/checkedBehavior';
-export type { CheckedBehavior, Condition, KnobDefinition, Phrase, StateDefinition } from './language/checkedBehavior';
+export type {
+  Act,
+  CheckedBehavior,
+  Condition,
+  KnobDefinition,
+  Phrase,
+  StateDefinition,
+} from './language/checkedBehavior';
 export {
   READINGS,
   JOINING_WORDS,
@@ -77,18 +84,21 @@ export {
 } from './language/vocabulary';
 export { completeAt, meaningAt, type GameNames, type Proposal } from './language/edit/completion';
 export {
+  addAct,
   addState,
   addTransition,
   isName,
   quickFix,
   raiseTransition,
   redirectTransition,
+  removeAct,
   removeState,
   removeTransition,
   rename,
   setCondition,
   setMotion,
   setStart,
+  type ActMoment,
 } from './language/edit/edits';
 export { LIBRARY, type LibraryEntry } from './language/library';
 export { formatScript } from './language/edit/format';

@@ -17,13 +17,14 @@ import {
   resolvedCast,
   writeScxml,
   type CheckedBehavior,
+  type GameDocument,
   type ScriptOutline,
   type TextEdit,
 } from '@/core/index';
 import { checkedScriptsOf } from '../editor/composePicture';
 import { ProvingGround } from '../editor/provingGround';
 import { useDesk, useFollowed } from '../desk/DeskContext';
-import { KindKnobs } from '../desk/panels/KindKnobs';
+import { KnobRow } from '../desk/card/KnobSlider';
 import { SelectField } from '../desk/panels/fields';
 import { ScriptPanel, textOf } from '../desk/ScriptPanel';
 import { Diagram } from './Diagram';
@@ -116,7 +117,9 @@ export function Bench({
       <div
         style={{
           display: 'grid',
-          gridTemplateRows: '30px minmax(0, 1.25fr) minmax(0, 1fr)',
+          gridTemplateRows: '30px minmax(0, 1.35fr) minmax(0, 1fr)',
+          gridTemplateColumns: 'minmax(0, 1fr)',
+          overflow: 'hidden',
           minHeight: 0,
           minWidth: 0,
         }}
@@ -229,15 +232,45 @@ function Overview({
         )}
         {pieces.length > 0 && <span className="quiet"> · in this level {pieces.join(', ')}</span>}
       </p>
-      {users.map((id) => {
-        const kind = kindOf(game, id)!;
-        return <KindKnobs key={id} kind={kind} entry={game.cast.find((entry) => entry.id === id)!} />;
-      })}
+      {users.map((id) => (
+        <KnobsOfKind key={id} kindId={id} />
+      ))}
       <h3 className="heading" style={{ marginTop: 14 }}>
         In runs of this level
       </h3>
       <FiguresView measured={measured} />
     </>
+  );
+}
+
+/** The knobs of one kind as sliders; the proving ground and the figures follow while they are held. */
+function KnobsOfKind({ kindId }: { kindId: string }) {
+  const { session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const kind = kindOf(game, kindId)!;
+  const knobs = checkedScriptsOf(game).get(kind.behavior ?? '')?.knobs ?? [];
+  const own = game.cast.find((entry) => entry.id === kindId)?.knobs;
+  const set = (knob: string, value: number | undefined) => (draft: GameDocument) =>
+    commands.setKindKnob(draft, kindId, knob, value);
+  return (
+    <div style={{ marginTop: 8 }}>
+      <b>{kind.name}</b>
+      {knobs.map((knob) => {
+        const label = `Set ${knob.name} of ${kind.name}`;
+        return (
+          <KnobRow
+            key={knob.name}
+            knob={knob}
+            value={kind.knobs?.[knob.name] ?? knob.value}
+            isSet={own?.[knob.name] !== undefined}
+            returnsTo="Back to what holds when nothing is set here"
+            onPreview={(value) => session.preview(label, set(knob.name, value))}
+            onDone={() => session.finishGesture(label)}
+            onReset={() => session.change(`Reset ${knob.name}`, set(knob.name, undefined))}
+          />
+        );
+      })}
+    </div>
   );
 }
 

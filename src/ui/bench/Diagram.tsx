@@ -63,7 +63,16 @@ export function Diagram(props: DiagramProps) {
       onPointerUp={drop}
     >
       <defs>
-        <marker id="tip" viewBox="0 0 8 8" refX="6" refY="4" markerWidth="7" markerHeight="7" orient="auto">
+        <marker
+          id="tip"
+          viewBox="0 0 8 8"
+          refX="6"
+          refY="4"
+          markerUnits="userSpaceOnUse"
+          markerWidth="9"
+          markerHeight="9"
+          orient="auto"
+        >
           <path d="M 0 0.6 L 7 4 L 0 7.4 z" fill="context-stroke" />
         </marker>
       </defs>
@@ -168,11 +177,20 @@ function Plate({
           {state.name}
         </text>
         <text x={PLATE_WIDTH - 9} y={17} fontSize={11} textAnchor="end" fill="var(--dim)">
-          {live ? `${live.seconds.toFixed(1)} s` : share !== undefined ? `${Math.round(share * 100)} % of time` : ''}
+          {live
+            ? `${live.seconds.toFixed(1)} s`
+            : share !== undefined
+              ? `${share > 0 && share < 0.005 ? '<1' : Math.round(share * 100)} % of time`
+              : ''}
         </text>
         <text x={10} y={33} fontSize={11} fill="var(--dim)">
-          {clip(`${state.motion?.text ?? 'nothing'}`, 34)}
-          <title>{state.motion?.text}</title>
+          {clip(`${state.motion?.text ?? 'nothing'}`, hasActs(state) ? 27 : 34)}
+          {hasActs(state) && (
+            <tspan fill="var(--ochre)" dx={5}>
+              + acts
+            </tspan>
+          )}
+          <title>{[state.motion?.text, ...actTexts(state)].join('\n')}</title>
         </text>
       </g>
       {state.transitions.map((transition, index) => {
@@ -228,6 +246,19 @@ function Plate({
       <path d={`M ${PLATE_WIDTH / 2 - 3} ${height} h 6 m -3 -3 v 6`} stroke="var(--river)" pointerEvents="none" />
     </g>
   );
+}
+
+function actTexts(state: StateOutline): string[] {
+  return [
+    ...(state.enter ? [`enter ${state.enter.text}`] : []),
+    ...(state.leave ? [`leave ${state.leave.text}`] : []),
+    ...state.repeats.map((repeat) => repeat.text),
+    ...(state.facing ? [`face ${state.facing.text}`] : []),
+  ];
+}
+
+function hasActs(state: StateOutline): boolean {
+  return actTexts(state).length > 0;
 }
 
 function clip(text: string, most: number): string {

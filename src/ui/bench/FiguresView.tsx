@@ -58,8 +58,10 @@ export function FiguresView({ measured }: { measured: Measured }) {
   const { caught } = figures;
   const lines: [string, string, string][] = [
     [
-      'caught once hunted',
-      caught ? `${percent(caught.value)} (${percent(caught.low)} to ${percent(caught.high)})` : 'never hunted',
+      'caught if hunted',
+      caught
+        ? `${percent(caught.value)} (${percent(caught.low).replace(' %', '')}–${percent(caught.high)})`
+        : 'never hunted',
       'Hunts that ended with the player caught, with the 95 % interval',
     ],
     [
@@ -73,8 +75,8 @@ export function FiguresView({ measured }: { measured: Measured }) {
     ],
     [
       'sightings',
-      `${(figures.sightings / figures.runs).toFixed(1)} a run, median ${figures.medianSightingSeconds?.toFixed(1) ?? '–'} s`,
-      'How often a piece came to see the player, and for how long',
+      `${(figures.sightings / figures.runs).toFixed(1)} a run, ${figures.medianSightingSeconds?.toFixed(1) ?? '–'} s`,
+      'How often a piece came to see the player, and for how long in the median',
     ],
     [
       'watched ground',

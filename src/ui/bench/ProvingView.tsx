@@ -84,15 +84,17 @@ export function ProvingView({ proving }: { proving: ProvingGround }) {
       style={{
         display: 'grid',
         gridTemplateRows: '30px minmax(0, 1fr)',
+        gridTemplateColumns: 'minmax(0, 1fr)',
+        minWidth: 0,
         minHeight: 0,
         borderTop: '1px solid var(--layer)',
       }}
     >
       <div
         className="band"
-        style={{ display: 'flex', alignItems: 'center', gap: 5, padding: '0 10px', whiteSpace: 'nowrap' }}
+        style={{ display: 'flex', alignItems: 'center', gap: 2, padding: '0 6px', whiteSpace: 'nowrap' }}
       >
-        <h3 className="heading">Proving ground</h3>
+        <h3 className="heading">Proving</h3>
         <span style={{ width: 6 }} />
         {MODES.map(({ value, label, title }) => (
           <button
@@ -113,16 +115,16 @@ export function ProvingView({ proving }: { proving: ProvingGround }) {
           value={String(allies)}
           options={[0, 1, 2, 3].map((count) => ({
             value: String(count),
-            label: count === 0 ? 'alone' : `with ${count} more`,
+            label: count === 0 ? 'alone' : `+ ${count} more`,
           }))}
-          width={96}
+          width={78}
           onCommit={(count) => proving.store.setState({ allies: Number(count) })}
         />
         <SelectField
           label="Speed of the dot"
           value={String(dotSpeed)}
-          options={[2, 3, 4, 5, 8, 20].map((speed) => ({ value: String(speed), label: `dot ${speed} cells/s` }))}
-          width={112}
+          options={[2, 3, 4, 5, 8, 20].map((speed) => ({ value: String(speed), label: `${speed} cells/s` }))}
+          width={100}
           onCommit={(speed) => proving.store.setState({ dotSpeed: Number(speed) })}
         />
         <button type="button" className="chip" onClick={() => proving.setRunning(!isRunning)}>

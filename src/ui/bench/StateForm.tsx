@@ -2,17 +2,22 @@
 
 import { useState } from 'react';
 import {
+  addAct,
   addTransition,
   fieldsOf,
   isName,
   raiseTransition,
   redirectTransition,
+  removeAct,
   removeState,
   removeTransition,
   rename,
   setCondition,
   setMotion,
   setStart,
+  VOCABULARY,
+  type Act,
+  type ActMoment,
   type CheckedBehavior,
   type Condition,
   type ScriptOutline,
@@ -101,6 +106,18 @@ export function StateForm({
       ) : (
         <p className="quiet">The forms come back when the script has no errors.</p>
       )}
+      {checked &&
+        (['enter', 'leave'] as const).map((moment) => (
+          <ActForms
+            key={moment}
+            text={text}
+            state={name}
+            moment={moment}
+            acts={checked[moment]}
+            targets={targets}
+            onEdit={onEdit}
+          />
+        ))}
       <h3 className="heading" style={{ marginTop: 14 }}>
         When it is left, in order
       </h3>
@@ -178,6 +195,81 @@ export function StateForm({
           value=""
           options={[{ value: '', label: 'choose a state…' }, ...others.filter(({ value }) => value !== name)]}
           onCommit={(to) => to !== '' && onEdit(`Add a way to ${to}`, addTransition(text, name, to, 'after 2 s'))}
+        />
+      </Row>
+    </div>
+  );
+}
+
+const ACTS = VOCABULARY.filter((entry) => entry.role === 'act' || entry.role === 'facing');
+
+/** What happens on entering or leaving, each act as a form. */
+function ActForms({
+  text,
+  state,
+  moment,
+  acts,
+  targets,
+  onEdit,
+}: {
+  text: string;
+  state: string;
+  moment: ActMoment;
+  acts: readonly Act[];
+  targets: readonly string[];
+  onEdit: EditText;
+}) {
+  const title = moment === 'enter' ? 'On entering' : 'On leaving';
+  return (
+    <div style={{ marginTop: 10 }}>
+      <h3 className="heading">{title}</h3>
+      {acts.map((act, index) => (
+        <div key={index} className="plate" style={{ padding: '4px 8px', marginTop: 5 }}>
+          <div style={{ display: 'flex' }}>
+            <div style={{ flex: 1, minWidth: 0 }}>
+              {act.type === 'set' ? (
+                <Row label={`set ${act.name} =`}>
+                  <ValueField
+                    label={`${title}: ${act.name}`}
+                    value={text.slice(act.value.span.from, act.value.span.to)}
+                    onCommit={(insert) =>
+                      onEdit(`Change ${act.name}`, [{ from: act.value.span.from, to: act.value.span.to, insert }])
+                    }
+                  />
+                </Row>
+              ) : (
+                <PhraseForm
+                  role={ACTS.find((entry) => entry.operation === act.phrase.operation)?.role ?? 'act'}
+                  label={`${title} ${index + 1}`}
+                  fields={fieldsOf(act.phrase, text)}
+                  targets={targets}
+                  onWrite={(insert) =>
+                    onEdit('Change an act', [{ from: act.phrase.span.from, to: act.phrase.span.to, insert }])
+                  }
+                />
+              )}
+            </div>
+            <button
+              type="button"
+              className="act bad"
+              style={{ alignSelf: 'flex-start', marginLeft: 6 }}
+              aria-label={`Remove act ${index + 1} of ${title.toLowerCase()}`}
+              onClick={() => onEdit('Remove an act', removeAct(text, state, moment, index))}
+            >
+              ✕
+            </button>
+          </div>
+        </div>
+      ))}
+      <Row label="add">
+        <SelectField
+          label={`${title}: new act`}
+          value=""
+          options={[
+            { value: '', label: 'choose an act…' },
+            ...ACTS.map(({ words, example }) => ({ value: example, label: words.join(' ') })),
+          ]}
+          onCommit={(act) => act !== '' && onEdit('Add an act', addAct(text, state, moment, act))}
         />
       </Row>
     </div>

@@ -36,9 +36,9 @@ function Condition({ condition }: { condition: ExplainedCondition }) {
     return (
       <>
         {condition.facts.map(({ label, holds }) => (
-          <span key={label} style={{ marginRight: 8, whiteSpace: 'nowrap' }}>
+          <div key={label}>
             <Sign holds={holds} /> {label}
-          </span>
+          </div>
         ))}
       </>
     );

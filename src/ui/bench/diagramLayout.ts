@@ -28,16 +28,20 @@ export interface DiagramLayout {
   height: number;
 }
 
-/** States in columns by how many transitions lie between them and the start; links from the row of their transition. */
+/**
+ * States by how many transitions lie between them and the start, to and fro between two columns so that a plate stays large
+ * enough to be read; links run from the row of their transition.
+ */
 export function layOut(outline: ScriptOutline): DiagramLayout {
   const column = columnsOf(outline);
   const heights = new Map(
     outline.states.map((state) => [state.name, HEAD_HEIGHT + ROW_HEIGHT * state.transitions.length + 6]),
   );
   const bottoms: number[] = [];
-  const states = outline.states.map((state): PlacedState => {
-    const place = column.get(state.name) ?? 0;
-    const y = bottoms[place] ?? (place % 2) * 14;
+  const ordered = [...outline.states].sort((a, b) => column.get(a.name)! - column.get(b.name)!);
+  const states = ordered.map((state): PlacedState => {
+    const place = column.get(state.name)! % 2;
+    const y = bottoms[place] ?? place * 14;
     const height = heights.get(state.name)!;
     bottoms[place] = y + height + ROW_GAP;
     return { name: state.name, x: place * (PLATE_WIDTH + COLUMN_GAP), y, height };

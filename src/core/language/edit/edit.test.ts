@@ -4,12 +4,14 @@ import { RandomStream } from '../../foundation/random';
 import { checkScript } from '../check/checkScript';
 import { completeAt, meaningAt, type GameNames } from './completion';
 import {
+  addAct,
   addState,
   addTransition,
   isName,
   quickFix,
   raiseTransition,
   redirectTransition,
+  removeAct,
   removeState,
   removeTransition,
   rename,
@@ -116,6 +118,19 @@ describe('edits from the diagram', () => {
     expect(linked).toContain('go rest after 9 s { set scares = scares + 1 }\n    go listen when hears clatter\n  }');
     const inline = apply(addTransition(GUARD, 'hunt', 'rest', 'after 8 s'));
     expect(inline).toContain('go rounds when unseen for 2 s go rest after 8 s }');
+  });
+
+  test('add acts where there are none and behind others, and take them away again', () => {
+    const once = apply(addAct(GUARD, 'rest', 'enter', 'shout clatter within 5 cells'));
+    expect(once).toContain('  state rest {\n    enter { shout clatter within 5 cells }\n    do hold');
+    const twice = apply(addAct(once, 'rest', 'enter', 'set scares = 0'), once);
+    expect(twice).toContain('enter { shout clatter within 5 cells; set scares = 0 }');
+    expect(isSound(twice)).toBe(true);
+    expect(apply(removeAct(twice, 'rest', 'enter', 1), twice)).toBe(once);
+    const other = apply(removeAct(twice, 'rest', 'enter', 0), twice);
+    expect(other).toContain('enter { set scares = 0 }');
+    expect(apply(removeAct(once, 'rest', 'enter', 0), once)).toBe(GUARD);
+    expect(isSound(apply(addAct(GUARD, 'hunt', 'leave', 'face back')))).toBe(true);
   });
 
   test('take back what they did when done the other way round', () => {

@@ -103,6 +103,50 @@ export function setMotion(text: string, name: string, motion: string): TextEdit[
   return [{ from: at, to: at, insert: ` do ${motion} ` }];
 }
 
+/** When acts of a state happen. */
+export type ActMoment = 'enter' | 'leave';
+
+/** Adds an act at the end of those of a moment; braces are made where there are none yet. */
+export function addAct(text: string, name: string, moment: ActMoment, act: string): TextEdit[] {
+  const state = stateOf(text, name);
+  if (!state) return [];
+  const block = state[moment];
+  if (block) {
+    const inner = block.text.slice(1, -1);
+    const at = block.from + 1 + inner.trimEnd().length;
+    return [{ from: at, to: at, insert: inner.trim() === '' ? ` ${act} ` : `; ${act}` }];
+  }
+  // Behind the motion: on a line of its own where the motion has one.
+  const { motion } = state;
+  if (!motion) return [{ from: state.end, to: state.end, insert: `${moment} { ${act} } ` }];
+  const lineStart = text.lastIndexOf('\n', motion.from - 1) + 1;
+  const isOnOwnLine = /^\s*do\s+$/.test(text.slice(lineStart, motion.from));
+  if (!isOnOwnLine) return [{ from: motion.to, to: motion.to, insert: ` ${moment} { ${act} }` }];
+  return [{ from: lineStart, to: lineStart, insert: `${indentOf(text, motion.from)}${moment} { ${act} }\n` }];
+}
+
+/** Takes an act away, with the semicolon that parts it from the next; empty braces go with it. */
+export function removeAct(text: string, name: string, moment: ActMoment, index: number): TextEdit[] {
+  const block = stateOf(text, name)?.[moment];
+  if (!block) return [];
+  const acts = parseScript(block.text.slice(1, -1)).statements;
+  const act = acts[index];
+  if (!act) return [];
+  if (acts.length === 1) {
+    const from = text.lastIndexOf(moment, block.from);
+    return [cutLines(text, from, block.to)];
+  }
+  const start = block.from + 1;
+  const next = acts[index + 1];
+  return next
+    ? [{ from: start + act.span.from, to: start + next.span.from, insert: '' }]
+    : [{ from: start + endOf(acts[index - 1]), to: start + endOf(act), insert: '' }];
+}
+
+function endOf(statement: StatementSyntax): number {
+  return statement.tokens.at(-1)?.span.to ?? statement.keywordSpan.to;
+}
+
 /** Marks a state as the one to begin with; the mark is taken from the one that had it. */
 export function setStart(text: string, name: string): TextEdit[] {
   const outline = outlineScript(text);

@@ -30,7 +30,6 @@ export function KnobSlider({ knob, piece, kind, insight, scope }: KnobProps) {
     tries.setOverrides({ ...overrides, knobs: [...others, ...added] });
   };
   const isOwn = piece.knobs?.[knob.name] !== undefined;
-  const step = niceStep(knob.high - knob.low);
   const label = `Set ${knob.name} of ${scope === 'kind' ? kind.name : piece.name}`;
   const recipe = (next: number | undefined) => (draft: Parameters<typeof commands.setKindKnob>[0]) => {
     if (scope === 'kind') commands.setKindKnob(draft, kind.id, knob.name, next);
@@ -39,12 +38,53 @@ export function KnobSlider({ knob, piece, kind, insight, scope }: KnobProps) {
   const isSet =
     scope === 'try' ? forced !== undefined : scope === 'piece' ? isOwn : kind.knobs?.[knob.name] !== undefined;
   return (
+    <KnobRow
+      knob={knob}
+      value={value}
+      mark={isOwn ? `${piece.name} has its own ${knob.name}` : undefined}
+      isSet={isSet}
+      returnsTo={
+        scope === 'try'
+          ? 'Tries use the real value again'
+          : scope === 'piece'
+            ? `Back to that of all ${kind.name}s`
+            : `Back to the default of the script, ${knob.value}`
+      }
+      onPreview={(next) => (scope === 'try' ? setTry(next) : session.preview(label, recipe(next)))}
+      onDone={() => session.finishGesture(label)}
+      onReset={() => (scope === 'try' ? setTry(undefined) : session.change(`Reset ${knob.name}`, recipe(undefined)))}
+    />
+  );
+}
+
+/** A knob as a line: its name, a slider, its value with the unit, and the way back. */
+export function KnobRow({
+  knob,
+  value,
+  mark,
+  isSet,
+  returnsTo,
+  onPreview,
+  onDone,
+  onReset,
+}: {
+  knob: KnobDefinition;
+  value: number;
+  /** Said of a value that is not the usual one. */
+  mark?: string;
+  isSet: boolean;
+  returnsTo: string;
+  onPreview: (value: number) => void;
+  onDone: () => void;
+  onReset: () => void;
+}) {
+  return (
     <div
       style={{ display: 'grid', gridTemplateColumns: '48px 1fr 96px 20px', alignItems: 'center', gap: 8, marginTop: 8 }}
     >
-      <span title={isOwn ? `${piece.name} has its own ${knob.name}` : undefined}>
+      <span title={mark ?? knob.name} style={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>
         {knob.name}
-        {isOwn && <span className="wary"> *</span>}
+        {mark && <span className="wary"> *</span>}
       </span>
       <Slider
         size="sm"
@@ -52,36 +92,17 @@ export function KnobSlider({ knob, piece, kind, insight, scope }: KnobProps) {
         label={null}
         min={knob.low}
         max={knob.high}
-        step={step}
+        step={niceStep(knob.high - knob.low)}
         value={value}
-        onChange={(next) => {
-          const rounded = Number(next.toFixed(4));
-          if (scope === 'try') setTry(rounded);
-          else session.preview(label, recipe(rounded));
-        }}
-        onChangeEnd={() => session.finishGesture(label)}
+        onChange={(next) => onPreview(Number(next.toFixed(4)))}
+        onChangeEnd={onDone}
       />
       <span className="mono" style={{ whiteSpace: 'nowrap' }}>
         {Number(value.toFixed(3))} <span className="quiet">{knob.unit ?? ''}</span>
       </span>
       {isSet ? (
-        <Tooltip
-          label={
-            scope === 'try'
-              ? 'Tries use the real value again'
-              : scope === 'piece'
-                ? `Back to that of all ${kind.name}s`
-                : `Back to the default of the script, ${knob.value}`
-          }
-        >
-          <ActionIcon
-            size="xs"
-            variant="subtle"
-            aria-label={`Reset ${knob.name}`}
-            onClick={() =>
-              scope === 'try' ? setTry(undefined) : session.change(`Reset ${knob.name}`, recipe(undefined))
-            }
-          >
+        <Tooltip label={returnsTo}>
+          <ActionIcon size="xs" variant="subtle" aria-label={`Reset ${knob.name}`} onClick={onReset}>
             <IconArrowBack size={13} />
           </ActionIcon>
         </Tooltip>
@@ -91,5 +112,3 @@ export function KnobSlider({ knob, piece, kind, insight, scope }: KnobProps) {
     </div>
   );
 }
-
-/** A step that splits a range into some hundred round parts. */

@@ -11,6 +11,7 @@ import { KnobSlider, type Scope } from './KnobSlider';
 import { MoverFacts } from './MoverFacts';
 import { CARD_WIDTH, placeCard } from './placeCard';
 import { PlayerFacts } from './PlayerFacts';
+import { WhyNow } from './WhyNow';
 
 /** What the selected piece is and its knobs, beside it in the arena, stepping aside from what it would cover. */
 export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScript: (scriptId: string) => void }) {
@@ -77,6 +78,7 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
           ))}
         </>
       )}
+      {!kind.control && kind.behavior && <WhyNow pieceId={piece.id} />}
       {!kind.control && <MoverFacts piece={piece} />}
       {kind.control && <PlayerFacts piece={piece} kind={kind} />}
       <CardActions piece={piece} kind={kind} onOpenScript={onOpenScript} />
