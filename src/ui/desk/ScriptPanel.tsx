@@ -167,7 +167,7 @@ function Problems({ scriptId, editor }: { scriptId: string; editor: EditorView |
   return (
     <div
       role="list"
-      aria-label="Problems"
+      aria-label="Faults of this script"
       style={{ maxHeight: 128, overflow: 'auto', borderTop: '1px solid var(--layer)', padding: '4px 12px' }}
     >
       {faults.map((fault, index) => {
@@ -252,7 +252,8 @@ function openEditor(
         indentOnInput(),
         bracketMatching(),
         closeBrackets(),
-        autocompletion(),
+        // A list that comes up is meant at once; it never comes up where Enter ends a line.
+        autocompletion({ interactionDelay: 0 }),
         keymap.of([
           ...closeBracketsKeymap,
           ...defaultKeymap,

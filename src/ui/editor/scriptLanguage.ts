@@ -12,6 +12,7 @@ import {
   scriptParser,
   type Diagnostic,
   type GameNames,
+  type Proposal,
 } from '@/core/index';
 
 const language = LRLanguage.define({
@@ -88,9 +89,7 @@ export function completeScript({ names }: Pick<ScriptSurroundings, 'names'>) {
   return (context: CompletionContext): CompletionResult | null => {
     const text = context.state.doc.toString();
     const { from, proposals } = completeAt(text, context.pos, names());
-    // Unasked, only once a word has been begun or a space stands behind one.
-    const before = text.slice(Math.max(0, context.pos - 1), context.pos);
-    if (!context.explicit && from === context.pos && before !== ' ') return null;
+    if (!context.explicit && !isWanted(text, from, context.pos, proposals)) return null;
     if (proposals.length === 0) return null;
     const options = proposals.map(({ text: label, what, meaning }, index): Completion => ({
       label,
@@ -102,6 +101,16 @@ export function completeScript({ names }: Pick<ScriptSurroundings, 'names'>) {
     }));
     return { from, options, validFor: /^\w*$/ };
   };
+}
+
+/**
+ * Whether proposals come up unasked: while a word is being written that is not yet whole, and behind a space where
+ * something must follow. Elsewhere they would take the Enter that ends a line.
+ */
+function isWanted(text: string, from: number, place: number, proposals: readonly Proposal[]): boolean {
+  const word = text.slice(from, place);
+  if (word !== '') return !proposals.some((proposal) => proposal.text === word);
+  return text[place - 1] === ' ' && !proposals.some(({ what }) => what === 'statement');
 }
 
 /** What a word means, when the pointer rests on it. */

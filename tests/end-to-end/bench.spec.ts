@@ -1,0 +1,164 @@
+import { expect, test, type Page } from '@playwright/test';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { clickCell, openDesk } from './support/desk';
+
+async function openBench(page: Page) {
+  await page.getByRole('button', { name: 'Bench', exact: true }).click();
+  await expect(page.getByTestId('diagram')).toBeVisible();
+}
+
+/** The text of a script as it is saved in the game. */
+async function savedScript(page: Page, game: string, script: string): Promise<string> {
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  const reply = await page.request.get(`/api/games/${game}`);
+  const { document } = (await reply.json()) as { document: { scripts: { id: string; lines: string[] }[] } };
+  return document.scripts.find(({ id }) => id === script)?.lines.join('\n') ?? '';
+}
+
+test('a guard is written from an empty script with completion, and grows a state in the diagram', async ({
+  page,
+}, info) => {
+  const id = await openDesk(page, info);
+  await openBench(page);
+  await page.getByRole('button', { name: 'New…' }).click();
+  await page.getByRole('menuitem', { name: 'Empty' }).click();
+  const text = page.getByRole('textbox', { name: 'Text of unnamed' });
+  await expect(text).toContainText('behavior unnamed');
+  await page.locator('.cm-line').first().click();
+  await page.keyboard.press('End');
+  await page.keyboard.press('Enter');
+  // What is typed is completed from what may stand there.
+  await page.keyboard.type('# looks about\nstart state calm {\ndo lo');
+  await expect(page.locator('.cm-tooltip-autocomplete')).toContainText('look around');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('\n');
+  await page.keyboard.press('Escape');
+  await page.keyboard.type('go calm when se');
+  await expect(page.locator('.cm-tooltip-autocomplete')).toContainText('sees');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type(' pl');
+  await expect(page.locator('.cm-tooltip-autocomplete')).toContainText('player');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type(' within 7 cells');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'State calm' })).toBeVisible();
+  // A state is added in the diagram; the text follows and its comment stays.
+  await page.getByRole('button', { name: 'Add a state' }).click();
+  await expect(page.getByRole('button', { name: 'State next' })).toBeVisible();
+  await expect(text).toContainText('state next');
+  await expect(text).toContainText('# looks about');
+  const name = page.getByLabel('Name of the state');
+  await name.fill('hunt');
+  await name.press('Enter');
+  await page.getByLabel('Motion: word').selectOption('chase');
+  await expect(text).toContainText('do chase player');
+  await page.getByLabel('Motion: speed').fill('3 cells/s');
+  await page.getByLabel('Motion: speed').press('Enter');
+  await expect(text).toContainText('at 3 cells/s');
+  // The transition is led to the new state by its form, and back by a way of its own.
+  await page.getByRole('button', { name: 'State calm' }).click();
+  await page.getByLabel('Where transition 1 leads').selectOption('hunt');
+  await page.getByRole('button', { name: 'State hunt' }).click();
+  await page.getByLabel('New transition to').selectOption('calm');
+  await page.getByLabel('Condition 1').fill('unseen for 1 s');
+  await page.getByLabel('Condition 1').press('Enter');
+  await expect(text).toContainText('go calm when unseen for 1 s');
+  await expect(page.getByLabel('Faults of this script')).toBeHidden();
+  const script = await savedScript(page, id, 'unnamed');
+  expect(script).toContain('# looks about');
+  expect(script).toContain('go hunt when sees player within 7 cells');
+});
+
+test('the dot is dragged round a corner: the hunt begins and ends, and is told why', async ({ page }, info) => {
+  await openDesk(page, info);
+  await openBench(page);
+  const yard = page.getByTestId('proving');
+  const live = page.locator('[aria-current="step"]');
+  await expect(live).toHaveAttribute('aria-label', 'State rounds');
+  await page.getByLabel('Speed of the dot').selectOption('20');
+  const box = (await yard.boundingBox())!;
+  const scale = Math.min(box.width / 30, box.height / 16) * 0.94;
+  const at = (x: number, y: number) => ({
+    x: box.x + box.width / 2 + (x - 15) * scale,
+    y: box.y + box.height / 2 + (y - 8) * scale,
+  });
+  const drag = async (x: number, y: number) => {
+    const place = at(x, y);
+    await page.mouse.move(place.x, place.y);
+    await page.mouse.down();
+    await page.mouse.move(place.x + 1, place.y);
+    await page.mouse.up();
+  };
+  // Before the eyes of the guard on its way to the south.
+  await drag(14.5, 12.5);
+  await expect(live).toHaveAttribute('aria-label', 'State hunt');
+  await expect(page.locator('.cm-line.live-state')).toContainText('state hunt');
+  await expect(page.getByTestId('why')).toContainText('unseen for');
+  // Away behind the walls of the north-east.
+  await drag(28.5, 1.5);
+  await page.getByRole('button', { name: 'Hide' }).click();
+  await expect(live).not.toHaveAttribute('aria-label', 'State hunt', { timeout: 20_000 });
+  await page.getByRole('button', { name: 'Hold' }).click();
+  const before = await page.getByTestId('why').textContent();
+  // Times are shown in tenths of a second.
+  for (let tick = 0; tick < 8; tick++) await page.getByRole('button', { name: '1 tick' }).click();
+  await expect(page.getByTestId('why')).not.toHaveText(before ?? '');
+});
+
+test('a knob on the bench moves figures and proving ground; faults come with quick fixes; rename goes everywhere', async ({
+  page,
+}, info) => {
+  const id = await openDesk(page, info);
+  await openBench(page);
+  await expect(page.getByTestId('behavior-figures')).toContainText('caught if hunted', { timeout: 30_000 });
+  const text = page.getByRole('textbox', { name: 'Text of night_watch' });
+  await page.locator('.cm-line', { hasText: 'go listen when hears clatter' }).click();
+  await page.keyboard.press('Home');
+  await page.keyboard.press('Shift+End');
+  await page.keyboard.type('go listn when hears clatter');
+  await expect(page.getByLabel('Faults of this script')).toContainText('There is no state `listn`.');
+  await page.getByRole('button', { name: 'Write listen' }).click();
+  await expect(page.getByLabel('Faults of this script')).toBeHidden();
+  await page.locator('.cm-line', { hasText: 'start state rounds' }).click();
+  await page.keyboard.press('End');
+  for (let step = 0; step < 3; step++) await page.keyboard.press('ArrowLeft');
+  const name = page.getByLabel('Rename rounds to');
+  await name.fill('beat');
+  await name.press('Enter');
+  await expect(text).not.toContainText('rounds {');
+  expect((await savedScript(page, id, 'night_watch')).match(/go beat/g)).toHaveLength(2);
+});
+
+test('a behavior goes out as a state chart and comes in again; a broken one is refused with a word', async ({
+  page,
+}, info) => {
+  await openDesk(page, info);
+  await openBench(page);
+  await page.getByRole('button', { name: 'Chart…' }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'Export as SCXML' }).click(),
+  ]);
+  const file = info.outputPath('watch.scxml');
+  await download.saveAs(file);
+  expect(readFileSync(file, 'utf8')).toContain('<scxml');
+  await page.getByLabel('State chart to import').setInputFiles(file);
+  await expect(page.getByRole('textbox', { name: 'Text of night_watch_2' })).toContainText('behavior night_watch_2');
+  const broken = info.outputPath('broken.scxml');
+  writeFileSync(broken, '<scxml><state id="a"');
+  await page.getByLabel('State chart to import').setInputFiles(broken);
+  await expect(page.getByText('broken.scxml was not imported')).toBeVisible();
+});
+
+test('why a guard does what it does is told at any moment of the run that is shown', async ({ page }, info) => {
+  await openDesk(page, info);
+  await expect(page.getByTestId('sample-end')).toBeVisible();
+  await clickCell(page, 10.5, 7.5);
+  const card = page.getByLabel('Card of Hall warden');
+  await card.getByRole('button', { name: 'Why?' }).click();
+  await expect(card.getByTestId('why')).toContainText('in rounds for 0.0 s');
+  await page.getByRole('button', { name: 'One tick on' }).click();
+  const box = (await page.getByTestId('scrub').boundingBox())!;
+  await page.mouse.click(box.x + box.width * 0.2, box.y + box.height / 2);
+  await expect(card.getByTestId('why')).toContainText(/sees: distance \d+\.\d of 6\.0 cells/);
+});
