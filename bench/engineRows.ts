@@ -39,7 +39,7 @@ function clearedInputs(program: LevelProgram): number[] {
 }
 
 /** The behavior that the floor has written by hand; kept here, so that the demo may change without the comparison changing. */
-const PLAIN_WATCH = `behavior night_watch {
+export const PLAIN_WATCH = `behavior night_watch {
   knob pace  = 2.2 cells/s in 0.5..6
   knob sight = 6 cells     in 2..14
   knob nerve = 2.5 s       in 0..8
@@ -150,7 +150,7 @@ export function measureGrowth(): BenchRow[] {
   });
 }
 
-function crowdedGame(count: number): GameDocument {
+export function crowdedGame(count: number): GameDocument {
   const game = demoGame();
   const side = 256;
   const level = game.levels[0];

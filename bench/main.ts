@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { measureMovers, measurePictures, measureSchemes } from './arenaRows';
+import { measureBehaviors, measureChasers, measureScripts } from './behaviorRows';
 import { measureBatches, reportWorkerMemory } from './batchRows';
 import { measureDesk } from './deskRows';
 import { measureEngine, measureGrowth, measureStandIn } from './engineRows';
@@ -19,6 +20,9 @@ const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
   standIn: measureStandIn,
   growth: measureGrowth,
   movers: measureMovers,
+  behaviors: measureBehaviors,
+  chasers: measureChasers,
+  scripts: measureScripts,
   schemes: measureSchemes,
   pictures: measurePictures,
   geometry: measureGeometry,

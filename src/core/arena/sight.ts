@@ -21,6 +21,36 @@ export function firstOpaqueFraction(grid: ArenaGrid, x0: number, y0: number, x1:
   let column = Math.floor(x0);
   let row = Math.floor(y0);
   if (isOpaqueAt(grid, column, row)) return 0;
+  const { width, height, opaque } = grid;
+  // Between two places inside of the grid no cell outside is passed, so none has to be asked for.
+  const isInside =
+    column >= 0 && row >= 0 && column < width && row < height && x1 >= 0 && y1 >= 0 && x1 < width && y1 < height;
+  let cell = row * width + column;
+  const rowStep = stepY * width;
+  while (isInside) {
+    const borderX = stepX > 0 ? column + 1 - x0 : x0 - column;
+    const borderY = stepY > 0 ? row + 1 - y0 : y0 - row;
+    const endsBeforeX = borderX >= spanX;
+    const endsBeforeY = borderY >= spanY;
+    if (endsBeforeX && endsBeforeY) return CLEAR;
+    const crossX = endsBeforeX ? Infinity : borderX * spanY;
+    const crossY = endsBeforeY ? Infinity : borderY * spanX;
+    if (crossX < crossY) {
+      column += stepX;
+      cell += stepX;
+      if (opaque[cell] === 1) return borderX / spanX;
+    } else if (crossY < crossX) {
+      row += stepY;
+      cell += rowStep;
+      if (opaque[cell] === 1) return borderY / spanY;
+    } else {
+      const sidesClosed = opaque[cell + stepX] === 1 && opaque[cell + rowStep] === 1;
+      column += stepX;
+      row += stepY;
+      cell += stepX + rowStep;
+      if (sidesClosed || opaque[cell] === 1) return borderX / spanX;
+    }
+  }
   for (;;) {
     // Distance from the start to the next border on each axis; it is recomputed, so rounding does not add up.
     const borderX = stepX > 0 ? column + 1 - x0 : x0 - column;

@@ -143,8 +143,21 @@ function findFirstContact(grid: ArenaGrid, x: number, y: number, outline: Outlin
   const lastColumn = Math.floor(Math.max(x, x + dx) + outline.east + TOUCH);
   const firstRow = Math.floor(Math.min(y, y + dy) - outline.north - TOUCH);
   const lastRow = Math.floor(Math.max(y, y + dy) + outline.south + TOUCH);
+  // Of a long way only the cells beside it are looked at, not all of the box around it.
+  const isLong = lastRow - firstRow > 2 && lastColumn - firstColumn > 2;
   for (let row = firstRow; row <= lastRow; row++) {
-    for (let column = firstColumn; column <= lastColumn; column++) {
+    let from = firstColumn;
+    let to = lastColumn;
+    if (isLong) {
+      // The part of the way on which the body overlaps this row.
+      const enter = (row - outline.south - TOUCH - y) / dy;
+      const leave = (row + 1 + outline.north + TOUCH - y) / dy;
+      const first = x + dx * Math.min(1, Math.max(0, Math.min(enter, leave)));
+      const last = x + dx * Math.min(1, Math.max(0, Math.max(enter, leave)));
+      from = Math.max(firstColumn, Math.floor(Math.min(first, last) - outline.west - TOUCH) - 1);
+      to = Math.min(lastColumn, Math.floor(Math.max(first, last) + outline.east + TOUCH) + 1);
+    }
+    for (let column = from; column <= to; column++) {
       if (isSolidAt(grid, column, row)) meetCell(grid, column, row, x, y, outline, dx, dy);
     }
   }

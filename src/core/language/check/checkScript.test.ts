@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { RandomStream } from '../../foundation/random';
 import { behaviorWith } from '../../testing/exampleBehavior';
+import { LIBRARY } from '../library';
 import { VOCABULARY } from '../vocabulary';
 import { checkScript, NO_CONTEXT } from './checkScript';
 
@@ -153,7 +154,7 @@ describe('faults', () => {
 });
 
 describe('any text whatever', () => {
-  test('gives diagnostics, never a crash: 3,000 mutated scripts', () => {
+  test('gives diagnostics, never a crash: 10,000 mutated scripts', () => {
     const pieces = [
       '{',
       '}',
@@ -178,11 +179,22 @@ describe('any text whatever', () => {
       '=',
       'sees',
       'player',
+      'keep',
+      'set',
+      'shout',
+      'enter {',
+      'either',
+      'use',
+      'repeat every',
+      'with',
+      '>',
+      'face',
       '',
     ];
-    for (let seed = 1; seed <= 3000; seed++) {
+    const bases = [SOUND, ...LIBRARY.map(({ text }) => text)];
+    for (let seed = 1; seed <= 10_000; seed++) {
       const random = new RandomStream(seed, 3);
-      let text = SOUND;
+      let text = bases[seed % bases.length];
       for (let cut = random.nextInteger(1, 6); cut > 0; cut--) {
         const from = random.nextInteger(0, text.length);
         const to = Math.min(text.length, from + random.nextInteger(0, 12));

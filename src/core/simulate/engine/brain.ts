@@ -1,4 +1,4 @@
-import type { BrainProgram, MotionProgram, StateProgram } from '../../compile/levelProgram';
+import { PLAYER_TARGET, type BrainProgram, type MotionProgram, type StateProgram } from '../../compile/levelProgram';
 import { prepareAct, turnTo, type ActFunction } from './acts';
 import { isBeat, prepareCondition, type ConditionTest } from './conditions';
 import { prepareMotion, type Mover } from './motion';
@@ -22,6 +22,8 @@ export interface BrainState {
   enter: ActFunction[];
   leave: ActFunction[];
   repeats: { ticks: number; acts: ActFunction[] }[];
+  /** Whether nothing but the sight of the player can lead out of it: then nothing is to be decided while no line is open. */
+  waitsForSight: boolean;
   /** Tests in order of priority, and what each of them leads to. */
   tests: ConditionTest[];
   transitions: BrainTransition[];
@@ -55,6 +57,7 @@ function prepareState(state: StateProgram): BrainState {
     enter: state.enter.map(prepareAct),
     leave: state.leave.map(prepareAct),
     repeats: state.repeats.map(({ ticks, acts }) => ({ ticks, acts: acts.map(prepareAct) })),
+    waitsForSight: waitsForSight(state),
     tests: state.transitions.map((transition) => prepareCondition(transition.condition)),
     transitions: state.transitions.map(({ targets, weights, acts }) => ({
       targets,
@@ -62,6 +65,13 @@ function prepareState(state: StateProgram): BrainState {
       acts: acts.map(prepareAct),
     })),
   };
+}
+
+/** With one counter at most, so that a single look tells whether a glimpse is still being counted. */
+function waitsForSight({ transitions, repeats, slots }: StateProgram): boolean {
+  const isSight = ({ condition }: StateProgram['transitions'][number]) =>
+    condition.type === 'sees' && condition.target === PLAYER_TARGET;
+  return slots === 1 && repeats.length === 0 && transitions.every(isSight);
 }
 
 /** No motion is quicker than this, whatever memory comes to; cells a second. */
@@ -101,17 +111,24 @@ function prepareMove(state: StateProgram): Mover {
 /** Decides for one piece: the first transition whose condition holds is taken. At most one a tick. */
 export function decide(world: World, piece: number, brain: Brain): void {
   const state = brain.states[world.state[piece]];
-  if (brain.hasStartActs && world.hasBegun[piece] === 0) act(world, piece, state.enter);
-  world.hasBegun[piece] = 1;
-  for (let index = 0; index < state.repeats.length; index++) {
-    const { ticks, acts } = state.repeats[index];
-    if (isBeat(world.tick - world.stateSince[piece], ticks)) act(world, piece, acts);
+  const isDark = world.isLineOpen[piece] === 0 && world.heldTicks[piece * world.slotsPerPiece] === 0;
+  if (isDark && state.waitsForSight && !brain.hasStartActs) return;
+  if (brain.hasStartActs && world.hasBegun[piece] === 0) {
+    world.hasBegun[piece] = 1;
+    act(world, piece, state.enter);
   }
-  for (let index = 0; index < state.tests.length; index++) {
-    if (!state.tests[index](world, piece)) continue;
+  const { repeats, tests } = state;
+  if (repeats.length > 0) repeatActs(world, piece, state);
+  for (let index = 0; index < tests.length; index++) {
+    if (!tests[index](world, piece)) continue;
     takeTransition(world, piece, brain, state, index);
     return;
   }
+}
+
+function repeatActs(world: World, piece: number, { repeats }: BrainState): void {
+  for (const { ticks, acts } of repeats)
+    if (isBeat(world.tick - world.stateSince[piece], ticks)) act(world, piece, acts);
 }
 
 /** Leaves a state by one of its transitions: acts of leaving, of the way, and of entering, in this order. */

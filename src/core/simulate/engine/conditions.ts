@@ -78,18 +78,26 @@ export function isBeat(ticksInState: number, period: number): boolean {
 function prepareSees(condition: Extract<ConditionProgram, { type: 'sees' }>): ConditionTest {
   const limits = prepareSight(condition.range, condition.arc);
   const { slot, noticeTicks, target } = condition;
-  const isSeen: ConditionTest =
-    target === PLAYER_TARGET
-      ? (world, piece) => world.isLineOpen[piece] === 1 && isWithin(world, piece, limits)
-      : (world, piece) => seesTarget(world, piece, target, limits);
-  return (world, piece) => {
-    const counter = piece * world.slotsPerPiece + slot;
-    if (!isSeen(world, piece)) {
-      world.heldTicks[counter] = 0;
-      return false;
-    }
-    return ++world.heldTicks[counter] >= noticeTicks;
-  };
+  if (target !== PLAYER_TARGET) {
+    const isSeen: ConditionTest = (world, piece) => seesTarget(world, piece, target, limits);
+    return (world, piece) => notices(world, piece, slot, noticeTicks, isSeen(world, piece));
+  }
+  // Told first, as it is so for most pieces in most ticks: no open line, and nothing noticed so far.
+  if (noticeTicks <= 1) return (world, piece) => world.isLineOpen[piece] === 1 && isWithin(world, piece, limits);
+  return (world, piece) =>
+    world.isLineOpen[piece] === 1
+      ? notices(world, piece, slot, noticeTicks, isWithin(world, piece, limits))
+      : notices(world, piece, slot, noticeTicks, false);
+}
+
+/** Counts for how many ticks on end something has been seen; true once these are enough. */
+function notices(world: World, piece: number, slot: number, noticeTicks: number, isSeen: boolean): boolean {
+  const counter = piece * world.slotsPerPiece + slot;
+  if (!isSeen) {
+    if (world.heldTicks[counter] !== 0) world.heldTicks[counter] = 0;
+    return false;
+  }
+  return ++world.heldTicks[counter] >= noticeTicks;
 }
 
 /** Whether the nearest piece with a tag is in sight. */

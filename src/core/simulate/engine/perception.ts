@@ -35,6 +35,25 @@ export function isWithin(world: World, piece: number, limits: SightLimits): bool
   return ahead >= limits.arcCosine * Math.sqrt(square);
 }
 
+/** Looks for many pieces with the same eyes. */
+export function lookAll(world: World, pieces: Int16Array, eyes: Eyes): void {
+  const { alive, sights, isLineOpen, playerSquare, x, y } = world;
+  const { x: playerX, y: playerY } = world.player;
+  const reach = eyes.enter.rangeSquare;
+  for (let index = 0; index < pieces.length; index++) {
+    const piece = pieces[index];
+    if (alive[piece] === 0) continue;
+    const dx = playerX - x[piece];
+    const dy = playerY - y[piece];
+    const square = dx * dx + dy * dy;
+    // Told first, as it is so for most pieces in most ticks: too far off, and it was so before.
+    if (square > reach && sights[piece] === 0) {
+      playerSquare[piece] = square;
+      isLineOpen[piece] = 0;
+    } else look(world, piece, eyes);
+  }
+}
+
 /** Looks once for a piece. The ray is cast only when range and arc allow sight at all. */
 export function look(world: World, piece: number, eyes: Eyes): void {
   const { sights, isLineOpen } = world;
@@ -47,11 +66,6 @@ export function look(world: World, piece: number, eyes: Eyes): void {
   world.playerSquare[piece] = square;
   const sawBefore = sights[piece] === 1;
   const limits = sawBefore ? eyes.leave : eyes.enter;
-  // Told first, as it is so for most pieces in most ticks: too far off, and it was so before.
-  if (square > limits.rangeSquare && !sawBefore) {
-    isLineOpen[piece] = 0;
-    return;
-  }
   const isOpen = isWithin(world, piece, limits) && isLineClear(world.ground.grid, x, y, playerX, playerY);
   isLineOpen[piece] = isOpen ? 1 : 0;
   sights[piece] = isOpen ? 1 : 0;

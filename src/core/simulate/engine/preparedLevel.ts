@@ -37,9 +37,9 @@ export interface PreparedLevel {
   brains: Brain[];
   /** What the tick reads of every piece, as arrays: index into `brains` (−1 for none), index into `ways`. */
   brainOfPiece: Int16Array;
-  /** Pieces that look, and pieces that can change their state. */
-  lookers: Int16Array;
-  deciders: Int16Array;
+  /** Pieces that look, and pieces that can change their state, in their order; neighbours of one brain stand together. */
+  lookers: BrainRun[];
+  deciders: BrainRun[];
   /** Pieces whose behavior asks whether they are stuck. */
   watchers: Int16Array;
   waysOfPiece: Int16Array;
@@ -101,16 +101,13 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
     };
   });
   const meetsPlayer = pieces.flatMap((piece, index) => (meetingOfKind[piece.kindIndex] ? [index] : []));
+  const brains = program.brains.map(prepareBrain);
   return {
     program,
-    brains: program.brains.map(prepareBrain),
+    brains,
     brainOfPiece: Int16Array.from(pieces, (piece) => piece.brain),
-    lookers: Int16Array.from(
-      pieces.flatMap(({ brain }, index) => (brain >= 0 && program.brains[brain].sightRange > 0 ? [index] : [])),
-    ),
-    deciders: Int16Array.from(
-      pieces.flatMap(({ brain }, index) => (brain >= 0 && program.brains[brain].states.some(decides) ? [index] : [])),
-    ),
+    lookers: runsOf(brains, program, (brain) => program.brains[brain].sightRange > 0),
+    deciders: runsOf(brains, program, (brain) => program.brains[brain].states.some(decides)),
     watchers: Int16Array.from(
       pieces.flatMap(({ brain }, index) => (brain >= 0 && asksWhetherStuck(program.brains[brain]) ? [index] : [])),
     ),
@@ -147,6 +144,23 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
     routeDirections: pieces.map((piece) => directRoute(piece.route)),
     start: undefined,
   };
+}
+
+/** Pieces that follow one behavior and stand next to each other in the level. */
+export interface BrainRun {
+  brain: Brain;
+  pieces: Int16Array;
+}
+
+function runsOf(brains: readonly Brain[], { pieces }: LevelProgram, belongs: (brain: number) => boolean): BrainRun[] {
+  const runs: { brain: number; pieces: number[] }[] = [];
+  pieces.forEach(({ brain }, piece) => {
+    if (brain < 0 || !belongs(brain)) return;
+    const last = runs.at(-1);
+    if (last?.brain === brain) last.pieces.push(piece);
+    else runs.push({ brain, pieces: [piece] });
+  });
+  return runs.map((run) => ({ brain: brains[run.brain], pieces: Int16Array.from(run.pieces) }));
 }
 
 /** Whether a state has anything to decide or to do besides moving. */

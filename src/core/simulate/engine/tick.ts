@@ -3,7 +3,7 @@ import { carryPlayer, CarrierTops, findRide } from './carrying';
 import { meetEachOther, meetPlayer } from './contacts';
 import { countDown } from './effects';
 import { marchFormations } from './movers/march';
-import { look } from './perception';
+import { lookAll } from './perception';
 import type { Input } from './player/inputs';
 import { movePlayer, NO_SUPPORTS, type Supports } from './player/movePlayer';
 import { firePlayer, moveShots } from './shots';
@@ -23,19 +23,17 @@ export type DecideAll = (world: World) => void;
 
 /** Every piece with a brain looks, then every one decides, all on the same world. */
 export function lookAndDecide(world: World): void {
-  const { brains, brainOfPiece, canStun, lookers, deciders } = world.level;
-  const { alive } = world;
+  const { canStun, lookers, deciders } = world.level;
+  const { alive, stunLeft } = world;
   takeUpSounds(world);
-  for (let index = 0; index < lookers.length; index++) {
-    const piece = lookers[index];
-    const { eyes } = brains[brainOfPiece[piece]];
-    if (eyes && alive[piece] === 1) look(world, piece, eyes);
-  }
+  for (let run = 0; run < lookers.length; run++) lookAll(world, lookers[run].pieces, lookers[run].brain.eyes!);
   if (world.level.watchers.length > 0) countStill(world);
-  for (let index = 0; index < deciders.length; index++) {
-    const piece = deciders[index];
-    if (alive[piece] === 1 && !(canStun && world.stunLeft[piece] > 0))
-      decide(world, piece, brains[brainOfPiece[piece]]);
+  for (let run = 0; run < deciders.length; run++) {
+    const { brain, pieces } = deciders[run];
+    for (let index = 0; index < pieces.length; index++) {
+      const piece = pieces[index];
+      if (alive[piece] === 1 && !(canStun && stunLeft[piece] > 0)) decide(world, piece, brain);
+    }
   }
 }
 
