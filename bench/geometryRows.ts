@@ -5,16 +5,16 @@ import { cpuMs, medianOf, type BenchRow } from './rows';
 const SIDE = 64;
 
 /** A grid of pillars and broken walls, the same in every run. */
-function pillarGrid(): ArenaGrid {
-  const solid = new Uint8Array(SIDE * SIDE);
-  for (let row = 0; row < SIDE; row++) {
-    for (let column = 0; column < SIDE; column++) {
+function pillarGrid(side = SIDE): ArenaGrid {
+  const solid = new Uint8Array(side * side);
+  for (let row = 0; row < side; row++) {
+    for (let column = 0; column < side; column++) {
       const isPillar = row % 4 === 2 && column % 4 === 2;
       const isWall = row % 12 === 6 && column % 9 !== 4;
-      if (isPillar || isWall) solid[row * SIDE + column] = 1;
+      if (isPillar || isWall) solid[row * side + column] = 1;
     }
   }
-  return { width: SIDE, height: SIDE, solid, opaque: solid };
+  return { width: side, height: side, solid, opaque: solid };
 }
 
 /** Pairs of open cells, spread evenly. */
@@ -50,4 +50,17 @@ export function measureGeometry(): BenchRow[] {
     { name: 'paths.per_second', value: paths, unit: '1/s', floor, ratio: paths / floor },
     { name: 'sight.rays_per_second', value: medianOf(7, raysPerSecond), unit: '1/s' },
   ];
+}
+
+/** On a large grid; the plain method takes long there, so it is asked once. */
+export function measureLargePaths(): BenchRow[] {
+  const grid = pillarGrid(256);
+  const finder = new PathFinder(buildWalkGrid(grid, 0.4, true));
+  const pairs = openPairs(grid, 120);
+  const perSecond = () =>
+    pairs.length / (cpuMs(() => pairs.forEach(([start, goal]) => finder.find(start, goal))) / 1000);
+  perSecond();
+  const paths = medianOf(5, perSecond);
+  const floor = 1 / (cpuMs(() => void plainDistances(grid, pairs[0][0], true)) / 1000);
+  return [{ name: 'paths.256x256_per_second', value: paths, unit: '1/s', floor, ratio: paths / floor }];
 }

@@ -5,7 +5,7 @@ import { measureBehaviors, measureChasers, measureScripts } from './behaviorRows
 import { measureBatches, reportWorkerMemory } from './batchRows';
 import { measureDesk } from './deskRows';
 import { measureEngine, measureGrowth, measureStandIn } from './engineRows';
-import { measureGeometry } from './geometryRows';
+import { measureGeometry, measureLargePaths } from './geometryRows';
 import type { BenchRow } from './rows';
 
 function say(row: BenchRow): void {
@@ -26,6 +26,7 @@ const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
   schemes: measureSchemes,
   pictures: measurePictures,
   geometry: measureGeometry,
+  largePaths: measureLargePaths,
   batches: measureBatches,
   desk: measureDesk,
 };

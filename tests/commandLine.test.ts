@@ -268,3 +268,42 @@ describe('gorge probe', () => {
     ]);
   });
 });
+
+describe('gorge behavior', () => {
+  test('prints the figures of a behavior, for people and as JSON', () => {
+    const said = gorge(['behavior', KILN_YARD_FILE, 'night_watch', ...HALL, '--runs', '10']);
+    expect(said.code).toBe(0);
+    expect(said.out).toMatch(/in rounds: \d+\.\d % of the time/);
+    expect(said.out).toMatch(/least safe head start: \d+(\.\d+)? cells, for a player at 3\.4 cells\/s/);
+    const { code, out } = gorge(['behavior', KILN_YARD_FILE, 'night_watch', ...HALL, '--runs', '10', '--json']);
+    const figures = JSON.parse(out) as { states: { share: number }[]; runs: number };
+    expect([code, figures.runs]).toEqual([0, 10]);
+    expect(figures.states.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
+  });
+
+  test('says who there is when nobody follows it', () => {
+    const { code, err } = gorge(['behavior', KILN_YARD_FILE, 'nobody', ...HALL]);
+    expect([code, err]).toEqual([2, 'Nobody in drying-hall follows `nobody`.\n  Behaviors there: night_watch.\n']);
+  });
+});
+
+describe('gorge chart', () => {
+  test('writes a behavior as a state chart, and reads it back to the byte', () => {
+    const { code, out } = gorge(['chart', KILN_YARD_FILE, '--script', 'night_watch']);
+    expect(code).toBe(0);
+    const back = gorge(['chart', written('watch.scxml', out)]);
+    const script = kilnYard().scripts.find(({ id }) => id === 'night_watch')!;
+    expect([back.code, back.out]).toEqual([0, `${script.lines.join('\n')}\n`]);
+  });
+
+  test.each([
+    ['no chart', ['chart', KILN_YARD_FILE], /is no state chart that can be read/],
+    ['an unknown script', ['chart', KILN_YARD_FILE, '--script', 'nobody'], /has no script `nobody`/],
+    ['a missing file', ['chart', 'nowhere.scxml'], /there is no such file/],
+  ])('refuses %s with a word', (_, args, message) => {
+    const { code, err } = gorge(args);
+    expect(code).toBe(2);
+    expect(err).toMatch(message);
+    expect(err).not.toMatch(/\n\s+at /);
+  });
+});

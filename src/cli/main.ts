@@ -1,5 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { Command, CommanderError, Option } from 'commander';
+import { behavior, type BehaviorOptions } from './commands/behavior';
+import { chart } from './commands/chart';
 import { check } from './commands/check';
 import { probe } from './commands/probe';
 import { run, type RunOptions } from './commands/run';
@@ -55,6 +57,24 @@ function buildProgram(projectFolder: string, finish: (code: number) => void): Co
     .requiredOption('--level <id>', 'the level whose ground is asked')
     .description('answer queries on stdin, JSON lines, one by one')
     .action(async (what: string, file: string, options: { level: string }) => finish(await probe(what, file, options)));
+  program
+    .command('behavior')
+    .argument('<game>', 'a .gorge.json file')
+    .argument('<name>', 'the behavior, by the name in its script')
+    .requiredOption('--level <id>', 'the level to run')
+    .option('--standin <id>', 'who plays', 'casual')
+    .option('--runs <n>', 'how many runs', wholeNumber(1, 10_000), 40)
+    .option('--json', 'print the figures as JSON')
+    .description('what the pieces that follow a behavior do in runs')
+    .action(async (file: string, name: string, options: BehaviorOptions) =>
+      finish(await behavior(file, name, options)),
+    );
+  program
+    .command('chart')
+    .argument('<file>', 'a .gorge.json file, or a state chart in SCXML')
+    .option('--script <id>', 'the script of the game to write as a chart; left out, the file is read as one')
+    .description('a behavior as a state chart in SCXML, or back')
+    .action(async (file: string, options: { script?: string }) => finish(await chart(file, options)));
   for (const command of program.commands) command.exitOverride();
   return program;
 }

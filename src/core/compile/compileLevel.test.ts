@@ -48,7 +48,7 @@ describe('checks before any run', () => {
     ['a patrol without a route', (game) => void delete game.levels[0].pieces[1].route, 'route-missing'],
     [
       'an expression that leaves the range of its word',
-      (game) => void (game.scripts[0].lines[12] = '    do chase player by path at pace * 40'),
+      (game) => void (game.scripts[0].lines[14] = '    do chase player by path at pace * 40'),
       'value-out-of-range',
     ],
     ['a broken script', (game) => void (game.scripts[0].lines[7] = '    do nothing'), 'unknown-motion'],

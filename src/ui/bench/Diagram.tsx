@@ -214,9 +214,14 @@ function Plate({
               {index + 1}
             </text>
             <text x={22} y={13} fontSize={10.5} fill="var(--ink)">
-              {clip(transition.condition.text, 29)}
+              {clip(transition.condition.text, perMinute ? 22 : 29)}
               <title>{`to ${transition.targets.map((target) => target.state).join(' or ')} when ${transition.condition.text}${perMinute ? `; ${perMinute.toFixed(1)} times a minute` : ''}`}</title>
             </text>
+            {perMinute !== undefined && perMinute > 0 && !live && (
+              <text x={PLATE_WIDTH - 18} y={13} fontSize={9.5} textAnchor="end" fill="var(--dim)">
+                {perMinute.toFixed(1)}/min
+              </text>
+            )}
             <circle
               cx={PLATE_WIDTH - 9}
               cy={9}

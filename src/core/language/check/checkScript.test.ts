@@ -153,6 +153,102 @@ describe('faults', () => {
   });
 });
 
+describe('what compiles but cannot work', () => {
+  const codesOf = (inside: string, head = '') =>
+    check(
+      `behavior b { ${head} start state a { do hold ${inside} } state z { do hold go a after 1 s } }`,
+    ).diagnostics.map(({ code }) => code);
+
+  test('a joint condition that was wrongly inverted is said', () => {
+    expect(codesOf('go z when not arrived or not struck')).toEqual(['inverted-or']);
+    expect(codesOf('go z when arrived or not arrived')).toEqual(['always-holds']);
+    expect(codesOf('go z when arrived and not arrived')).toEqual(['never-holds']);
+    expect(codesOf('go z when not arrived and not struck')).toEqual([]);
+  });
+
+  test('a number that nothing reads is said, whether turned or kept', () => {
+    expect(codesOf('go z after 1 s', 'knob idle = 1 s in 0..2 keep count = 0')).toEqual([
+      'knob-unread',
+      'memory-unread',
+    ]);
+    expect(codesOf('go z when count > 1 { set count = count + 1 }', 'keep count = 0')).toEqual([]);
+  });
+
+  test.each([
+    ['keep count', 'unexpected-text'],
+    ['keep count = 0 keep count = 1', 'memory-twice'],
+    ['use', 'name-missing'],
+    ['use other', 'unknown-behavior'],
+  ])('`%s` is refused', (head, code) => expect(codesOf('go z after 1 s', head)).toContain(code));
+
+  test.each([
+    ['enter', 'block-missing'],
+    ['enter { do hold }', 'misplaced-statement'],
+    ['enter { set nobody = 1 }', 'unknown-memory'],
+    ['enter { shout within 3 cells }', 'clause-missing'],
+    ['enter { shout clatter }', 'clause-missing'],
+    ['enter { } enter { }', 'acts-twice'],
+    ['repeat 2 s { }', 'repeat-form'],
+    ['repeat every 2 cells { }', 'wrong-unit'],
+    ['face', 'x'],
+    ['go either when arrived', 'state-name-missing'],
+    ['go either z 0, a 0 when arrived', 'weights-empty'],
+    ['go z when clock > 3 cells', 'units-do-not-fit'],
+    ['go z when clock + 1 s', 'comparison-missing'],
+    ['go z when after clock', 'must-be-fixed'],
+  ])('`%s` is refused with a word at its place', (inside, code) => {
+    const codes = codesOf(`${inside} go z after 9 s`);
+    // `face` alone is whole: it means `face ahead`.
+    expect(codes).toEqual(code === 'x' ? [] : expect.arrayContaining([code]));
+  });
+});
+
+describe('taking over another behavior', () => {
+  const BASE = check(`behavior base { knob pace = 2 cells/s in 0..9 knob nap = 1 s in 0..9
+    start state a { do pace across at pace go b after nap } state b { do hold go a after nap } }`).behavior!;
+  const using = (inside: string) =>
+    checkScript(`behavior own { ${inside} }`, [], {
+      ...NO_CONTEXT,
+      behaviorNames: ['base'],
+      lookup: (name) =>
+        name === 'base' ? BASE : name === 'broken' ? 'broken' : name === 'own' ? 'in a circle' : undefined,
+    });
+
+  test('has all its states and the knobs that were not given', () => {
+    const { behavior, diagnostics } = using('use base with pace = 4 cells/s');
+    expect(diagnostics).toEqual([]);
+    expect(behavior?.states.map(({ name, isStart }) => [name, isStart])).toEqual([
+      ['a', true],
+      ['b', false],
+    ]);
+    expect(behavior?.knobs.map(({ name }) => name)).toEqual(['nap']);
+    expect(behavior?.states[0].motion.quantities.speed).toMatchObject({ type: 'quantity', value: 4 });
+  });
+
+  test('replaces states of the same name, adds others, and may read its knobs', () => {
+    const { behavior, diagnostics } = using(
+      'use base state b { do wander at pace go c after nap } state c { do hold go a after 1 s }',
+    );
+    expect(diagnostics).toEqual([]);
+    expect(behavior?.states.map(({ name, motion }) => [name, motion.operation])).toEqual([
+      ['a', 'pace'],
+      ['b', 'wander'],
+      ['c', 'hold'],
+    ]);
+  });
+
+  test.each([
+    ['use base with gait = 4 cells/s', 'unknown-knob'],
+    ['use base with pace = 4 s', 'wrong-unit'],
+    ['use bsae', 'unknown-behavior'],
+    ['use broken', 'behavior-broken'],
+    ['use own', 'use-circle'],
+    ['use base use base', 'use-twice'],
+  ])('`%s` is refused', (inside, code) => {
+    expect(using(inside).diagnostics.map((fault) => fault.code)).toContain(code);
+  });
+});
+
 describe('any text whatever', () => {
   test('gives diagnostics, never a crash: 10,000 mutated scripts', () => {
     const pieces = [

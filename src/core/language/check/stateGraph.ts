@@ -20,6 +20,7 @@ export function checkStateGraph(states: StateDefinition[], isComplete: boolean, 
   noteUnreached(states, starts[0] ?? states[0], faults);
   for (const state of states) {
     noteShadowed(state, faults);
+    noteInverted(state, faults);
     const isChase = state.motion.operation === 'chase' || state.motion.operation === 'travel';
     if (state.transitions.length === 0 && isChase) {
       faults.warning(
@@ -68,6 +69,34 @@ function noteShadowed(state: StateDefinition, faults: FaultList): void {
       );
     } else {
       seen.set(key, transition.targets[0].state);
+    }
+  }
+}
+
+/** Joint conditions that hold always or never, as when `not` was drawn into a bracket and `and` left as it was. */
+function noteInverted(state: StateDefinition, faults: FaultList): void {
+  for (const { condition, span } of state.transitions) {
+    if (condition.type !== 'or' && condition.type !== 'and') continue;
+    const texts = condition.parts.map(describeCondition);
+    const isContrary = condition.parts.some(
+      (part) => part.type === 'not' && texts.includes(describeCondition(part.part)),
+    );
+    if (isContrary) {
+      faults.warning(
+        span,
+        condition.type === 'or' ? 'always-holds' : 'never-holds',
+        condition.type === 'or'
+          ? 'This holds always: something is asked for together with its contrary.'
+          : 'This can never hold: something and its contrary are asked for.',
+        condition.type === 'or' ? 'Should it be `and`?' : 'Should it be `or`?',
+      );
+    } else if (condition.type === 'or' && condition.parts.every((part) => part.type === 'not')) {
+      faults.warning(
+        span,
+        'inverted-or',
+        '`not … or not …` fails only when all of it is true at once, so it holds nearly always.',
+        'For none of them write `not … and not …`, or `not ( … or … )`.',
+      );
     }
   }
 }

@@ -57,6 +57,16 @@ function one(script: string, more: Partial<SmallLevel> = {}): SmallLevel {
 const changes = (events: readonly RunEvent[]) =>
   events.flatMap((event) => (event.type === 'state' ? [[event.tick, event.to]] : []));
 
+/** Whether a line is open, by looking at very many points of it; for lines that do not just graze a corner. */
+function isOpenByPoints(map: readonly string[], x0: number, y0: number, x1: number, y1: number): boolean {
+  for (let step = 0; step <= 4000; step++) {
+    const x = x0 + ((x1 - x0) * step) / 4000;
+    const y = y0 + ((y1 - y0) * step) / 4000;
+    if (map[Math.floor(y)][Math.floor(x)] === '#') return false;
+  }
+  return true;
+}
+
 describe('every documented word', () => {
   test.each(VOCABULARY.map((entry) => [entry.words.join(' '), entry] as const))(
     'runs its example of `%s`',
@@ -251,6 +261,42 @@ describe('sounds', () => {
     expect(changes(watch(one(script), 60, [], () => []).events)).toEqual([]);
     const inputs = [...new Array<number>(20).fill(0), ...new Array<number>(10).fill(EAST)];
     expect(changes(watch(one(script), 60, inputs, () => []).events)[0]).toEqual([21, 'b']);
+  });
+
+  test('are heard by exactly those that a plain count of distances and lines finds, in random halls', () => {
+    for (let seed = 1; seed <= 40; seed++) {
+      const random = new RandomStream(seed, 21);
+      const blocked = random.nextInteger(0, 1) === 1;
+      const reach = 2 + random.nextUnit() * 12;
+      const map = HALL.map((row, y) =>
+        [...row]
+          .map((glyph, x) => (glyph === '.' && y % 2 === 0 && random.nextUnit() < 0.3 && x > 2 ? '#' : glyph))
+          .join(''),
+      );
+      const spots = Array.from({ length: 12 }, (): [number, number] => [
+        2.5 + random.nextInteger(0, 15),
+        1.5 + 2 * random.nextInteger(0, 3),
+      ]);
+      const level: SmallLevel = {
+        map,
+        scripts: {
+          caller: `start state a { do hold enter { shout clatter within ${reach} cells } }`,
+          hearer: `start state a { do hold go b when hears clatter${blocked ? ', blocked by walls' : ''} } state b { do hold }`,
+        },
+        kinds: [
+          { id: 'caller', behavior: 'caller' },
+          { id: 'hearer', behavior: 'hearer' },
+        ],
+        pieces: spots.map((at, index) => ({ kind: index === 0 ? 'caller' : 'hearer', at })),
+      };
+      const { seen } = watch(level, 3, [], (world) => [...world.state]);
+      const [callX, callY] = spots[0];
+      const expected = spots.slice(1).map(([x, y]) => {
+        const isNear = Math.hypot(x - callX, y - callY) <= reach;
+        return isNear && (!blocked || isOpenByPoints(map, callX, callY, x, y)) ? 1 : 0;
+      });
+      expect([seed, ...seen.at(-1)!.slice(1)]).toEqual([seed, ...expected]);
+    }
   });
 
   test('an alarm spreads from ally to ally that see each other, with the sighting', () => {

@@ -1,0 +1,59 @@
+import { measureBehavior, measurePursuit, NO_OVERRIDES, resolvedCast } from '@/core/index';
+import { findStandIns, openGame, openLevel } from '../gameFile';
+import { CommandFault, EXIT, printJson, printResult } from '../output';
+
+export interface BehaviorOptions {
+  level: string;
+  standin: string;
+  runs: number;
+  json?: boolean;
+}
+
+/** `gorge behavior GAME NAME --level ID`: what the pieces that follow a behavior did in some runs. */
+export async function behavior(file: string, name: string, options: BehaviorOptions): Promise<number> {
+  const opened = openGame(file);
+  const program = openLevel(opened, options.level, NO_OVERRIDES);
+  const [traits] = findStandIns(options.standin);
+  const figures = measureBehavior(program, name, traits, 1, options.runs);
+  if (!figures) {
+    const known = [...new Set(program.brains.map((brain) => brain.behavior))];
+    throw new CommandFault(
+      `Nobody in ${options.level} follows \`${name}\`.`,
+      `Behaviors there: ${known.join(', ') || 'none'}.`,
+    );
+  }
+  const scriptIds = opened.game.scripts.filter(
+    (script) => program.behaviors[name] && script.lines.some((line) => line.includes(`behavior ${name}`)),
+  );
+  const kind = [...resolvedCast(opened.game).values()].find((own) => scriptIds.some(({ id }) => id === own.behavior));
+  const speed = program.player.step * program.ticksPerSecond;
+  const pursuit = kind ? measurePursuit(opened.game, options.level, kind.id, speed) : undefined;
+  if (options.json) {
+    await printJson({ version: 1, ...figures, pursuit: pursuit?.ok ? pursuit.value : undefined });
+    return EXIT.good;
+  }
+  const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
+  const { caught } = figures;
+  const lines = [
+    `${name} in ${options.level}: ${figures.runs} runs of ${traits.id}, ${Math.round(figures.seconds)} s of all pieces`,
+    ...figures.states.map(
+      ({ name: state, share, visits }) => `  in ${state}: ${percent(share)} of the time, entered ${visits} times`,
+    ),
+    ...figures.transitions.map(
+      ({ from, to, count, perMinute }) => `  ${from} to ${to}: ${count} times, ${perMinute.toFixed(2)} a minute`,
+    ),
+    `sightings: ${(figures.sightings / figures.runs).toFixed(1)} a run, ${figures.medianSightingSeconds?.toFixed(1) ?? '–'} s in the median`,
+    caught
+      ? `caught once hunted: ${percent(caught.value)} (${percent(caught.low)} to ${percent(caught.high)})`
+      : 'caught once hunted: never hunted',
+    ...(pursuit?.ok
+      ? [
+          `least safe head start: ${pursuit.value.leastSafeCells ?? 'none up to 24'} cells, for a player at ${speed.toFixed(1)} cells/s`,
+        ]
+      : []),
+    `watched ground: ${percent(figures.watchedShare)}, in the first run`,
+    `flip-flops: ${figures.flipFlopsPerMinute.toFixed(2)} a minute; turns: ${figures.turnsPerSecond.toFixed(2)} a second`,
+  ];
+  await printResult(`${lines.join('\n')}\n`);
+  return EXIT.good;
+}
