@@ -112,6 +112,7 @@ export { parser as scriptParser } from './language/syntax/gorge.parser';
 export { buildGrid } from './compile/buildGrid';
 export { checkScripts } from './checkScripts';
 export { hitShapeFor, outlineOf } from './compile/compileBodies';
+export { firedKinds } from './compile/firedKinds';
 export { findContact } from './compile/compileContacts';
 export { describePiece, type PieceInsight, type StateInsight } from './compile/pieceInsight';
 export { NO_OVERRIDES, type LevelProgram, type Overrides } from './compile/levelProgram';

@@ -169,8 +169,12 @@ function factsOf(world: World, piece: number, test: Test): ExplainedFact[] {
   }
 }
 
-function sayValue(value: ValueProgram): string {
-  return value.type === 'reading' ? value.reading : value.type === 'memory' ? 'kept' : '';
+/** What a value is called when it is one thing that is read or kept. */
+function sayValue(world: World, piece: number, value: ValueProgram): string {
+  if (value.type === 'reading') return value.reading;
+  if (value.type !== 'memory') return '';
+  const { program } = world.level;
+  return program.behaviors[program.brains[program.pieces[piece].brain].behavior]?.memory[value.slot]?.name ?? '';
 }
 
 /** Range, arc, line and noticing time of one look, each by itself. */

@@ -8,6 +8,7 @@ import {
   addTransition,
   applyEdits,
   commands,
+  firedKinds,
   formatScript,
   kindOf,
   LIBRARY,
@@ -18,6 +19,7 @@ import {
   writeScxml,
   type CheckedBehavior,
   type GameDocument,
+  type KindEntry,
   type ScriptOutline,
   type TextEdit,
 } from '@/core/index';
@@ -57,19 +59,17 @@ export function Bench({
   const dotSpeed = useFollowed(proving, (state) => state.dotSpeed);
   const subject = users[0]?.id;
   useEffect(() => {
-    // Somebody has to follow the behavior; while nobody does, it is lent to a kind of its own.
+    // Somebody has to follow the behavior, and what it fires has to be there; what is missing is lent to the proving ground.
     const lent = subject ?? LENT_KIND;
-    const shown = subject
-      ? game
-      : {
-          ...game,
-          cast: [
-            ...game.cast,
-            { id: LENT_KIND, name: 'Subject', tags: [], radius: 0.38, tint: '#8a3324', behavior: scriptId },
-          ],
-        };
+    const fired = firedKinds(checked?.behavior).filter((id) => !game.cast.some((kind) => kind.id === id));
+    const cast = [
+      ...game.cast,
+      ...(subject ? [] : [{ ...lentKind(LENT_KIND, 0.38), behavior: scriptId }]),
+      ...[...new Set(fired)].map((id) => lentKind(id, 0.14)),
+    ];
+    const shown = { ...game, cast };
     proving.show(shown, levelId, lent);
-  }, [proving, game, levelId, subject, scriptId, allies, dotSpeed]);
+  }, [proving, game, levelId, subject, scriptId, allies, dotSpeed, checked]);
   useEffect(() => () => proving.close(), [proving]);
   const player = [...resolvedCast(game).values()].find((kind) => kind.control);
   const measured = useBehaviorFigures(
@@ -209,6 +209,10 @@ export function Bench({
 }
 
 const LENT_KIND = 'proving-subject';
+
+function lentKind(id: string, radius: number): KindEntry {
+  return { id, name: id, tags: [], radius, tint: '#8a3324' };
+}
 
 function Overview({
   users,

@@ -117,7 +117,7 @@ export function ProvingView({ proving }: { proving: ProvingGround }) {
             value: String(count),
             label: count === 0 ? 'alone' : `+ ${count} more`,
           }))}
-          width={78}
+          width={92}
           onCommit={(count) => proving.store.setState({ allies: Number(count) })}
         />
         <SelectField
@@ -160,7 +160,8 @@ export function ProvingView({ proving }: { proving: ProvingGround }) {
             className="plate bad"
             style={{ position: 'absolute', left: 10, bottom: 10, margin: 0, padding: '4px 8px' }}
           >
-            The last version that could be run is shown: {faults[0].message}
+            {proving.game ? 'The last version that could be run is shown: ' : 'This cannot be run yet: '}
+            {faults[0].message}
           </p>
         )}
       </div>

@@ -92,7 +92,7 @@ function Whole({ level, tags }: { level: Level; tags: readonly string[] }) {
         <SelectField
           label="Ticks a second"
           value={String(level.ticksPerSecond) as '60'}
-          width={110}
+          width={112}
           options={(['30', '60', '120'] as const).map((value) => ({ value, label: `${value} a second` }))}
           onCommit={(value) =>
             change('Change the ticks', (draft) => commands.setLevelField(draft, 'ticksPerSecond', Number(value) as 60))
