@@ -164,6 +164,7 @@ export { RUN_JSON_VERSION, writeRunJson, type StandInSummary } from './report/ru
 export { writeRunCsv } from './report/runTable';
 
 export { measureBehavior, type BehaviorFigures } from './measure/behaviorFigures';
+export { measureWatched } from './measure/watchedGround';
 export { addProvingLevel, PROVING_LEVEL, type ProvingPlan } from './compile/provingLevel';
 export { explainPiece, type ExplainedCondition, type Explanation } from './simulate/explain';
 export { checkGame, compileGameLevel, measurePursuit, type PursuitFigure, runChunk, runSeeds } from './pipeline';

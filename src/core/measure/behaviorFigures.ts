@@ -1,6 +1,6 @@
 import { buildFloorCells } from './floorCells';
 import type { LevelProgram } from '../compile/levelProgram';
-import { isLineClear } from '../arena/sight';
+import { isWatched, WATCH_PER_SECOND } from './watchedGround';
 import { wilsonInterval, type ShareWithInterval } from './statistics/wilsonInterval';
 import { Runner } from '../simulate/run';
 import type { RunEvent } from '../simulate/engine/runEvent';
@@ -11,8 +11,6 @@ import type { StandInTraits } from '../simulate/standins/traits';
 const FLIP_SECONDS = 1;
 /** A turn of the heading by more than this between two ticks counts as a change of facing, degrees. */
 const TURN_COSINE = Math.SQRT1_2;
-/** How often it is looked which ground is watched, times a second. */
-const WATCH_PER_SECOND = 1;
 
 export interface BehaviorFigures {
   behavior: string;
@@ -166,23 +164,8 @@ function chases(program: LevelProgram, piece: string, state: string): boolean {
 
 /** Share of open cells whose middle lies in the sight of one of the pieces. */
 function watchedShare(world: World, pieces: readonly number[], floor: readonly { x: number; y: number }[]): number {
-  const { brains, brainOfPiece } = world.level;
   let watched = 0;
-  for (const { x, y } of floor) {
-    const isWatched = pieces.some((piece) => {
-      const eyes = brains[brainOfPiece[piece]].eyes;
-      if (!eyes || world.alive[piece] === 0) return false;
-      const { rangeSquare, arcCosine } = world.sights[piece] === 1 ? eyes.leave : eyes.enter;
-      const dx = x - world.x[piece];
-      const dy = y - world.y[piece];
-      const square = dx * dx + dy * dy;
-      if (square > rangeSquare) return false;
-      if (arcCosine > -1 && dx * world.facingX[piece] + dy * world.facingY[piece] < arcCosine * Math.sqrt(square))
-        return false;
-      return isLineClear(world.ground.grid, world.x[piece], world.y[piece], x, y);
-    });
-    if (isWatched) watched++;
-  }
+  for (const { x, y } of floor) if (isWatched(world, pieces, x, y)) watched++;
   return floor.length > 0 ? watched / floor.length : 0;
 }
 

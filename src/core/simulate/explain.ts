@@ -163,7 +163,7 @@ function factsOf(world: World, piece: number, test: Test): ExplainedFact[] {
       const left = prepareValue(test.left)(world, piece);
       const right = prepareValue(test.right)(world, piece);
       const label =
-        `${sayValue(test.left)} ${Number(left.toFixed(2))} ${test.comparison} ${Number(right.toFixed(2))}`.trim();
+        `${sayValue(world, piece, test.left)} ${Number(left.toFixed(2))} ${test.comparison} ${Number(right.toFixed(2))}`.trim();
       return [fact(label, compares(test.comparison, left, right))];
     }
   }

@@ -61,6 +61,8 @@ export interface ArenaPicture {
   lanes: readonly Lane[];
   /** Where placed pieces stand at the start, shown faintly while a run is shown. */
   startPlaces: { x: number; y: number; parts: readonly ShownPart[] }[];
+  /** For every cell how much it is watched, 0..1. */
+  watched: Float32Array | undefined;
   ends: ShownEnd[];
   /** The way of the player in the run that is shown, up to now. */
   trail: number[];

@@ -22,6 +22,7 @@ export function drawArena(
 ): void {
   drawMarks(context, picture, camera, palette);
   drawLanes(context, picture, camera, palette);
+  drawWatched(context, picture, camera, palette);
   drawEnds(context, picture, camera, palette);
   for (const piece of picture.pieces) drawSight(context, piece, camera, palette);
   for (const track of picture.tracks) drawTrack(context, track, picture, camera, palette);
@@ -118,6 +119,25 @@ function drawLanes(context: CanvasRenderingContext2D, picture: ArenaPicture, cam
     const left = isAcross && !forward ? x - measureLabel(context, text) - 6 : x + 6;
     drawLabel(context, text, left, y, palette, palette.dim);
   }
+}
+
+/** Tints ground by the share of the run in which it is watched. */
+function drawWatched(
+  context: CanvasRenderingContext2D,
+  { watched, level }: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+): void {
+  const columns = level.map[0].length;
+  if (!watched || watched.length !== columns * level.map.length) return;
+  context.fillStyle = palette.ochre;
+  watched.forEach((share, cell) => {
+    if (share === 0) return;
+    const { x, y } = toScreen(camera, cell % columns, Math.floor(cell / columns));
+    context.globalAlpha = 0.08 + 0.72 * share;
+    context.fillRect(x, y, camera.scale, camera.scale);
+  });
+  context.globalAlpha = 1;
 }
 
 function drawEnds(context: CanvasRenderingContext2D, { ends }: ArenaPicture, camera: Camera, palette: Palette): void {

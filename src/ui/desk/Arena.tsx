@@ -17,6 +17,7 @@ import { PieceCard } from './card/PieceCard';
 import { ToolBar } from './ToolBar';
 import { TryBar } from './TryBar';
 import { TryShelf } from './TryShelf';
+import { TryWhy } from './TryWhy';
 import { isTyping, useArenaKeys } from './useArenaKeys';
 
 /** The arena: drawn on canvas once a frame when something changed; every gesture goes through {@link ArenaGestures}. */
@@ -102,6 +103,7 @@ export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => vo
       </div>
       {!isTrying && <ToolBar />}
       <TryBar controls={controls} />
+      <TryWhy />
       <TryShelf />
       {!isTrying && <PieceCard view={view} onOpenScript={onOpenScript} />}
       <MiniMap view={view} />
@@ -179,8 +181,8 @@ function advanceTry({ tries }: Desk, controls: Controls, elapsedMs: number): voi
 /** What is to be seen now: the try, or the moment of a run, or a moment of the preview, or the draft. */
 function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
   const { game, levelId, selection, chosenWaypoint, cursor, area, stamp } = desk.session.state;
-  const { routes, sampleRun, rows, isStale, previews, reach } = desk.reading.store.getState();
-  const { pointer, lasso, previewSeconds, showsShapes, showsSight, showsTracks } = view.state;
+  const { routes, sampleRun, rows, isStale, previews, reach, watched } = desk.reading.store.getState();
+  const { pointer, lasso, previewSeconds, showsShapes, showsSight, showsTracks, showsWatched } = view.state;
   const runTick = desk.playback.store.getState().tick;
   const live = desk.tries.moment;
   const isPreview = !live && runTick === 0 && previewSeconds > 0 && previews !== undefined;
@@ -205,6 +207,7 @@ function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
       routes,
       hidesRoutes: !showsTracks,
       hidesSight: !showsSight,
+      watched: showsWatched && !isQuiet ? watched : undefined,
       previews,
       movers: showsTracks && !isQuiet ? (previews?.movers ?? []) : [],
       arcs: isQuiet ? [] : arcsOf(desk, reach),

@@ -1,6 +1,7 @@
 'use client';
 
 import { Slider } from '@mantine/core';
+import { useEffect } from 'react';
 import { PREVIEW_SECONDS } from '@/core/index';
 import type { ArenaView, ArenaViewState } from '../editor/arenaView';
 import { useDesk, useFollowed } from './DeskContext';
@@ -8,11 +9,19 @@ import { useDesk, useFollowed } from './DeskContext';
 /** Moments of the preview, what lies over the arena, where the pointer is, and the zoom. */
 export function ArenaFoot({ view }: { view: ArenaView }) {
   const { session, reading, playback, tries } = useDesk();
-  const { pointer, showsShapes, showsSight, showsTracks, previewSeconds } = useFollowed(view, (state) => state);
+  const { pointer, showsShapes, showsSight, showsTracks, showsWatched, previewSeconds } = useFollowed(
+    view,
+    (state) => state,
+  );
   const scale = useFollowed(view, (state) => state.camera.scale);
   const pixelsPerCell = useFollowed(session, (state) => state.game.pixelsPerCell);
   const hasMovers = useFollowed(reading, (state) => (state.previews?.movers.length ?? 0) > 0);
   const isTrying = useFollowed(tries, (state) => state.status !== 'off');
+  const isReady = useFollowed(reading, (state) => !state.isStale && state.sampleRun !== undefined);
+  const seed = useFollowed(reading, (state) => state.sampleSeed);
+  useEffect(() => {
+    if (showsWatched && isReady) void reading.showWatched();
+  }, [showsWatched, isReady, seed, reading]);
   const { width, height } = session.size;
   const toggle = (label: string, title: string, isOn: boolean, part: Partial<ArenaViewState>) => (
     <button
@@ -68,6 +77,9 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
       {toggle('Shapes', 'Stand shapes dashed, hit shapes in clay', showsShapes, { showsShapes: !showsShapes })}
       {toggle('Ways', 'Where movers go', showsTracks, { showsTracks: !showsTracks })}
       {toggle('Sight', 'What can be seen from where', showsSight, { showsSight: !showsSight })}
+      {toggle('Watched', 'How much of the shown run each cell is in somebody’s sight', showsWatched, {
+        showsWatched: !showsWatched,
+      })}
       {pointer && (
         <span className="mono" style={{ minWidth: 150, textAlign: 'right' }}>
           {pointer.x.toFixed(1)}, {pointer.y.toFixed(1)}{' '}

@@ -14,6 +14,8 @@ export interface ArenaViewState {
   showsShapes: boolean;
   showsTracks: boolean;
   showsSight: boolean;
+  /** Whether ground is tinted by how much of the run it is watched. */
+  showsWatched: boolean;
   /** Whether the camera follows the size of the view. */
   isFitted: boolean;
 }
@@ -40,6 +42,7 @@ export class ArenaView {
     showsShapes: false,
     showsTracks: true,
     showsSight: true,
+    showsWatched: false,
     isFitted: true,
   }));
 

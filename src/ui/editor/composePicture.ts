@@ -77,6 +77,7 @@ export interface PictureOptions {
   area?: ArenaPicture['area'];
   ghost?: ArenaPicture['ghost'];
   showsShapes?: boolean;
+  watched?: Float32Array;
   ends: ArenaPicture['ends'];
   selection: readonly string[];
   chosenWaypoint: ArenaPicture['chosenWaypoint'];
@@ -140,6 +141,7 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
     startPlaces: isRunning
       ? placed.map(({ piece, kind }) => ({ x: piece.at[0], y: piece.at[1], parts: partsOf(kind) }))
       : ledPlaces(placed, options.previews),
+    watched: options.watched,
     ends: options.ends,
     trail: isRunning ? trailOf(run, tick) : [],
     selected: new Set(options.selection),

@@ -41,6 +41,8 @@ export interface ReadingState {
   /** What the control scheme of the player comes to. */
   reach: PlayerReach | undefined;
   sampleRun: RecordedRun | undefined;
+  /** For every cell the share of the shown run in which somebody watches it; of the version for which it was last asked. */
+  watched: Float32Array | undefined;
   sampleSeed: number;
   /** From the edit to the first number, milliseconds. */
   firstNumberMs: number | undefined;
@@ -79,6 +81,7 @@ export class ReadingController {
     previews: undefined,
     reach: undefined,
     sampleRun: undefined,
+    watched: undefined,
     sampleSeed: 1,
     firstNumberMs: undefined,
   }));
@@ -140,6 +143,13 @@ export class ReadingController {
   /** What pieces that follow a behavior did in some runs. */
   async behaviorFigures(behavior: string, runs: number): Promise<BehaviorFigures | undefined> {
     return this.workers[0]?.api.behaviorFigures(STAND_IN, behavior, runs);
+  }
+
+  /** Finds out which ground is watched in the run that is shown. */
+  async showWatched(): Promise<void> {
+    const { generation } = this;
+    const watched = await this.workers[0]?.api.watched(STAND_IN, this.store.getState().sampleSeed);
+    if (generation === this.generation && watched) this.store.setState({ watched });
   }
 
   async pursuit(game: GameDocument, kind: string, playerSpeed: number): Promise<PursuitFigure | undefined> {

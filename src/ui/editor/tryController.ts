@@ -3,6 +3,7 @@ import {
   compileGameLevel,
   LiveRun,
   type Diagnostic,
+  type Explanation,
   type GameDocument,
   type Input,
   type LevelProgram,
@@ -201,6 +202,11 @@ export class TryController {
   /** The player at this moment. */
   get player(): LiveRun['player'] | undefined {
     return this.live?.player;
+  }
+
+  /** Why a piece does what it does at this moment. */
+  explain(piece: string): Explanation | undefined {
+    return this.live?.explain(piece);
   }
 
   get seconds(): number {

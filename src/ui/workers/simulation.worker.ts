@@ -5,6 +5,7 @@ import {
   measureBehavior,
   measurePursuit,
   measureReach,
+  measureWatched,
   previewMovers,
   recordRun,
   Runner,
@@ -76,6 +77,12 @@ const simulation = {
   behaviorFigures(standInId: string, behavior: string, runs: number): BehaviorFigures | undefined {
     const traits = STAND_INS.find((candidate) => candidate.id === standInId);
     return program && traits ? measureBehavior(program, behavior, traits, 1, runs) : undefined;
+  },
+
+  /** For every cell the share of one run in which somebody watches it. */
+  watched(standInId: string, seed: number): Float32Array | undefined {
+    const traits = STAND_INS.find((candidate) => candidate.id === standInId);
+    return program && traits ? measureWatched(program, traits, seed) : undefined;
   },
 
   /** What a pursuer comes to; undefined when the game cannot be compiled. */
