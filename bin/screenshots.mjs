@@ -132,6 +132,25 @@ try {
 
   await page.goto(desk);
   await finished();
+  await page.getByRole('button', { name: 'Bench', exact: true }).click();
+  await page.getByTestId('behavior-figures').waitFor({ timeout: 60_000 });
+  await page.getByRole('button', { name: /Transition 1 of rounds/ }).click();
+  await page.getByRole('button', { name: 'Approach' }).click();
+  await page.locator('[aria-label="State hunt"][aria-current]').waitFor();
+  await take('bench');
+
+  await page.goto(desk);
+  await finished();
+  await page.getByRole('button', { name: 'Watched' }).click();
+  await arena(18, 10.2);
+  await page.getByRole('button', { name: 'Why?' }).click();
+  const line = await page.getByTestId('scrub').boundingBox();
+  await page.mouse.click(line.x + line.width * 0.3, line.y + 40);
+  await page.getByTestId('why').waitFor();
+  await take('why');
+
+  await page.goto(desk);
+  await finished();
   await page.getByRole('button', { name: 'Cast', exact: true }).first().click();
   await page.getByRole('option', { name: /Sharp-eyed/ }).click();
   await take('cast');

@@ -162,3 +162,17 @@ test('why a guard does what it does is told at any moment of the run that is sho
   await page.mouse.click(box.x + box.width * 0.2, box.y + box.height / 2);
   await expect(card.getByTestId('why')).toContainText(/sees: distance \d+\.\d of 6\.0 cells/);
 });
+
+test('while a try stands still it is told why, and the watched ground can be shown', async ({ page }, info) => {
+  await openDesk(page, info);
+  await expect(page.getByTestId('sample-end')).toBeVisible();
+  const watched = page.getByRole('button', { name: 'Watched' });
+  await watched.click();
+  await expect(watched).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Try by hand' }).click();
+  await page.keyboard.press('f');
+  const why = page.getByLabel('Why', { exact: true });
+  await expect(why).toContainText('in rounds for');
+  await why.getByLabel('Why of which piece').selectOption({ label: 'Door warden' });
+  await expect(why).toContainText('hears clatter');
+});

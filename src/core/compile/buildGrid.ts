@@ -5,8 +5,15 @@ import { FOOTING, type GroundMap, type GroundProgram } from './levelProgram';
 /** The ground of a level as arrays. The map must be a rectangle of known characters. */
 export function buildGrid(game: Pick<GameDocument, 'terrain'>, level: Pick<Level, 'map'>): ArenaGrid {
   const { width, height, typeOfCell } = readMap(game, level);
-  const solid = Uint8Array.from(typeOfCell, (type) => (game.terrain[type]?.solid ? 1 : 0));
-  const opaque = Uint8Array.from(typeOfCell, (type) => (game.terrain[type]?.opaque ? 1 : 0));
+  const isSolid = Uint8Array.from(game.terrain, (ground) => (ground.solid ? 1 : 0));
+  const isOpaque = Uint8Array.from(game.terrain, (ground) => (ground.opaque ? 1 : 0));
+  const solid = new Uint8Array(typeOfCell.length);
+  const opaque = new Uint8Array(typeOfCell.length);
+  // A loop over tables: this is done in every frame in which somebody paints.
+  for (let cell = 0; cell < typeOfCell.length; cell++) {
+    solid[cell] = isSolid[typeOfCell[cell]];
+    opaque[cell] = isOpaque[typeOfCell[cell]];
+  }
   return { width, height, solid, opaque };
 }
 

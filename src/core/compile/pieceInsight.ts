@@ -1,6 +1,7 @@
 import type { GameDocument, Level, Piece } from '../document/gameDocument';
 import { kindOf } from '../document/resolveKind';
-import type { KnobDefinition } from '../language/checkedBehavior';
+import type { UnitContext } from '../foundation/units';
+import type { CheckedBehavior, KnobDefinition } from '../language/checkedBehavior';
 import { namesForBrains } from './brainNames';
 import { compileBrain } from './compileBrain';
 import type { ScriptVerdict } from './compileLevel';
@@ -42,8 +43,29 @@ export function describePiece(
   const values = resolveKnobs(verdict.knobs, [kind.knobs, piece.knobs]);
   if (!verdict.behavior) return { knobs: verdict.knobs, values, states: [], startState: 0 };
   const units = { pixelsPerCell: game.pixelsPerCell, ticksPerSecond: level.ticksPerSecond };
+  const known = insights.get(verdict.behavior) ?? new Map<string, PieceInsight>();
+  insights.set(verdict.behavior, known);
+  const key = JSON.stringify([values, units]);
+  const insight = known.get(key) ?? describeBehavior(game, level, verdict.behavior, verdict.knobs, values, units);
+  if (known.size > MOST_KEPT) known.clear();
+  known.set(key, insight);
+  return insight;
+}
+
+/** What depends on a behavior and its knobs alone is worked out once, however often a level is drawn. */
+const insights = new WeakMap<CheckedBehavior, Map<string, PieceInsight>>();
+const MOST_KEPT = 200;
+
+function describeBehavior(
+  game: GameDocument,
+  level: Level,
+  behavior: CheckedBehavior,
+  knobs: KnobDefinition[],
+  values: Record<string, number>,
+  units: UnitContext,
+): PieceInsight {
   const { brain } = compileBrain(
-    verdict.behavior,
+    behavior,
     values,
     units,
     [],
@@ -62,7 +84,7 @@ export function describePiece(
       motion: state.motion.operation,
     };
   });
-  return { knobs: verdict.knobs, values, states, startState: brain.startState };
+  return { knobs, values, states, startState: brain.startState };
 }
 
 /** A chaser keeps its target in sight by the wider limits of one that has seen it. */

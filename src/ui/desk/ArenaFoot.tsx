@@ -22,6 +22,7 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
   useEffect(() => {
     if (showsWatched && isReady) void reading.showWatched();
   }, [showsWatched, isReady, seed, reading]);
+  const isNarrow = useFollowed(view, (state) => state.width < 640);
   const { width, height } = session.size;
   const toggle = (label: string, title: string, isOn: boolean, part: Partial<ArenaViewState>) => (
     <button
@@ -44,8 +45,9 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
         bottom: 8,
         display: 'flex',
         alignItems: 'center',
-        gap: 12,
+        gap: 10,
         padding: '3px 9px',
+        whiteSpace: 'nowrap',
         fontSize: 12,
       }}
     >
@@ -57,7 +59,7 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
           <span>at</span>
           <Slider
             size="xs"
-            w={120}
+            w={isNarrow ? 70 : 120}
             min={0}
             max={PREVIEW_SECONDS}
             step={0.1}
@@ -88,9 +90,11 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
           >{`${Math.round(pointer.x * pixelsPerCell)}, ${Math.round(pointer.y * pixelsPerCell)} px`}</span>
         </span>
       )}
-      <span>
-        {width} × {height} cells
-      </span>
+      {!isNarrow && (
+        <span>
+          {width} × {height} cells
+        </span>
+      )}
       <button type="button" className="act" title="Show the whole arena (0)" onClick={() => view.fit(width, height)}>
         {Math.round(scale)} px a cell
       </button>

@@ -39,6 +39,9 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
         position: 'absolute',
         ...place,
         width: CARD_WIDTH,
+        // Its end is scrolled to rather than hidden below the arena.
+        maxHeight: Math.max(160, height - place.top - 8),
+        overflowY: 'auto',
         padding: '10px 12px',
         boxShadow: '0 4px 18px rgba(20, 20, 10, .18)',
       }}
