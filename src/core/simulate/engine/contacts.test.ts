@@ -277,3 +277,52 @@ describe('carriers', () => {
     expect([...gaps]).toEqual(['-0.650000 true']);
   });
 });
+
+describe('mistakes of practice', () => {
+  test('a push into a corner, again and again, ends: nobody comes into the wall, and whoever is left alone stands still', () => {
+    const places: [number, number][] = [];
+    play(
+      {
+        player: { at: [9.9, 3.4] },
+        kinds: [{ id: 'thing', behavior: 'press' }],
+        scripts: {
+          press:
+            'start state a { do chase player straight at 6 cells/s go b after 3 s go a when sees player within 20 cells } state b { do travel to home at 9 cells/s }',
+        },
+        pieces: [{ kind: 'thing', at: [4.5, 2.5] }],
+        contacts: [{ by: 'thing', on: 'player', cooldown: 0, does: [{ effect: 'push', speed: 12, seconds: 0.4 }] }],
+      },
+      [],
+      400,
+      (world) => places.push([world.player.x, world.player.y]),
+    );
+    for (const [x, y] of places) {
+      expect(x).toBeLessThanOrEqual(11 - 0.4 + 1e-9);
+      expect(y).toBeLessThanOrEqual(4 - 0.4 + 1e-9);
+      expect(x).toBeGreaterThanOrEqual(1.4 - 1e-9);
+      expect(y).toBeGreaterThanOrEqual(1.4 - 1e-9);
+    }
+    expect(new Set(places.slice(-120).map(String)).size).toBe(1);
+  });
+
+  test('what others meet of a kind is the same in every state, whatever the piece does', () => {
+    const touchedAt = (states: string) => {
+      let x = 0;
+      play(
+        {
+          kinds: [{ id: 'thing', behavior: 'stand' }],
+          scripts: { stand: states },
+          pieces: [{ kind: 'thing', at: [6.5, 2.5] }],
+          contacts: [{ by: 'thing', on: 'player', does: [{ effect: 'defeat' }] }],
+        },
+        EAST,
+        400,
+        (world) => (x = world.player.x),
+      );
+      return x;
+    };
+    const still = touchedAt('start state a { do hold }');
+    expect(touchedAt('start state a { do hold go b after 0.2 s } state b { do look around at 400 deg/s }')).toBe(still);
+    expect(touchedAt('start state a { do look around at 90 deg/s, arc 60 deg face back }')).toBe(still);
+  });
+});
