@@ -137,9 +137,7 @@ function factsOf(world: World, piece: number, test: Test): ExplainedFact[] {
       const others = world.level.piecesOfKind[program.pieces[piece].kindIndex].filter(
         (other) => other !== piece && world.alive[other] === 1 && world.isHunting(other),
       );
-      const nearest = Math.min(
-        ...others.map((other) => Math.hypot(world.x[other] - world.x[piece], world.y[other] - world.y[piece])),
-      );
+      const nearest = Math.min(...others.map((other) => distanceBetween(world, piece, other)));
       if (others.length === 0) return [fact('no ally hunts', false)];
       return [
         fact(
@@ -167,6 +165,12 @@ function factsOf(world: World, piece: number, test: Test): ExplainedFact[] {
       return [fact(label, compares(test.comparison, left, right))];
     }
   }
+}
+
+function distanceBetween(world: World, piece: number, other: number): number {
+  const dx = world.x[other] - world.x[piece];
+  const dy = world.y[other] - world.y[piece];
+  return Math.sqrt(dx * dx + dy * dy);
 }
 
 /** What a value is called when it is one thing that is read or kept. */
