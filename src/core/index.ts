@@ -85,12 +85,14 @@ export {
 export { completeAt, meaningAt, type GameNames, type Proposal } from './language/edit/completion';
 export {
   addAct,
+  addRepeat,
   addState,
   addTransition,
   isName,
   quickFix,
   raiseTransition,
   redirectTransition,
+  makeOwn,
   removeAct,
   removeState,
   removeTransition,
@@ -101,8 +103,14 @@ export {
   type ActMoment,
 } from './language/edit/edits';
 export { LIBRARY, type LibraryEntry } from './language/library';
-export { formatScript } from './language/edit/format';
-export { outlineScript, type ScriptOutline, type StateOutline, type TransitionOutline } from './language/edit/outline';
+export { formatScript, openBraces } from './language/edit/format';
+export {
+  outlineScript,
+  outlineWithTaken,
+  type ScriptOutline,
+  type StateOutline,
+  type TransitionOutline,
+} from './language/edit/outline';
 export { fieldsOf, writePhrase, type PhraseFields } from './language/edit/phraseText';
 export { applyEdits, type TextEdit } from './language/edit/textEdit';
 export { readScxml, writeScxml } from './language/chart/scxml';

@@ -97,7 +97,7 @@ test('the dot is dragged round a corner: the hunt begins and ends, and is told w
   // Away behind the walls of the north-east.
   await drag(28.5, 1.5);
   await page.getByRole('button', { name: 'Hide' }).click();
-  await expect(live).not.toHaveAttribute('aria-label', 'State hunt', { timeout: 20_000 });
+  await expect(live).not.toHaveAttribute('aria-label', 'State hunt', { timeout: 40_000 });
   await page.getByRole('button', { name: 'Hold' }).click();
   const before = await page.getByTestId('why').textContent();
   // Times are shown in tenths of a second.
@@ -175,4 +175,31 @@ test('while a try stands still it is told why, and the watched ground can be sho
   await expect(why).toContainText('in rounds for');
   await why.getByLabel('Why of which piece').selectOption({ label: 'Door warden' });
   await expect(why).toContainText('hears clatter');
+});
+
+test('a behavior that uses another shows its states, makes one own, and has acts by form', async ({ page }, info) => {
+  await openDesk(page, info);
+  await openBench(page);
+  await page.getByRole('button', { name: 'New…' }).click();
+  await page.getByRole('menuitem', { name: 'Empty' }).click();
+  const text = page.locator('.cm-content');
+  await text.click();
+  await page.keyboard.press('Control+A');
+  await page.keyboard.type(
+    'behavior late_watch {\nuse night_watch with pace = 3 cells/s\nstate sulk {\ndo hold\ngo rounds when after 3 s',
+  );
+  await expect(page.getByRole('button', { name: 'State hunt' })).toBeVisible();
+  await expect(text).toContainText('    do hold');
+  await page.getByRole('button', { name: 'Transition 1 of sulk' }).click();
+  await page.getByLabel('With transition 1: new act').selectOption({ label: 'face' });
+  await expect(text).toContainText(/after 3 s \{ face .+ \}/);
+  await page.getByLabel('New repeated act').selectOption({ label: 'shout' });
+  await expect(text).toContainText(/repeat every 1 s \{ shout \w+ within/);
+  await page.getByLabel('Period 1').fill('2.5 s');
+  await page.getByLabel('Period 1').press('Enter');
+  await expect(text).toContainText('repeat every 2.5 s');
+  await page.getByRole('button', { name: 'State hunt' }).click();
+  await page.getByRole('button', { name: 'Make it own here' }).click();
+  await expect(text).toContainText('state hunt {');
+  await expect(page.getByLabel('Name of the state')).toHaveValue('hunt');
 });

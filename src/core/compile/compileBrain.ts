@@ -24,6 +24,7 @@ import {
   type StateProgram,
   type TargetIndex,
   type ValueProgram,
+  type WayOfWalking,
 } from './levelProgram';
 
 export interface CompiledBrain {
@@ -59,6 +60,10 @@ export function compileBrain(
 /** Ticks that a duration takes: the first tick at which at least this time has passed. */
 export function ticksOf(seconds: number, ticksPerSecond: number): number {
   return Math.max(0, Math.ceil(seconds * ticksPerSecond - 1e-9));
+}
+
+function walkOf({ choices }: Phrase): { way: WayOfWalking; mindsLedges: boolean } {
+  return { way: choices.way as WayOfWalking, mindsLedges: choices.ledges === 'minding' };
 }
 
 class BrainFolder {
@@ -227,7 +232,7 @@ class BrainFolder {
         return {
           operation: 'chase',
           target: this.target(phrase),
-          byPath: phrase.choices.way === 'path',
+          ...walkOf(phrase),
           step: step(),
           keep: this.value(phrase, 'keep'),
           slack: this.value(phrase, 'slack'),
@@ -241,11 +246,18 @@ class BrainFolder {
           place: mark ? 'mark' : (phrase.choices.place as 'sighting'),
           x: mark?.x ?? 0,
           y: mark?.y ?? 0,
+          ...walkOf(phrase),
           step: step(),
         };
       }
       case 'follow':
-        return { operation: 'follow', target: this.target(phrase), step: step(), keep: this.value(phrase, 'keep') };
+        return {
+          operation: 'follow',
+          target: this.target(phrase),
+          ...walkOf(phrase),
+          step: step(),
+          keep: this.value(phrase, 'keep'),
+        };
       case 'flee':
         return { operation: 'flee', target: this.target(phrase), step: step(), until: this.value(phrase, 'until') };
       case 'circle':

@@ -16,6 +16,9 @@ export type ValueProgram =
 export type TargetIndex = number;
 export const PLAYER_TARGET: TargetIndex = -1;
 
+/** By the shortest way, cutting over open ground; over straight neighbours only; or straight at it. */
+export type WayOfWalking = 'path' | 'corridors' | 'straight';
+
 /** How a piece moves in a state; every expression is folded into numbers. Steps are cells a tick. */
 export type MotionProgram = (
   | { operation: 'hold' }
@@ -41,7 +44,8 @@ export type MotionProgram = (
   | {
       operation: 'chase';
       target: TargetIndex;
-      byPath: boolean;
+      way: WayOfWalking;
+      mindsLedges: boolean;
       step: number;
       keep: number;
       slack: number;
@@ -54,9 +58,18 @@ export type MotionProgram = (
       /** Middle of the mark. */
       x: number;
       y: number;
+      way: WayOfWalking;
+      mindsLedges: boolean;
       step: number;
     }
-  | { operation: 'follow'; target: TargetIndex; step: number; keep: number }
+  | {
+      operation: 'follow';
+      target: TargetIndex;
+      way: WayOfWalking;
+      mindsLedges: boolean;
+      step: number;
+      keep: number;
+    }
   | { operation: 'flee'; target: TargetIndex; step: number; until: number }
   | { operation: 'circle'; target: TargetIndex; step: number; radius: number; isClockwise: boolean }
   | { operation: 'search'; step: number; range: number; pauseTicks: number }

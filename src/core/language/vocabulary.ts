@@ -129,6 +129,30 @@ function clause(
   };
 }
 
+const PATH_WAY = { value: 'path', words: ['by', 'path'], meaning: 'round walls, by the shortest way' };
+const CORRIDOR_WAY = {
+  value: 'corridors',
+  words: ['by', 'corridors'],
+  meaning: 'along the middles of cells, never diagonally',
+};
+
+const wayChoice: ChoiceParameter = {
+  type: 'choice',
+  name: 'way',
+  options: [PATH_WAY, CORRIDOR_WAY],
+  fallback: 'path',
+};
+
+const ledgesChoice: ChoiceParameter = {
+  type: 'choice',
+  name: 'ledges',
+  options: [
+    { value: 'minding', words: ['minding', 'ledges'], meaning: 'seen from the side, stops where the ground would end' },
+    { value: 'over', words: ['over', 'ledges'], meaning: 'seen from the side, walks off ledges' },
+  ],
+  fallback: 'minding',
+};
+
 const rangeClause = (fallback: number | undefined, meaning: string): ClauseParameter =>
   clause('range', 'within', 'length', [0, 256], fallback, meaning);
 
@@ -399,11 +423,13 @@ export const VOCABULARY: readonly VocabularyEntry[] = [
         type: 'choice',
         name: 'way',
         options: [
-          { value: 'path', words: ['by', 'path'], meaning: 'round walls, by the shortest way' },
+          PATH_WAY,
+          CORRIDOR_WAY,
           { value: 'straight', words: ['straight'], meaning: 'in a straight line, sliding along walls' },
         ],
         fallback: 'path',
       },
+      ledgesChoice,
       speedClause,
       clause('keep', 'keep', 'length', [0, 100], 0, 'the distance between centres at which it stops'),
       clause(
@@ -445,6 +471,8 @@ export const VOCABULARY: readonly VocabularyEntry[] = [
         fallback: 'sighting',
       },
       { type: 'name', name: 'mark', words: ['mark'], of: 'mark', isNeeded: false, meaning: 'the middle of a mark' },
+      wayChoice,
+      ledgesChoice,
       speedClause,
     ],
     meaning: 'Goes by path to a place and stops there. Without such a place it has arrived at once.',
@@ -456,6 +484,8 @@ export const VOCABULARY: readonly VocabularyEntry[] = [
     words: ['follow'],
     takesTarget: true,
     parameters: [
+      wayChoice,
+      ledgesChoice,
       speedClause,
       clause('keep', 'keep', 'length', [0, 100], 1, 'the distance between centres at which it stops'),
     ],

@@ -2,7 +2,7 @@
 
 import { Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import {
   addState,
   addTransition,
@@ -13,6 +13,7 @@ import {
   kindOf,
   LIBRARY,
   outlineScript,
+  outlineWithTaken,
   readScxml,
   redirectTransition,
   resolvedCast,
@@ -50,7 +51,12 @@ export function Bench({
   const levelId = useFollowed(session, (state) => state.levelId);
   const text = textOf(game, scriptId);
   const checked = checkedScriptsOf(game).get(scriptId);
-  const good = useLastGood(scriptId, text, checked?.behavior);
+  const baseText = useCallback(
+    (behavior: string) =>
+      game.scripts.map(({ lines }) => lines.join('\n')).find((other) => outlineScript(other)?.behavior === behavior),
+    [game],
+  );
+  const good = useLastGood(scriptId, text, checked?.behavior, baseText);
   const users = [...resolvedCast(game).values()].filter((kind) => kind.behavior === scriptId);
   const [selection, setSelection] = useState<{ state?: string; transition?: number }>({});
   const [proving] = useState(() => new ProvingGround());
@@ -166,43 +172,59 @@ export function Bench({
       </div>
       <aside
         style={{
-          overflow: 'auto',
-          padding: '8px 12px 16px',
+          display: 'flex',
+          flexDirection: 'column',
           borderLeft: '1px solid var(--layer)',
           background: 'var(--paper)',
           minHeight: 0,
         }}
       >
-        {selected && good ? (
-          <>
-            <button type="button" className="act" onClick={() => select(undefined)}>
-              ← the whole behavior
-            </button>
-            <StateForm
-              key={selected}
-              text={text}
-              outline={good.outline}
-              behavior={isStale ? undefined : checked?.behavior}
-              name={selected}
-              transition={selection.transition}
-              targets={targets}
-              onEdit={edit}
-              onSelect={select}
+        <div style={{ flex: 1, minHeight: 0, overflow: 'auto', padding: '8px 12px 16px' }}>
+          {selected && good ? (
+            <>
+              <button type="button" className="act" onClick={() => select(undefined)}>
+                ← the whole behavior
+              </button>
+              <StateForm
+                onOpenBehavior={(behavior) => {
+                  const script = game.scripts.find(
+                    ({ lines }) => outlineScript(lines.join('\n'))?.behavior === behavior,
+                  );
+                  if (script) onOpenScript(script.id);
+                }}
+                key={selected}
+                text={text}
+                outline={good.outline}
+                behavior={isStale ? undefined : checked?.behavior}
+                name={selected}
+                transition={selection.transition}
+                targets={targets}
+                onEdit={edit}
+                onSelect={select}
+              />
+            </>
+          ) : (
+            <Overview
+              users={users.map((kind) => kind.id)}
+              pieces={session.level.pieces
+                .filter((piece) => kindOf(game, piece.kind)?.behavior === scriptId)
+                .map((piece) => piece.name)}
+              measured={measured}
             />
-          </>
-        ) : (
-          <Overview
-            users={users.map((kind) => kind.id)}
-            pieces={session.level.pieces
-              .filter((piece) => kindOf(game, piece.kind)?.behavior === scriptId)
-              .map((piece) => piece.name)}
-            measured={measured}
-          />
-        )}
-        <h3 className="heading" style={{ marginTop: 16 }}>
-          Why, in the proving ground
-        </h3>
-        {live && !isStale ? <WhyList explanation={live} /> : <p className="quiet">Nothing runs there yet.</p>}
+          )}
+        </div>
+        <div
+          style={{
+            flex: '0 0 auto',
+            maxHeight: '42%',
+            overflow: 'auto',
+            padding: '8px 12px 10px',
+            borderTop: '1px solid var(--layer)',
+          }}
+        >
+          <h3 className="heading">Why, in the proving ground</h3>
+          {live && !isStale ? <WhyList explanation={live} /> : <p className="quiet">Nothing runs there yet.</p>}
+        </div>
       </aside>
     </div>
   );
@@ -285,9 +307,14 @@ interface Outlined {
 }
 
 /** The outline of the last text whose script had no errors. */
-function useLastGood(scriptId: string, text: string, behavior: CheckedBehavior | undefined): Outlined | undefined {
+function useLastGood(
+  scriptId: string,
+  text: string,
+  behavior: CheckedBehavior | undefined,
+  baseText: (behavior: string) => string | undefined,
+): Outlined | undefined {
   const [kept, setKept] = useState<Outlined>();
-  const outline = useMemo(() => outlineScript(text), [text]);
+  const outline = useMemo(() => outlineWithTaken(text, baseText), [text, baseText]);
   const now = outline && { scriptId, text, outline };
   if (behavior && now && (kept?.text !== text || kept.scriptId !== scriptId)) setKept(now);
   if (behavior && now) return now;
@@ -356,7 +383,10 @@ function ScriptTools({
       <SelectField
         label="Behavior on the bench"
         value={scriptId}
-        options={game.scripts.map(({ id }) => ({ value: id, label: id }))}
+        options={game.scripts.map(({ id, lines }) => ({
+          value: id,
+          label: outlineScript(lines.join('\n'))?.behavior || id,
+        }))}
         width={150}
         onCommit={onOpenScript}
       />

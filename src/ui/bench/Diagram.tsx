@@ -161,7 +161,13 @@ function Plate({
         fill={live ? 'var(--ochre-wash)' : 'var(--paper)'}
         stroke={isSelected ? 'var(--river)' : live ? 'var(--ochre)' : 'var(--layer)'}
         strokeWidth={isSelected || live ? 2 : 1.2}
+        strokeDasharray={state.takenFrom ? '5 3' : undefined}
       />
+      {state.takenFrom && (
+        <text x={PLATE_WIDTH - 8} y={-4} fontSize={10} textAnchor="end" fill="var(--dim)">
+          from {state.takenFrom}
+        </text>
+      )}
       {state.isStart && <path d="M -1 6 L -11 13 L -1 20 z" fill="var(--moss)" />}
       <g
         role="button"
@@ -222,33 +228,40 @@ function Plate({
                 {perMinute.toFixed(1)}/min
               </text>
             )}
-            <circle
-              cx={PLATE_WIDTH - 9}
-              cy={9}
-              r={4}
-              fill={holds === undefined && live ? 'var(--ochre-line)' : holds ? 'var(--clay)' : 'var(--layer)'}
-              stroke="var(--dim)"
-              strokeWidth={0.7}
-              style={{ cursor: 'crosshair' }}
-              onPointerDown={(event) => onGrab(event, index)}
-            >
-              <title>Drag to another state to make it lead there</title>
-            </circle>
+            {!state.takenFrom && (
+              <circle
+                cx={PLATE_WIDTH - 9}
+                cy={9}
+                r={4}
+                fill={holds === undefined && live ? 'var(--ochre-line)' : holds ? 'var(--clay)' : 'var(--layer)'}
+                stroke="var(--dim)"
+                strokeWidth={0.7}
+                style={{ cursor: 'crosshair' }}
+                onPointerDown={(event) => onGrab(event, index)}
+              >
+                <title>Drag to another state to make it lead there</title>
+              </circle>
+            )}
           </g>
         );
       })}
-      <circle
-        cx={PLATE_WIDTH / 2}
-        cy={height}
-        r={6}
-        fill="var(--river-wash)"
-        stroke="var(--river)"
-        style={{ cursor: 'crosshair' }}
-        onPointerDown={(event) => onGrab(event)}
-      >
-        <title>Drag to another state for a new transition</title>
-      </circle>
-      <path d={`M ${PLATE_WIDTH / 2 - 3} ${height} h 6 m -3 -3 v 6`} stroke="var(--river)" pointerEvents="none" />
+      {!state.takenFrom && (
+        <>
+          {' '}
+          <circle
+            cx={PLATE_WIDTH / 2}
+            cy={height}
+            r={6}
+            fill="var(--river-wash)"
+            stroke="var(--river)"
+            style={{ cursor: 'crosshair' }}
+            onPointerDown={(event) => onGrab(event)}
+          >
+            <title>Drag to another state for a new transition</title>
+          </circle>
+          <path d={`M ${PLATE_WIDTH / 2 - 3} ${height} h 6 m -3 -3 v 6`} stroke="var(--river)" pointerEvents="none" />
+        </>
+      )}
     </g>
   );
 }
@@ -257,7 +270,7 @@ function actTexts(state: StateOutline): string[] {
   return [
     ...(state.enter ? [`enter ${state.enter.text}`] : []),
     ...(state.leave ? [`leave ${state.leave.text}`] : []),
-    ...state.repeats.map((repeat) => repeat.text),
+    ...state.repeats.map((repeat) => repeat.whole.text),
     ...(state.facing ? [`face ${state.facing.text}`] : []),
   ];
 }

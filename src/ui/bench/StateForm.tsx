@@ -1,11 +1,13 @@
 'use client';
 
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import {
   addAct,
+  addRepeat,
   addTransition,
   fieldsOf,
   isName,
+  makeOwn,
   raiseTransition,
   redirectTransition,
   removeAct,
@@ -21,6 +23,8 @@ import {
   type CheckedBehavior,
   type Condition,
   type ScriptOutline,
+  type StateDefinition,
+  type StateOutline,
   type TextEdit,
 } from '@/core/index';
 import { Row, SelectField } from '../desk/panels/fields';
@@ -38,6 +42,7 @@ export function StateForm({
   targets,
   onEdit,
   onSelect,
+  onOpenBehavior,
 }: {
   text: string;
   outline: ScriptOutline;
@@ -48,11 +53,21 @@ export function StateForm({
   targets: readonly string[];
   onEdit: EditText;
   onSelect: (state: string | undefined, transition?: number) => void;
+  onOpenBehavior: (behavior: string) => void;
 }) {
   const [newName, setNewName] = useState<string>();
   const state = outline.states.find((candidate) => candidate.name === name);
   const checked = behavior?.states.find((candidate) => candidate.name === name);
   if (!state) return null;
+  if (state.takenFrom)
+    return (
+      <TakenState
+        state={state}
+        from={state.takenFrom}
+        onOpen={() => onOpenBehavior(state.takenFrom!)}
+        onMakeOwn={() => onEdit(`Make ${name} own`, makeOwn(text, state))}
+      />
+    );
   const commitName = () => {
     const next = newName?.trim() ?? '';
     setNewName(undefined);
@@ -106,18 +121,7 @@ export function StateForm({
       ) : (
         <p className="quiet">The forms come back when the script has no errors.</p>
       )}
-      {checked &&
-        (['enter', 'leave'] as const).map((moment) => (
-          <ActForms
-            key={moment}
-            text={text}
-            state={name}
-            moment={moment}
-            acts={checked[moment]}
-            targets={targets}
-            onEdit={onEdit}
-          />
-        ))}
+      {checked && <StateActs text={text} state={name} checked={checked} targets={targets} onEdit={onEdit} />}
       <h3 className="heading" style={{ marginTop: 14 }}>
         When it is left, in order
       </h3>
@@ -182,6 +186,17 @@ export function StateForm({
               onEdit={(edits) => onEdit('Change a condition', edits)}
             />
           )}
+          {index === transition && checked?.transitions[index] && (
+            <ActForms
+              text={text}
+              state={name}
+              title={`With transition ${index + 1}`}
+              moment={{ transition: index }}
+              acts={checked.transitions[index].acts}
+              targets={targets}
+              onEdit={onEdit}
+            />
+          )}
           {index !== transition && (
             <button type="button" className="act" onClick={() => onSelect(name, index)}>
               As a form
@@ -202,27 +217,116 @@ export function StateForm({
 }
 
 const ACTS = VOCABULARY.filter((entry) => entry.role === 'act' || entry.role === 'facing');
+const ACT_OPTIONS = [
+  { value: '', label: 'choose an act…' },
+  ...ACTS.map(({ words, example }) => ({ value: example, label: words.join(' ') })),
+];
 
-/** What happens on entering or leaving, each act as a form. */
+/** A state that belongs to the behavior that this one uses. */
+function TakenState({
+  state,
+  from,
+  onOpen,
+  onMakeOwn,
+}: {
+  state: StateOutline;
+  from: string;
+  onOpen: () => void;
+  onMakeOwn: () => void;
+}) {
+  return (
+    <div>
+      <h3 className="heading" style={{ margin: '8px 0 4px' }}>
+        {state.name}
+      </h3>
+      <p className="quiet">
+        Taken over from <b>{from}</b>. Changes there hold here too; an own state of this name takes its place.
+      </p>
+      <pre className="mono" style={{ fontSize: 11.5, whiteSpace: 'pre-wrap' }}>
+        {state.whole.text}
+      </pre>
+      <div style={{ display: 'flex', gap: 12 }}>
+        <button type="button" className="act" onClick={onOpen}>
+          Open {from}
+        </button>
+        <button type="button" className="act" onClick={onMakeOwn}>
+          Make it own here
+        </button>
+      </div>
+    </div>
+  );
+}
+
+/** Acts of a state besides those of its transitions: on entering, on leaving, again and again. */
+function StateActs({
+  text,
+  state,
+  checked,
+  targets,
+  onEdit,
+}: {
+  text: string;
+  state: string;
+  checked: StateDefinition;
+  targets: readonly string[];
+  onEdit: EditText;
+}) {
+  const shared = { text, state, targets, onEdit };
+  return (
+    <>
+      <ActForms {...shared} title="On entering" moment="enter" acts={checked.enter} />
+      <ActForms {...shared} title="On leaving" moment="leave" acts={checked.leave} />
+      {checked.repeats.map(({ period, acts }, index) => (
+        <div key={index}>
+          <ActForms {...shared} title={`Again and again ${index + 1}`} moment={{ repeat: index }} acts={acts}>
+            <Row label="every">
+              <ValueField
+                label={`Period ${index + 1}`}
+                value={text.slice(period.span.from, period.span.to)}
+                onCommit={(insert) =>
+                  onEdit('Change a period', [{ from: period.span.from, to: period.span.to, insert }])
+                }
+              />
+            </Row>
+          </ActForms>
+        </div>
+      ))}
+      <Row label="again and again">
+        <SelectField
+          label="New repeated act"
+          value=""
+          options={ACT_OPTIONS}
+          onCommit={(act) => act !== '' && onEdit('Repeat an act', addRepeat(text, state, '1 s', act))}
+        />
+      </Row>
+    </>
+  );
+}
+
+/** The acts of one moment, each as a form. */
 function ActForms({
   text,
   state,
+  title,
   moment,
+  children,
   acts,
   targets,
   onEdit,
 }: {
   text: string;
   state: string;
+  title: string;
   moment: ActMoment;
   acts: readonly Act[];
   targets: readonly string[];
   onEdit: EditText;
+  children?: ReactNode;
 }) {
-  const title = moment === 'enter' ? 'On entering' : 'On leaving';
   return (
     <div style={{ marginTop: 10 }}>
       <h3 className="heading">{title}</h3>
+      {children}
       {acts.map((act, index) => (
         <div key={index} className="plate" style={{ padding: '4px 8px', marginTop: 5 }}>
           <div style={{ display: 'flex' }}>
@@ -265,10 +369,7 @@ function ActForms({
         <SelectField
           label={`${title}: new act`}
           value=""
-          options={[
-            { value: '', label: 'choose an act…' },
-            ...ACTS.map(({ words, example }) => ({ value: example, label: words.join(' ') })),
-          ]}
+          options={ACT_OPTIONS}
           onCommit={(act) => act !== '' && onEdit('Add an act', addAct(text, state, moment, act))}
         />
       </Row>

@@ -1,5 +1,5 @@
 import type { Completion, CompletionContext, CompletionResult } from '@codemirror/autocomplete';
-import { HighlightStyle, LanguageSupport, LRLanguage, syntaxHighlighting } from '@codemirror/language';
+import { HighlightStyle, indentService, LanguageSupport, LRLanguage, syntaxHighlighting } from '@codemirror/language';
 import { linter, type Diagnostic as EditorDiagnostic } from '@codemirror/lint';
 import { StateEffect, StateField, type Extension } from '@codemirror/state';
 import { Decoration, EditorView, hoverTooltip, keymap, type DecorationSet, type Tooltip } from '@codemirror/view';
@@ -7,6 +7,7 @@ import { styleTags, tags } from '@lezer/highlight';
 import {
   completeAt,
   meaningAt,
+  openBraces,
   outlineScript,
   quickFix,
   scriptParser,
@@ -32,7 +33,14 @@ const language = LRLanguage.define({
       }),
     ],
   }),
-  languageData: { commentTokens: { line: '#' }, closeBrackets: { brackets: ['{', '('] } },
+  languageData: { commentTokens: { line: '#' }, closeBrackets: { brackets: ['{', '('] }, indentOnInput: /^\s*\}$/ },
+});
+
+/** A new line begins under the brace that is open there, as the formatter would put it. */
+const indentation = indentService.of((context, at) => {
+  const depth = openBraces(context.state.sliceDoc(0, at));
+  const closesFirst = /^\s*\}/.test(context.textAfterPos(at));
+  return Math.max(0, depth - (closesFirst ? 1 : 0)) * 2;
 });
 
 const colours = HighlightStyle.define([
@@ -191,6 +199,7 @@ export function scriptLanguage(surroundings: ScriptSurroundings): LanguageSuppor
     squiggles(surroundings),
     meanings,
     liveLines,
+    indentation,
     ...jumps,
   ]);
 }

@@ -43,7 +43,7 @@ export function writeScxml(text: string): Result<string, Diagnostic> {
       [
         ...(state.enter ? [element('onentry', {}, actsOf(state.enter))] : []),
         ...(state.leave ? [element('onexit', {}, actsOf(state.leave))] : []),
-        ...state.repeats.map((repeat) => element('gorge:repeat', { text: repeat.text }, [])),
+        ...state.repeats.map((repeat) => element('gorge:repeat', { text: repeat.whole.text }, [])),
         ...state.transitions.map((transition) =>
           element(
             'transition',

@@ -38,12 +38,13 @@ const PLACE_OF_ROLE: Record<VocabularyEntry['role'], string> = {
 function noteUnknownWord(cursor: TokenCursor, role: VocabularyEntry['role'], scope: PhraseScope): void {
   const known = VOCABULARY.filter((entry) => entry.role === role).map((entry) => entry.words.join(' '));
   const what = role;
+  const articled = /^[aeiou]/.test(what) ? `an ${what}` : `a ${what}`;
   const token = cursor.current;
   if (!token) {
     scope.faults.error(
       cursor.span,
       `${what}-missing`,
-      `A ${what} is missing here.`,
+      `${articled[0].toUpperCase()}${articled.slice(1)} is missing here.`,
       `Write one of ${known.join(', ')}.`,
     );
     return;
@@ -52,11 +53,11 @@ function noteUnknownWord(cursor: TokenCursor, role: VocabularyEntry['role'], sco
   const elsewhere = VOCABULARY.find((entry) => entry.role !== role && entry.words[0] === token.text);
   const partly = VOCABULARY.find((entry) => entry.role === role && entry.words[0] === token.text);
   const hint = elsewhere
-    ? `\`${token.text}\` is a ${elsewhere.role}: ${PLACE_OF_ROLE[elsewhere.role]}.`
+    ? `\`${token.text}\` is ${elsewhere.role === 'act' ? 'an' : 'a'} ${elsewhere.role}: ${PLACE_OF_ROLE[elsewhere.role]}.`
     : partly
-      ? `Write \`${partly.words.join(' ')}\`, as in \`${partly.example}\`.`
+      ? `Did you mean \`${partly.words.join(' ')}\`?`
       : proposeWord(token.text, firstWords, `${what}s`);
-  scope.faults.error(token.span, `unknown-${what}`, `\`${token.text}\` is not a ${what} that is known here.`, hint);
+  scope.faults.error(token.span, `unknown-${what}`, `\`${token.text}\` is not ${articled} that is known here.`, hint);
 }
 
 function readTarget(cursor: TokenCursor, entry: VocabularyEntry, scope: PhraseScope): string | undefined {

@@ -5,9 +5,11 @@ import { checkScript } from '../check/checkScript';
 import { completeAt, meaningAt, type GameNames } from './completion';
 import {
   addAct,
+  addRepeat,
   addState,
   addTransition,
   isName,
+  makeOwn,
   quickFix,
   raiseTransition,
   redirectTransition,
@@ -20,7 +22,7 @@ import {
   setStart,
 } from './edits';
 import { formatScript } from './format';
-import { outlineScript } from './outline';
+import { outlineScript, outlineWithTaken } from './outline';
 import { fieldsOf, writePhrase } from './phraseText';
 import { applyEdits, type TextEdit } from './textEdit';
 
@@ -131,6 +133,52 @@ describe('edits from the diagram', () => {
     expect(other).toContain('enter { set scares = 0 }');
     expect(apply(removeAct(once, 'rest', 'enter', 0), once)).toBe(GUARD);
     expect(isSound(apply(addAct(GUARD, 'hunt', 'leave', 'face back')))).toBe(true);
+  });
+
+  test('add acts to a transition and take them away again, to the byte', () => {
+    const there = { transition: 0 };
+    const once = apply(addAct(GUARD, 'rounds', there, 'face back'));
+    expect(once).toContain('go hunt when sees player within 6 cells { face back }   # first');
+    const twice = apply(addAct(once, 'rounds', there, 'set scares = 0'), once);
+    expect(twice).toContain('{ face back; set scares = 0 }');
+    expect(isSound(twice)).toBe(true);
+    expect(apply(removeAct(twice, 'rounds', there, 1), twice)).toBe(once);
+    expect(apply(removeAct(once, 'rounds', there, 0), once)).toBe(GUARD);
+    expect(addAct(GUARD, 'rounds', { transition: 7 }, 'face back')).toEqual([]);
+    expect(removeAct(GUARD, 'rounds', { transition: 7 }, 0)).toEqual([]);
+  });
+
+  test('add what is repeated and take it away again, to the byte', () => {
+    const once = apply(addRepeat(GUARD, 'rest', '1 s', 'shout clatter within 5 cells'));
+    expect(once).toContain('  state rest {\n    repeat every 1 s { shout clatter within 5 cells }\n    do hold');
+    const twice = apply(addAct(once, 'rest', { repeat: 0 }, 'face back'), once);
+    expect(twice).toContain('{ shout clatter within 5 cells; face back }');
+    expect(isSound(twice)).toBe(true);
+    expect(apply(removeAct(twice, 'rest', { repeat: 0 }, 1), twice)).toBe(once);
+    expect(apply(removeAct(once, 'rest', { repeat: 0 }, 0), once)).toBe(GUARD);
+    expect(addRepeat(GUARD, 'nowhere', '1 s', 'face back')).toEqual([]);
+  });
+
+  test('show what is taken over beside the own states, and make it own', () => {
+    const heir = 'behavior night_guard {\n  use guard with pace = 3 cells/s\n\n  state rest {\n    do hold\n  }\n}\n';
+    const textOf = (name: string) => (name === 'guard' ? GUARD : undefined);
+    const outline = outlineWithTaken(heir, textOf)!;
+    expect(outline.states.map(({ name, takenFrom, isStart }) => [name, takenFrom, isStart])).toEqual([
+      ['rounds', 'guard', true],
+      ['hunt', 'guard', false],
+      ['rest', undefined, false],
+    ]);
+    const own = apply(makeOwn(heir, outline.states[1]), heir);
+    // The knob that `use` gives a value is no longer there to be read.
+    expect(own).toContain('state hunt { do chase player by path at 3 cells/s * 1.5');
+    expect(outlineWithTaken(own, textOf)!.states.map(({ name, takenFrom }) => [name, takenFrom])).toEqual([
+      ['rounds', 'guard'],
+      ['rest', undefined],
+      ['hunt', undefined],
+    ]);
+    expect(makeOwn(heir, outline.states[2])).toEqual([]);
+    const circle = 'behavior guard { use guard state only { do hold } }';
+    expect(outlineWithTaken(circle, () => circle)!.states.map(({ name }) => name)).toEqual(['only']);
   });
 
   test('take back what they did when done the other way round', () => {

@@ -2,8 +2,8 @@ import { nearestWord } from '../../foundation/nearestWord';
 import type { Diagnostic } from '../../foundation/diagnostic';
 import { VOCABULARY } from '../vocabulary';
 import { parseScript, type StatementSyntax } from '../syntax/parseScript';
-import { outlineScript, type ScriptOutline, type StateOutline } from './outline';
-import type { TextEdit } from './textEdit';
+import { outlineScript, type Piece, type ScriptOutline, type StateOutline } from './outline';
+import { applyEdits, type TextEdit } from './textEdit';
 
 /**
  * Edits of a diagram as small edits of its text. Each of them keeps comments and layout outside of what it changes, byte by
@@ -30,6 +30,39 @@ export function addState(text: string, name: string): TextEdit[] {
   const before = text.slice(0, at);
   const gap = isAlone ? (before.endsWith('{\n') || before.endsWith('\n\n') ? '' : '\n') : '\n';
   return [{ from: at, to: at, insert: `${gap}${block}` }];
+}
+
+/** Writes a state that is taken over into the behavior itself, where it can be changed. */
+export function makeOwn(text: string, state: StateOutline): TextEdit[] {
+  const [addition] = addState(text, state.name);
+  if (!addition) return [];
+  const block = /(start )?state [\s\S]*\}/.exec(addition.insert);
+  const own = usedValues(text).reduce(
+    (written, [knob, value]) =>
+      applyEdits(
+        written,
+        numberNames(written, knob).map((span) => ({ ...span, insert: value })),
+      ),
+    state.whole.text,
+  );
+  return block ? [{ ...addition, insert: addition.insert.replace(block[0], () => own) }] : [];
+}
+
+/** The knobs that `use … with` gives values, and how each of them is written in the place of its knob. */
+function usedValues(text: string): [knob: string, value: string][] {
+  const behavior = parseScript(text).statements.find(({ keyword }) => keyword === 'behavior');
+  const tokens = behavior?.block?.statements.find(({ keyword }) => keyword === 'use')?.tokens ?? [];
+  const values: [string, string][] = [];
+  for (let at = 2; at < tokens.length; at++) {
+    if (tokens[at + 1]?.text !== '=') continue;
+    const next = tokens.findIndex((token, index) => index > at && token.text === ',');
+    const [first, last] = [tokens[at + 2], tokens[(next < 0 ? tokens.length : next) - 1]];
+    if (!first || !last) continue;
+    const value = text.slice(first.span.from, last.span.to);
+    const isPlain = first === last || (first.type === 'number' && tokens.indexOf(last) === at + 3);
+    values.push([tokens[at].text, isPlain ? value : `(${value})`]);
+  }
+  return values;
 }
 
 /** Removes a state and every transition that leads only to it. */
@@ -103,44 +136,68 @@ export function setMotion(text: string, name: string, motion: string): TextEdit[
   return [{ from: at, to: at, insert: ` do ${motion} ` }];
 }
 
-/** When acts of a state happen. */
-export type ActMoment = 'enter' | 'leave';
+/** When acts of a state happen: on entering, on leaving, in the so-manieth `repeat`, or with a transition. */
+export type ActMoment = 'enter' | 'leave' | { repeat: number } | { transition: number };
 
 /** Adds an act at the end of those of a moment; braces are made where there are none yet. */
 export function addAct(text: string, name: string, moment: ActMoment, act: string): TextEdit[] {
   const state = stateOf(text, name);
   if (!state) return [];
-  const block = state[moment];
+  const block = blockOf(state, moment);
   if (block) {
     const inner = block.text.slice(1, -1);
     const at = block.from + 1 + inner.trimEnd().length;
     return [{ from: at, to: at, insert: inner.trim() === '' ? ` ${act} ` : `; ${act}` }];
   }
-  // Behind the motion: on a line of its own where the motion has one.
-  const { motion } = state;
-  if (!motion) return [{ from: state.end, to: state.end, insert: `${moment} { ${act} } ` }];
+  if (typeof moment === 'string') return insertAfterMotion(text, state, `${moment} { ${act} }`);
+  const to = 'transition' in moment ? state.transitions[moment.transition]?.whole.to : undefined;
+  return to === undefined ? [] : [{ from: to, to, insert: ` { ${act} }` }];
+}
+
+/** Adds acts that happen again and again. */
+export function addRepeat(text: string, name: string, period: string, act: string): TextEdit[] {
+  const state = stateOf(text, name);
+  return state ? insertAfterMotion(text, state, `repeat every ${period} { ${act} }`) : [];
+}
+
+/** Beside the motion: on a line of its own where the motion has one. */
+function insertAfterMotion(text: string, { motion, end }: StateOutline, statement: string): TextEdit[] {
+  if (!motion) return [{ from: end, to: end, insert: `${statement} ` }];
   const lineStart = text.lastIndexOf('\n', motion.from - 1) + 1;
   const isOnOwnLine = /^\s*do\s+$/.test(text.slice(lineStart, motion.from));
-  if (!isOnOwnLine) return [{ from: motion.to, to: motion.to, insert: ` ${moment} { ${act} }` }];
-  return [{ from: lineStart, to: lineStart, insert: `${indentOf(text, motion.from)}${moment} { ${act} }\n` }];
+  if (!isOnOwnLine) return [{ from: motion.to, to: motion.to, insert: ` ${statement}` }];
+  return [{ from: lineStart, to: lineStart, insert: `${indentOf(text, motion.from)}${statement}\n` }];
+}
+
+function blockOf(state: StateOutline, moment: ActMoment): Piece | undefined {
+  if (typeof moment === 'string') return state[moment];
+  return 'repeat' in moment ? state.repeats[moment.repeat]?.acts : state.transitions[moment.transition]?.acts;
 }
 
 /** Takes an act away, with the semicolon that parts it from the next; empty braces go with it. */
 export function removeAct(text: string, name: string, moment: ActMoment, index: number): TextEdit[] {
-  const block = stateOf(text, name)?.[moment];
+  const state = stateOf(text, name);
+  const block = state && blockOf(state, moment);
   if (!block) return [];
   const acts = parseScript(block.text.slice(1, -1)).statements;
   const act = acts[index];
   if (!act) return [];
-  if (acts.length === 1) {
-    const from = text.lastIndexOf(moment, block.from);
-    return [cutLines(text, from, block.to)];
-  }
+  if (acts.length === 1) return [cutBlock(text, state, moment, block)];
   const start = block.from + 1;
   const next = acts[index + 1];
   return next
     ? [{ from: start + act.span.from, to: start + next.span.from, insert: '' }]
     : [{ from: start + endOf(acts[index - 1]), to: start + endOf(act), insert: '' }];
+}
+
+/** Takes braces away with what they belong to; a transition goes on without them. */
+function cutBlock(text: string, state: StateOutline, moment: ActMoment, block: Piece): TextEdit {
+  if (typeof moment === 'string') return cutLines(text, text.lastIndexOf(moment, block.from), block.to);
+  if ('repeat' in moment) {
+    const { whole } = state.repeats[moment.repeat];
+    return cutLines(text, whole.from, whole.to);
+  }
+  return { from: state.transitions[moment.transition].condition.to, to: block.to, insert: '' };
 }
 
 function endOf(statement: StatementSyntax): number {

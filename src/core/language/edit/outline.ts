@@ -17,8 +17,15 @@ export interface TransitionOutline {
   acts: Piece | undefined;
 }
 
+export interface RepeatOutline {
+  whole: Piece;
+  acts: Piece | undefined;
+}
+
 export interface StateOutline {
   name: string;
+  /** The behavior that it is taken over from; its places are then those of that behavior's own text. */
+  takenFrom?: string;
   isStart: boolean;
   nameSpan: Span;
   /** The whole state, from `start` or `state` to its closing brace. */
@@ -30,7 +37,7 @@ export interface StateOutline {
   facing: Piece | undefined;
   enter: Piece | undefined;
   leave: Piece | undefined;
-  repeats: Piece[];
+  repeats: RepeatOutline[];
   transitions: TransitionOutline[];
 }
 
@@ -65,6 +72,31 @@ export function outlineScript(text: string): ScriptOutline | undefined {
   };
 }
 
+/**
+ * The outline of a behavior with the states that it takes over by `use`: those first, replaced by own ones of the same name.
+ * `textOf` gives the text of a behavior by its name, or undefined. A circle of behaviors ends where it closes.
+ */
+export function outlineWithTaken(
+  text: string,
+  textOf: (behavior: string) => string | undefined,
+  visited: readonly string[] = [],
+): ScriptOutline | undefined {
+  const own = outlineScript(text);
+  if (!own?.uses || visited.includes(own.behavior)) return own;
+  const baseText = textOf(own.uses);
+  const base = baseText === undefined ? undefined : outlineWithTaken(baseText, textOf, [...visited, own.behavior]);
+  if (!base) return own;
+  const hasOwnStart = own.states.some((state) => state.isStart);
+  const taken = base.states
+    .filter((state) => !own.states.some(({ name }) => name === state.name))
+    .map((state) => ({
+      ...state,
+      isStart: state.isStart && !hasOwnStart,
+      takenFrom: state.takenFrom ?? base.behavior,
+    }));
+  return { ...own, states: [...taken, ...own.states] };
+}
+
 function outlineState(statement: StatementSyntax, text: string): StateOutline | undefined {
   const [name] = statement.tokens;
   if (!name || !statement.block) return undefined;
@@ -88,7 +120,7 @@ function outlineState(statement: StatementSyntax, text: string): StateOutline | 
     leave: block(find('leave')),
     repeats: parts
       .filter((part) => part.keyword === 'repeat')
-      .map((part) => stretch(text, part.span.from, part.span.to)),
+      .map((part) => ({ whole: stretch(text, part.span.from, part.span.to), acts: block(part) })),
     transitions: parts.flatMap((part) => (part.keyword === 'go' ? (outlineTransition(part, text) ?? []) : [])),
   };
 }

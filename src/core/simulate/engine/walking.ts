@@ -1,6 +1,8 @@
 import { nextCellDownhill } from '../../arena/distanceField';
 import { cellIndexAt } from '../../arena/grid';
-import { isWalkClear, sweepBody, type SweepResult } from '../../arena/sweep';
+import { isWalkClear, sweepBody, sweepUntilContact, type SweepResult } from '../../arena/sweep';
+import type { WayOfWalking } from '../../compile/levelProgram';
+import { ledgeAhead } from './ledges';
 import type { Ways } from './ways';
 import type { World } from './world';
 
@@ -24,6 +26,91 @@ export function faceTowards(world: World, piece: number, dx: number, dy: number,
 /** A blocked step shorter than this many cells is no headway. */
 const HEADWAY = 1e-4;
 
+/** How a motion gets to a place. */
+interface Walk {
+  way: WayOfWalking;
+  mindsLedges: boolean;
+}
+
+/** One step to a place in the way of a motion; true when it is reached or can be come no nearer. */
+export function goTo(
+  world: World,
+  piece: number,
+  goalX: number,
+  goalY: number,
+  step: number,
+  { way, mindsLedges }: Walk,
+): boolean {
+  if (world.level.fallsOfPiece[piece] === 1) return goAlongGround(world, piece, goalX, step, mindsLedges);
+  if (way === 'path') return goByPath(world, piece, goalX, goalY, step, false);
+  if (way === 'straight') return goStraight(world, piece, goalX, goalY, step);
+  return goByCorridors(world, piece, goalX, goalY, step);
+}
+
+/** One step to a place that stays, by path; true when it is reached or, seen from the side, can be come no nearer. */
+export function goToFixed(
+  world: World,
+  piece: number,
+  goalX: number,
+  goalY: number,
+  step: number,
+  mindsLedges: boolean,
+): boolean {
+  return world.level.fallsOfPiece[piece] === 1
+    ? goAlongGround(world, piece, goalX, step, mindsLedges)
+    : goByPath(world, piece, goalX, goalY, step, true);
+}
+
+/**
+ * Seen from the side: one step to the east or west, none while it falls; true over or under the place, at a wall, and at a
+ * ledge that it minds.
+ */
+export function goAlongGround(world: World, piece: number, goalX: number, step: number, mindsLedges: boolean): boolean {
+  if (world.fallSpeed[piece] !== 0) return false;
+  const dx = goalX - world.x[piece];
+  if (Math.abs(dx) <= ARRIVAL) return true;
+  faceTowards(world, piece, dx, 0, Math.abs(dx));
+  const move = Math.max(-step, Math.min(step, dx));
+  const { grid } = waysOf(world, piece);
+  const { x, y } = world;
+  sweepUntilContact(grid, x[piece], y[piece], world.level.standOfPiece[piece], move, 0, sweep);
+  const ledge = mindsLedges ? ledgeAhead(world, piece, grid, sweep.x) : sweep.x;
+  const isHeld = sweep.touched || ledge !== sweep.x;
+  x[piece] = ledge;
+  return isHeld || move === dx;
+}
+
+/**
+ * One step along the lines through the middles of cells, over straight neighbours only; true at the place and where no such
+ * way leads to it. It first comes to the line on which it leaves its cell, so it never cuts a corner.
+ */
+function goByCorridors(world: World, piece: number, goalX: number, goalY: number, step: number): boolean {
+  const { grid } = world.level.program;
+  const { squares, squareFields } = waysOf(world, piece);
+  const goalCell = cellIndexAt(grid, goalX, goalY);
+  let left = step;
+  // Two bends a cell at most; a step of many cells takes as many turns of the loop.
+  for (let bends = Math.ceil(step) * 2 + 2; bends > 0 && left > 0; bends--) {
+    const cell = cellIndexAt(grid, world.x[piece], world.y[piece]);
+    if (cell === goalCell) return goStraight(world, piece, goalX, goalY, left);
+    const next = nextCellDownhill(squares, squareFields.toCell(goalCell, cell), cell);
+    world.isCutOff[piece] = next < 0 ? 1 : 0;
+    if (next < 0) return true;
+    const isAcross = Math.abs(next - cell) === 1;
+    const offX = (cell % grid.width) + 0.5 - world.x[piece];
+    const offY = Math.floor(cell / grid.width) + 0.5 - world.y[piece];
+    const off = isAcross ? offY : offX;
+    const toLine = Math.abs(off) > ARRIVAL;
+    // On the line: to the middle of the next cell. Else: to the line.
+    const moveX = toLine ? (isAcross ? 0 : offX) : isAcross ? offX + (next - cell) : offX;
+    const moveY = toLine ? (isAcross ? offY : 0) : isAcross ? offY : offY + Math.sign(next - cell);
+    const length = Math.sqrt(moveX * moveX + moveY * moveY);
+    goStraight(world, piece, world.x[piece] + moveX, world.y[piece] + moveY, left);
+    left -= length;
+  }
+  return false;
+}
+
 /** One step in a straight line, sliding along walls; true when the place is reached or walls let it no nearer. */
 export function goStraight(world: World, piece: number, goalX: number, goalY: number, step: number): boolean {
   const x = world.x[piece];
@@ -42,7 +129,7 @@ export function goStraight(world: World, piece: number, goalX: number, goalY: nu
 }
 
 /** One step along the shortest way, cut straight wherever the body has a free line of walk; true at the place. */
-export function goByPath(
+function goByPath(
   world: World,
   piece: number,
   goalX: number,

@@ -13,6 +13,9 @@ export interface Ways {
   cheapGrid: ArenaGrid;
   walk: WalkGrid;
   fields: FieldCache;
+  /** The same cells when only straight neighbours are taken. */
+  squares: WalkGrid;
+  squareFields: FieldCache;
 }
 
 /** Bodies with the same key get about in the same way. */
@@ -48,7 +51,8 @@ export function buildWays(
   const cheapGrid = isEven ? grid : close((type) => (minds && isUnsafe(types[type])) || types[type].pathCost > 1);
   const walk = buildBodyWalkGrid(grid, outline ?? SMALL, true);
   if (!isEven) walk.costs = Float64Array.from(typeOfCell, (type) => types[type].pathCost);
-  return { grid, cheapGrid, walk, fields: new FieldCache(walk) };
+  const squares = { ...walk, diagonals: false };
+  return { grid, cheapGrid, walk, fields: new FieldCache(walk), squares, squareFields: new FieldCache(squares) };
 }
 
 const SMALL = circleOutline(0.5);

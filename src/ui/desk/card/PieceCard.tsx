@@ -1,7 +1,7 @@
 'use client';
 
 import { SegmentedControl, TextInput } from '@mantine/core';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import { commands, describePiece, kindOf, type Kind, type Piece } from '@/core/index';
 import type { ArenaView } from '../../editor/arenaView';
 import { checkedScriptsOf, stateAt } from '../../editor/composePicture';
@@ -9,15 +9,26 @@ import { useDesk, useFollowed } from '../DeskContext';
 import { RanksButton } from '../RanksButton';
 import { KnobSlider, type Scope } from './KnobSlider';
 import { MoverFacts } from './MoverFacts';
-import { CARD_WIDTH, placeCard } from './placeCard';
+import { CARD_WIDTH, FOOT_HEIGHT, placeCard, USUAL_CARD_HEIGHT } from './placeCard';
 import { PlayerFacts } from './PlayerFacts';
 import { WhyNow } from './WhyNow';
+
+/** Padding and border of the card, above and below together. */
+const CARD_RIM = 22;
 
 /** What the selected piece is and its knobs, beside it in the arena, stepping aside from what it would cover. */
 export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScript: (scriptId: string) => void }) {
   const { session } = useDesk();
   const [scope, setScope] = useState<Scope>('kind');
   const [moved, setMoved] = useState<{ id: string; x: number; y: number }>();
+  // What it holds depends on the piece, on the moment and on what is folded out, so it is measured.
+  const [contentHeight, setContentHeight] = useState(USUAL_CARD_HEIGHT);
+  const measure = useCallback((content: HTMLElement | null) => {
+    if (!content) return;
+    const observer = new ResizeObserver(() => setContentHeight(content.offsetHeight));
+    observer.observe(content);
+    return () => observer.disconnect();
+  }, []);
   const game = useFollowed(session, (state) => state.game);
   const selection = useFollowed(session, (state) => state.selection);
   const tool = useFollowed(session, (state) => state.tool);
@@ -28,7 +39,7 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
   // With the other tools one clicks on the ground that the card would cover.
   if (!piece || !kind || (tool !== 'select' && tool !== 'cast')) return null;
   const insight = describePiece(game, level, piece, checkedScriptsOf(game));
-  const free = placeCard(piece, level.pieces, camera, width, height);
+  const free = placeCard(piece, level.pieces, camera, width, height, contentHeight + CARD_RIM);
   const shift = moved?.id === piece.id ? moved : { id: piece.id, x: 0, y: 0 };
   const place = { left: free.left + shift.x, top: free.top + shift.y };
   return (
@@ -40,51 +51,53 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
         ...place,
         width: CARD_WIDTH,
         // Its end is scrolled to rather than hidden below the arena.
-        maxHeight: Math.max(160, height - place.top - 8),
+        maxHeight: Math.max(160, height - place.top - FOOT_HEIGHT),
         overflowY: 'auto',
         padding: '10px 12px',
         boxShadow: '0 4px 18px rgba(20, 20, 10, .18)',
       }}
     >
-      <DragBar onDrag={(dx, dy) => setMoved({ id: piece.id, x: shift.x + dx, y: shift.y + dy })} />
-      <CardHead piece={piece} kind={kind} count={level.pieces.filter((other) => other.kind === kind.id).length} />
-      {kind.behavior && (
-        <div
-          className="quiet"
-          style={{ display: 'flex', justifyContent: 'space-between', whiteSpace: 'nowrap', margin: '2px 0 7px' }}
-        >
-          <span>
-            follows{' '}
-            <button type="button" className="act" onClick={() => onOpenScript(kind.behavior!)}>
-              {kind.behavior}
-            </button>
-          </span>
-          <StateNow pieceId={piece.id} />
-        </div>
-      )}
-      {insight && (
-        <>
-          <SegmentedControl
-            fullWidth
-            size="xs"
-            value={scope}
-            onChange={(value) => setScope(value as Scope)}
-            data={[
-              { value: 'kind', label: `all ${kind.name}s` },
-              { value: 'piece', label: 'only this one' },
-              { value: 'try', label: 'only in tries' },
-            ]}
-            aria-label="Whose knobs"
-          />
-          {insight.knobs.map((knob) => (
-            <KnobSlider key={knob.name} knob={knob} piece={piece} kind={kind} insight={insight} scope={scope} />
-          ))}
-        </>
-      )}
-      {!kind.control && kind.behavior && <WhyNow pieceId={piece.id} />}
-      {!kind.control && <MoverFacts piece={piece} />}
-      {kind.control && <PlayerFacts piece={piece} kind={kind} />}
-      <CardActions piece={piece} kind={kind} onOpenScript={onOpenScript} />
+      <div ref={measure}>
+        <DragBar onDrag={(dx, dy) => setMoved({ id: piece.id, x: shift.x + dx, y: shift.y + dy })} />
+        <CardHead piece={piece} kind={kind} count={level.pieces.filter((other) => other.kind === kind.id).length} />
+        {kind.behavior && (
+          <div
+            className="quiet"
+            style={{ display: 'flex', justifyContent: 'space-between', whiteSpace: 'nowrap', margin: '2px 0 7px' }}
+          >
+            <span>
+              follows{' '}
+              <button type="button" className="act" onClick={() => onOpenScript(kind.behavior!)}>
+                {kind.behavior}
+              </button>
+            </span>
+            <StateNow pieceId={piece.id} />
+          </div>
+        )}
+        {insight && (
+          <>
+            <SegmentedControl
+              fullWidth
+              size="xs"
+              value={scope}
+              onChange={(value) => setScope(value as Scope)}
+              data={[
+                { value: 'kind', label: `all ${kind.name}s` },
+                { value: 'piece', label: 'only this one' },
+                { value: 'try', label: 'only in tries' },
+              ]}
+              aria-label="Whose knobs"
+            />
+            {insight.knobs.map((knob) => (
+              <KnobSlider key={knob.name} knob={knob} piece={piece} kind={kind} insight={insight} scope={scope} />
+            ))}
+          </>
+        )}
+        {!kind.control && kind.behavior && <WhyNow pieceId={piece.id} />}
+        {!kind.control && <MoverFacts piece={piece} />}
+        {kind.control && <PlayerFacts piece={piece} kind={kind} />}
+        <CardActions piece={piece} kind={kind} onOpenScript={onOpenScript} />
+      </div>
     </section>
   );
 }

@@ -3,7 +3,7 @@ import { sweepBody, type SweepResult } from '../../../arena/sweep';
 import { PLAYER_TARGET, type MotionProgram } from '../../../compile/levelProgram';
 import { NEAR_FIRST, type PieceBuckets } from '../pieceBuckets';
 import { findTarget, targetPlace } from '../targets';
-import { faceTowards, goByPath, goStraight, waysOf } from '../walking';
+import { faceTowards, goTo, waysOf } from '../walking';
 import { NEVER, type World } from '../world';
 
 type Chase = Extract<MotionProgram, { operation: 'chase' }>;
@@ -34,9 +34,7 @@ export function chase(world: World, piece: number, motion: Chase, fullStep: numb
   }
   const most = crowd > 0 ? fullStep * (1 - 0.5 * crowd) : fullStep;
   const step = seen ? Math.min(most, distance - motion.keep) : most;
-  const hasArrived = motion.byPath
-    ? goByPath(world, piece, goal.x, goal.y, step, false)
-    : goStraight(world, piece, goal.x, goal.y, step);
+  const hasArrived = goTo(world, piece, goal.x, goal.y, step, motion);
   world.hasArrived[piece] = hasArrived && !seen ? 1 : 0;
 }
 
@@ -83,7 +81,7 @@ export function follow(
   world.isWaiting[piece] = waits ? 1 : 0;
   world.hasArrived[piece] = waits ? 1 : 0;
   if (waits) faceTowards(world, piece, x - world.x[piece], y - world.y[piece], distance);
-  else goByPath(world, piece, x, y, Math.min(fullStep, distance - motion.keep), false);
+  else goTo(world, piece, x, y, Math.min(fullStep, distance - motion.keep), motion);
 }
 
 /** Goes to a place and stays there; without a place it has arrived. */
@@ -108,7 +106,7 @@ export function travel(
     goal.x = world.level.program.pieces[piece].x;
     goal.y = world.level.program.pieces[piece].y;
   }
-  if (!isKnown || goByPath(world, piece, goal.x, goal.y, step, false)) world.hasArrived[piece] = 1;
+  if (!isKnown || goTo(world, piece, goal.x, goal.y, step, motion)) world.hasArrived[piece] = 1;
 }
 
 /** How much others of its kind crowd a piece, 0 to 1; the direction away from them is then in `shove`. */
@@ -139,7 +137,8 @@ function findShove(world: World, piece: number, apart: number): number {
 function shoveAside(world: World, piece: number, step: number): void {
   const length = Math.sqrt(shove.x * shove.x + shove.y * shove.y);
   const dx = (shove.x / length) * step;
-  const dy = (shove.y / length) * step;
+  // Seen from the side, nobody is lifted off the ground.
+  const dy = world.level.fallsOfPiece[piece] === 1 ? 0 : (shove.y / length) * step;
   sweepBody(waysOf(world, piece).grid, world.x[piece], world.y[piece], world.level.standOfPiece[piece], dx, dy, sweep);
   world.x[piece] = sweep.x;
   world.y[piece] = sweep.y;

@@ -2,7 +2,7 @@ import { canStep, NEIGHBOUR_COLUMNS, NEIGHBOUR_ROWS } from '../../../arena/walkG
 import { cellIndexAt } from '../../../arena/grid';
 import type { MotionProgram } from '../../../compile/levelProgram';
 import { findTarget, targetPlace } from '../targets';
-import { goStraight, waysOf } from '../walking';
+import { goAlongGround, goStraight, waysOf } from '../walking';
 import type { World } from '../world';
 
 /** Goes from cell to cell to the neighbour that is farthest from the target by the way that one would have to walk. */
@@ -16,6 +16,11 @@ export function flee(
   world.hasArrived[piece] = isSafe ? 1 : 0;
   if (isSafe) {
     world.steerFromCell[piece] = -1;
+    return;
+  }
+  if (world.level.fallsOfPiece[piece] === 1) {
+    const away = world.x[piece] < targetPlace.x ? -1 : 1;
+    goAlongGround(world, piece, world.x[piece] + away, step, true);
     return;
   }
   const { grid } = world.ground;

@@ -1,6 +1,7 @@
-import { isSolidAt, type ArenaGrid } from '../../../arena/grid';
+import type { ArenaGrid } from '../../../arena/grid';
 import { sweepUntilContact, type SweepResult } from '../../../arena/sweep';
 import type { MotionProgram } from '../../../compile/levelProgram';
+import { ledgeAhead } from '../ledges';
 import type { World } from '../world';
 import { forgetWay, goFreely, lookAlongWay } from './freeWay';
 
@@ -59,24 +60,5 @@ function faceAlong(world: World, piece: number, axis: 'ahead' | 'across' | 'up a
     world.facingY[piece] = world.facingY[piece] < 0 ? -1 : 1;
     world.facingX[piece] = 0;
     forgetWay(world, piece);
-  }
-}
-
-/** How far to the side a piece may go until the ground ends under its foremost foot. */
-function ledgeAhead(world: World, piece: number, grid: ArenaGrid, wishedX: number): number {
-  const { west, east, south } = world.level.standOfPiece[piece];
-  const row = Math.floor(world.y[piece] + south + 0.01);
-  const isRight = world.facingX[piece] > 0;
-  const lead = isRight ? east : -west;
-  // The column in which the foremost foot is now; a foot exactly on a border still stands on the cell behind it.
-  const foot = world.x[piece] + lead;
-  let column = isRight ? Math.ceil(foot) - 1 : Math.floor(foot);
-  for (;;) {
-    const border = isRight ? column + 1 : column;
-    const isWithin = isRight ? wishedX + lead <= border : wishedX + lead >= border;
-    if (isWithin) return wishedX;
-    const next = isRight ? column + 1 : column - 1;
-    if (!isSolidAt(grid, next, row)) return border - lead;
-    column = next;
   }
 }

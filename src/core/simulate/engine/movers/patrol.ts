@@ -1,6 +1,6 @@
 import type { MotionProgram } from '../../../compile/levelProgram';
 import { assertNever } from '../../../foundation/result';
-import { forgetSteer, goByPath } from '../walking';
+import { forgetSteer, goToFixed } from '../walking';
 import type { World } from '../world';
 
 /** Walks the waypoints of a piece in order, pausing at each. */
@@ -18,7 +18,8 @@ export function patrol(
     return;
   }
   const waypoint = world.waypoint[piece];
-  if (!goByPath(world, piece, route[2 * waypoint], route[2 * waypoint + 1], step, true)) return;
+  // Where a route leads over a ledge, that is meant.
+  if (!goToFixed(world, piece, route[2 * waypoint], route[2 * waypoint + 1], step, false)) return;
   world.pauseLeft[piece] = motion.pauseTicks;
   forgetSteer(world, piece);
   if (count === 1) return;

@@ -1,7 +1,7 @@
 import { cellIndexAt } from '../../../arena/grid';
 import type { MotionProgram } from '../../../compile/levelProgram';
 import { turnBy } from './turning';
-import { forgetSteer, goByPath, waysOf } from '../walking';
+import { forgetSteer, goToFixed, waysOf } from '../walking';
 import type { World } from '../world';
 
 /** So many places are drawn before it stays where it is. */
@@ -26,7 +26,7 @@ export function search(
     if (world.pauseLeft[piece] === 0) choosePlace(world, piece, motion.range);
     return;
   }
-  if (!goByPath(world, piece, world.goalX[piece], world.goalY[piece], step, true)) return;
+  if (!goToFixed(world, piece, world.goalX[piece], world.goalY[piece], step, true)) return;
   forgetSteer(world, piece);
   if (motion.pauseTicks > 0) world.pauseLeft[piece] = motion.pauseTicks;
   else choosePlace(world, piece, motion.range);
