@@ -133,11 +133,24 @@ export function isWalkClear(
   y1: number,
   outline: Outline,
 ): boolean {
-  findFirstContact(grid, x0, y0, outline, x1 - x0, y1 - y0);
+  findContact(grid, x0, y0, outline, x1 - x0, y1 - y0, true);
   return contact.fraction > 1;
 }
 
 function findFirstContact(grid: ArenaGrid, x: number, y: number, outline: Outline, dx: number, dy: number): void {
+  findContact(grid, x, y, outline, dx, dy, false);
+}
+
+/** The first contact; or any at all, where it is only asked whether there is one. */
+function findContact(
+  grid: ArenaGrid,
+  x: number,
+  y: number,
+  outline: Outline,
+  dx: number,
+  dy: number,
+  anyIsEnough: boolean,
+): void {
   contact.fraction = 2;
   const firstColumn = Math.floor(Math.min(x, x + dx) - outline.west - TOUCH);
   const lastColumn = Math.floor(Math.max(x, x + dx) + outline.east + TOUCH);
@@ -160,6 +173,7 @@ function findFirstContact(grid: ArenaGrid, x: number, y: number, outline: Outlin
     for (let column = from; column <= to; column++) {
       if (isSolidAt(grid, column, row)) meetCell(grid, column, row, x, y, outline, dx, dy);
     }
+    if (anyIsEnough && contact.fraction <= 1) return;
   }
 }
 
