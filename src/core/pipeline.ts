@@ -6,6 +6,8 @@ import type { GameDocument } from './document/gameDocument';
 import { errorAt, hasErrors, type Diagnostic } from './foundation/diagnostic';
 import { nearestWord } from './foundation/nearestWord';
 import { fail, succeed, type Result } from './foundation/result';
+import type { CueVerdict } from './language/cues/checkCues';
+import { checkLevelCues } from './checkLevelCues';
 import { checkScripts } from './checkScripts';
 import type { ChunkResult } from './measure/chunk';
 import { addRunPacing, emptyPacing } from './measure/pacing';
@@ -18,9 +20,14 @@ export function checkGame(game: GameDocument, levelId?: string): Diagnostic[] {
   const scripts = checkScripts(game);
   const all = [
     ...[...scripts.values()].flatMap((script) => script.diagnostics),
-    ...checkCastAndLevels(game, scripts, levelId),
+    ...checkCastAndLevels(game, scripts, cuesOf(game), levelId),
   ];
   return [...all.filter((fault) => fault.severity === 'error'), ...all.filter((fault) => fault.severity === 'warning')];
+}
+
+/** What the language stage says of the cues of each level. */
+function cuesOf(game: GameDocument): Map<string, CueVerdict | undefined> {
+  return new Map(game.levels.map((level) => [level.id, checkLevelCues(game, level)]));
 }
 
 /** Stages 2a and 2b: one level as a program, or the faults that prevent it. */
@@ -32,12 +39,13 @@ export function compileGameLevel(
   const level = game.levels.find((candidate) => candidate.id === levelId);
   if (!level) return fail([unknownLevel(game, levelId)]);
   const scripts = checkScripts(game);
-  const checkedOverrides = checkOverrides(game, scripts, overrides);
+  const checkedOverrides = checkOverrides(game, scripts, overrides, checkLevelCues(game, level));
   if (!checkedOverrides.ok) return checkedOverrides;
   const { program, diagnostics } = compileLevel(
     game,
     level,
     scripts satisfies ReadonlyMap<string, ScriptVerdict>,
+    checkLevelCues(game, level),
     overrides,
   );
   if (program && !hasErrors(diagnostics)) return succeed(program);

@@ -1,6 +1,7 @@
 import type { GameDocument } from '../document/gameDocument';
 import { kindOf } from '../document/resolveKind';
 import type { Diagnostic } from '../foundation/diagnostic';
+import type { CueVerdict } from '../language/cues/checkCues';
 import { checkKnobValues } from './checkKnobValues';
 import { compileLevel, type ScriptVerdict } from './compileLevel';
 import { NO_OVERRIDES } from './levelProgram';
@@ -9,6 +10,7 @@ import { NO_OVERRIDES } from './levelProgram';
 export function checkCastAndLevels(
   game: GameDocument,
   scripts: ReadonlyMap<string, ScriptVerdict>,
+  cues: ReadonlyMap<string, CueVerdict | undefined>,
   levelId?: string,
 ): Diagnostic[] {
   const cast = game.cast.flatMap((entry, index) => {
@@ -18,7 +20,9 @@ export function checkCastAndLevels(
     return checkKnobValues(kind.name, entry.knobs, verdict?.knobs ?? [], ['cast', index, 'knobs']);
   });
   const checked = game.levels.filter((level) => levelId === undefined || level.id === levelId);
-  const levels = checked.flatMap((level) => compileLevel(game, level, scripts, NO_OVERRIDES).diagnostics);
+  const levels = checked.flatMap(
+    (level) => compileLevel(game, level, scripts, cues.get(level.id), NO_OVERRIDES).diagnostics,
+  );
   const seen = new Set<string>();
   return [...cast, ...levels].filter((fault) => {
     const key = JSON.stringify(fault);

@@ -5,6 +5,8 @@ import { markBox, type GameDocument, type Level, type Piece } from '../document/
 import { reachOf } from '../document/outlineShape';
 import { hitShapeOf, kindOf, standShapeOf, type Kind } from '../document/resolveKind';
 import { errorAt, warningAt, type Diagnostic } from '../foundation/diagnostic';
+import type { CheckedCues } from '../language/cues/checkedCues';
+import { kindsOfCues } from './compileCues';
 import { checkContacts } from './checkContacts';
 import { checkControl } from './checkControl';
 import { checkWayOut } from './checkWayOut';
@@ -21,6 +23,7 @@ export function checkLevelGeometry(
   grid: ArenaGrid,
   ground: GroundMap,
   path: Path,
+  cues: CheckedCues | undefined,
 ): Diagnostic[] {
   const placed = level.pieces.flatMap((piece, index) => {
     const kind = kindOf(game, piece.kind);
@@ -52,7 +55,17 @@ export function checkLevelGeometry(
     );
   }
   const exit = findExit(level);
-  if (!exit) {
+  const winsByRule = (cues?.rules?.wins.length ?? 0) > 0;
+  if (!exit && level.rules.winAt === undefined && !winsByRule) {
+    faults.push(
+      errorAt(
+        { path: [...path, 'rules'] },
+        'no-win',
+        `Nothing wins ${level.name}: it has no exit and no rule that wins.`,
+        'Name a mark as its exit, or write `win when …` in its rules.',
+      ),
+    );
+  } else if (!exit && level.rules.winAt !== undefined) {
     faults.push(
       errorAt(
         { path: [...path, 'rules', 'winAt'] },
@@ -63,7 +76,12 @@ export function checkLevelGeometry(
     );
   }
   const { loseWhenTouching } = level.rules;
-  const canLose = placed.some(({ kind }) => kind.tags.includes(loseWhenTouching)) || endsByContact(game, placed);
+  const arriving = cues ? kindsOfCues(cues).map((id) => ({ kind: kindOf(game, id)! })) : [];
+  const all = [...placed, ...arriving];
+  const canLose =
+    all.some(({ kind }) => kind.tags.includes(loseWhenTouching)) ||
+    endsByContact(game, all) ||
+    (cues?.rules?.loses.length ?? 0) > 0;
   if (!canLose && ground.isPlain) {
     faults.push(
       warningAt(

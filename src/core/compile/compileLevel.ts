@@ -4,6 +4,7 @@ import { hitShapeOf, kindOf, resolvedCast, standShapeOf, type Kind } from '../do
 import { errorAt, hasErrors, warningAt, type Diagnostic } from '../foundation/diagnostic';
 import { fail, succeed, type Result } from '../foundation/result';
 import type { CheckedBehavior, KnobDefinition } from '../language/checkedBehavior';
+import type { CueVerdict } from '../language/cues/checkCues';
 import { nearestWord } from '../foundation/nearestWord';
 import { buildGrid, buildGround } from './buildGrid';
 import { checkKnobValues } from './checkKnobValues';
@@ -17,7 +18,20 @@ import { firedKinds } from './firedKinds';
 import { compileContacts, findContact } from './compileContacts';
 import { compileControl, countShots } from './compileControl';
 import { resolveKnobs } from './foldExpression';
-import type { BrainProgram, KindProgram, LevelProgram, Overrides, PieceProgram, PlayerProgram } from './levelProgram';
+import { kindsOfCues, compileCues } from './compileCues';
+import { checkCuePlaces } from './checkCuePlaces';
+import { checkStart } from './checkStart';
+import { arrivalsByKind, NO_RULES, type CueProgram, type RulesProgram } from './cueProgram';
+import type { ArenaGrid } from '../arena/grid';
+import type {
+  BrainProgram,
+  GroundMap,
+  KindProgram,
+  LevelProgram,
+  Overrides,
+  PieceProgram,
+  PlayerProgram,
+} from './levelProgram';
 
 /** What the language stage says of one script of the document. */
 export interface ScriptVerdict {
@@ -36,9 +50,10 @@ export function compileLevel(
   game: GameDocument,
   level: Level,
   scripts: ReadonlyMap<string, ScriptVerdict>,
+  cues: CueVerdict | undefined,
   overrides: Overrides,
 ): CompiledLevel {
-  return new LevelCompiler(game, level, scripts, overrides).compile();
+  return new LevelCompiler(game, level, scripts, cues, overrides).compile();
 }
 
 class LevelCompiler {
@@ -57,11 +72,13 @@ class LevelCompiler {
     private readonly game: GameDocument,
     level: Level,
     private readonly scripts: ReadonlyMap<string, ScriptVerdict>,
+    private readonly cues: CueVerdict | undefined,
     private readonly overrides: Overrides,
   ) {
     this.path = ['levels', game.levels.indexOf(level)];
     this.level = movePlayer(game, level, overrides);
     const used = new Set(level.pieces.map((piece) => piece.kind));
+    if (cues?.checked) for (const kind of kindsOfCues(cues.checked)) used.add(kind);
     for (const kind of resolvedCast(game).values())
       if (used.has(kind.id) && kind.control?.scheme === 'rail and fire') used.add(kind.control.shot);
     for (const id of [...used])
@@ -74,7 +91,8 @@ class LevelCompiler {
     const { game, level } = this;
     const grid = buildGrid(game, level);
     const ground = buildGround(game, level);
-    this.diagnostics.push(...checkLevelGeometry(game, level, grid, ground, this.path));
+    this.diagnostics.push(...checkLevelGeometry(game, level, grid, ground, this.path, this.cues?.checked));
+    if (this.cues) this.diagnostics.push(...this.cues.diagnostics);
     const pieces: PieceProgram[] = [];
     let playerPiece: { piece: Piece; kind: Kind } | undefined;
     let hasBrokenScript = false;
@@ -88,8 +106,12 @@ class LevelCompiler {
       }
     });
     const exit = findExit(level);
-    if (hasErrors(this.diagnostics) || hasBrokenScript || !playerPiece || !exit)
+    if (hasErrors(this.diagnostics) || hasBrokenScript || !playerPiece)
       return { program: undefined, diagnostics: this.diagnostics };
+    const { cues, rules } = this.compileCues(grid, ground);
+    const arrivals = this.arrivals(cues, pieces.length);
+    if (!arrivals || hasErrors(this.diagnostics)) return { program: undefined, diagnostics: this.diagnostics };
+    pieces.push(...arrivals.pieces);
     this.addNew(checkMovers(level, pieces, this.brains, grid, this.path));
     this.addNew(checkTargets(game, level, this.scripts));
     const shots = this.shots(playerPiece.kind, playerPiece.piece);
@@ -121,6 +143,10 @@ class LevelCompiler {
       shots: fired.groups,
       behaviors,
       exit,
+      cues,
+      rules,
+      pools: arrivals.pools,
+      from: this.overrides.from ?? {},
     };
     return { program, diagnostics: this.diagnostics };
   }
@@ -192,6 +218,53 @@ class LevelCompiler {
     return { pieces: shots, groups };
   }
 
+  /** Folds the cues and rules, and looks whether they can work on this ground. */
+  private compileCues(grid: ArenaGrid, ground: GroundMap): { cues: CueProgram[]; rules: RulesProgram } {
+    const checked = this.cues?.checked;
+    if (!checked) return { cues: [], rules: NO_RULES };
+    const { cues, rules, diagnostics } = compileCues(
+      this.game,
+      this.level,
+      checked,
+      this.kindIds,
+      this.overrides.knobs,
+    );
+    this.addNew(diagnostics);
+    if (!hasErrors(diagnostics))
+      this.addNew(
+        checkCuePlaces(
+          this.game,
+          checked,
+          cues,
+          this.kindIds,
+          grid,
+          ground,
+          (kind) => this.scripts.get(kind.behavior ?? '')?.behavior,
+          [...this.path, 'cues'],
+        ),
+      );
+    return { cues, rules };
+  }
+
+  /** Places among the pieces for what cues bring in; undefined when the script of a kind has errors. */
+  private arrivals(
+    cues: readonly CueProgram[],
+    first: number,
+  ): { pieces: PieceProgram[]; pools: LevelProgram['pools'] } | undefined {
+    const pieces: PieceProgram[] = [];
+    const pools: LevelProgram['pools'] = [];
+    for (const [kindIndex, count] of arrivalsByKind(cues)) {
+      const kind = kindOf(this.game, this.kindIds[kindIndex])!;
+      const like: Piece = { id: kind.id, name: kind.name, kind: kind.id, at: [-1000, -1000], facing: 0 };
+      const compiled = this.piece(like, kind, -1);
+      if (!compiled) return undefined;
+      pools.push({ kind: kindIndex, first: first + pieces.length, count });
+      for (let number = 1; number <= count; number++)
+        pieces.push({ ...compiled, id: `${kind.id}.${number}`, name: kind.name, isArrival: true });
+    }
+    return { pieces, pools };
+  }
+
   /** What is the same for everything that stands in the level. */
   private placed(piece: Piece, kind: Kind): Omit<PieceProgram, 'brain'> {
     return {
@@ -209,6 +282,7 @@ class LevelCompiler {
       leadTicks: ticksOf(piece.lead ?? 0, this.level.ticksPerSecond),
       formation: piece.formation === undefined ? -1 : this.formationOf(piece.formation),
       isShot: false,
+      isArrival: false,
     };
   }
 
@@ -249,7 +323,7 @@ class LevelCompiler {
   private piece(piece: Piece, kind: Kind, index: number): PieceProgram | undefined {
     const verdict = kind.behavior ? this.scripts.get(kind.behavior) : undefined;
     if (kind.behavior && !verdict?.behavior) return undefined;
-    const path = [...this.path, 'pieces', index];
+    const path = index < 0 ? [...this.path, 'cues'] : [...this.path, 'pieces', index];
     const definitions = verdict?.knobs ?? [];
     const faults = [
       ...checkKnobValues(kind.name, kind.knobs, definitions, [
@@ -275,8 +349,10 @@ class LevelCompiler {
         warningAt(
           { path },
           'route-missing',
-          `${piece.name} patrols but has no route, so it stands still.`,
-          'Draw at least two waypoints.',
+          index < 0
+            ? `${piece.name} comes in by a cue, and its behavior follows a route that no arrival has.`
+            : `${piece.name} patrols but has no route, so it stands still.`,
+          index < 0 ? 'Give the kind a behavior without `route`.' : 'Draw at least two waypoints.',
         ),
       );
     }
@@ -329,8 +405,12 @@ export function checkOverrides(
   game: GameDocument,
   scripts: ReadonlyMap<string, ScriptVerdict>,
   overrides: Overrides,
+  cues: CueVerdict | undefined,
 ): Result<Overrides, Diagnostic> {
+  const ownKnobs = cues?.checked?.knobs ?? [];
   const faults = overrides.knobs.flatMap(({ kind: kindId, knob, value }) => {
+    const ofCue = ownKnobs.filter((entry) => entry.cue === kindId).map((entry) => entry.knob);
+    if (ofCue.length > 0) return checkKnobValues(`The override of ${kindId}`, { [knob]: value }, ofCue, []);
     const kind = kindOf(game, kindId);
     if (!kind) {
       const nearest = nearestWord(
@@ -349,5 +429,6 @@ export function checkOverrides(
     const definitions = (kind.behavior && scripts.get(kind.behavior)?.knobs) || [];
     return checkKnobValues(`The override of ${kindId}`, { [knob]: value }, definitions, []);
   });
+  faults.push(...checkStart(overrides, cues));
   return faults.length > 0 ? fail(faults) : succeed(overrides);
 }

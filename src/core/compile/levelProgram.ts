@@ -3,6 +3,7 @@ import type { ArenaGrid } from '../arena/grid';
 import type { HitShape } from '../arena/meeting';
 import type { Outline } from '../arena/outline';
 import type { CheckedBehavior } from '../language/checkedBehavior';
+import type { CueProgram, RulesProgram } from './cueProgram';
 
 /** A number that may change during a run; lengths in cells, times in seconds. */
 export type ValueProgram =
@@ -266,6 +267,8 @@ export interface PieceProgram {
   formation: number;
   /** A place for a shot: out of the level until it is fired. */
   isShot: boolean;
+  /** A place for what cues bring in: not there at the start. */
+  isArrival: boolean;
 }
 
 /** How the player steers, in cells and ticks. `step` is the usual speed in cells a tick. */
@@ -345,7 +348,15 @@ export interface LevelProgram {
   shots: { kind: number; first: number; count: number }[];
   /** The checked scripts by name; only the reference interpreter and explanations read them. */
   behaviors: Record<string, CheckedBehavior>;
-  exit: Area;
+  /** Where the player wins by being there; undefined where only rules say how. */
+  exit: Area | undefined;
+  /** What arrives when, in written order. */
+  cues: CueProgram[];
+  rules: RulesProgram;
+  /** Places among the pieces for what cues bring in of each kind. */
+  pools: { kind: number; first: number; count: number }[];
+  /** What a try changes about how the run begins. */
+  from: StartOverride;
 }
 
 /** What a try changes without touching the document. */
@@ -353,6 +364,18 @@ export interface Overrides {
   knobs: { kind: string; knob: string; value: number }[];
   /** Where the player starts instead, cells. */
   playerAt?: [number, number];
+  from?: StartOverride;
+}
+
+/** Where in its course a run begins. */
+export interface StartOverride {
+  score?: number;
+  /** Number of the wave that comes first, from 1. */
+  wave?: number;
+  /** The level has run for so long, with the player out of it. */
+  seconds?: number;
+  /** Name of the only cue that is there. */
+  only?: string;
 }
 
 export const NO_OVERRIDES: Overrides = { knobs: [] };

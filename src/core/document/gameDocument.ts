@@ -150,7 +150,9 @@ export const laneShape = z
   .describe('a row or column of cells that is handled as one');
 
 export const rulesShape = z.strictObject({
-  winAt: identifier.describe('id of the mark that the player must reach'),
+  winAt: identifier
+    .optional()
+    .describe('id of the mark that the player must reach; left out where the rules of the level say how it is won'),
   loseWhenTouching: identifier.describe('tag of the kinds whose touch ends the run'),
   timeLimit: z.number().min(1).max(3600).describe('seconds'),
 });
@@ -166,6 +168,11 @@ export const levelShape = z.strictObject({
   lanes: z.array(laneShape).max(100).optional(),
   pieces: z.array(pieceShape).max(LIMITS.pieces),
   rules: rulesShape,
+  cues: z
+    .array(z.string().max(LIMITS.scriptLineLength))
+    .max(LIMITS.scriptLines)
+    .optional()
+    .describe('what arrives when, and the rules: lines of the language'),
 });
 
 export const scriptShape = z.strictObject({

@@ -11,7 +11,7 @@ export function mixSeeds(seed: number, stream: number): number {
 }
 
 /** Names of the separate streams of a run; changing what one of them draws never reshuffles the others. */
-export const STREAM = { standIn: 1, firstPiece: 1000 } as const;
+export const STREAM = { standIn: 1, firstCue: 100, firstPiece: 1000 } as const;
 
 /** One stream of random numbers of a run. Same seed and stream, same numbers everywhere. */
 export class RandomStream {

@@ -32,6 +32,8 @@ export function sayEnd(end: Pick<EndGroup, 'cause' | 'name' | 'piece'>): string 
       return 'out of time';
     case 'reached the exit':
       return 'cleared';
+    case 'rule':
+      return 'by a rule of the level';
   }
 }
 

@@ -3,7 +3,8 @@ import { PLAYER_SOUND, type ConditionProgram, type MotionProgram, type ValueProg
 import { headingDegrees } from '../foundation/exactMath';
 import { compares, prepareValue } from './engine/values';
 import { findTarget, targetPlace } from './engine/targets';
-import { NEVER, type World } from './engine/world';
+import { NEVER } from './engine/never';
+import type { World } from './engine/world';
 
 /** One fact that a condition looks at, with its present value and its limit. */
 export interface ExplainedFact {

@@ -1,8 +1,7 @@
 import type { LevelProgram, MotionProgram } from '../compile/levelProgram';
 import { bug } from '../foundation/result';
-import { decide } from './engine/brain';
 import { prepareRuns } from './engine/prepareRuns';
-import { movePieces } from './engine/tick';
+import { stepWithoutPlayer } from './engine/tick';
 import { World } from './engine/world';
 import { writeFrame, PIECE_FIELDS, PLAYER_FIELDS } from './recordRun';
 
@@ -54,10 +53,13 @@ export function previewMovers(program: LevelProgram): MoverPreviews {
   const ticksPerFrame = program.ticksPerSecond / FRAMES_PER_SECOND;
   const frameSize = PLAYER_FIELDS + PIECE_FIELDS * program.pieces.length;
   const frames = new Float32Array(frameSize * (PREVIEW_SECONDS * FRAMES_PER_SECOND + 1));
-  const watchers = program.pieces.map((piece, index) => new MoverWatch(world, index, piece.id));
+  // What cues bring in has no way of its own before it is there.
+  const watchers = program.pieces.flatMap((piece, index) =>
+    piece.isArrival ? [] : [new MoverWatch(world, index, piece.id)],
+  );
   writeFrame(world, frames, 0);
   for (let tick = 1; tick <= PREVIEW_SECONDS * program.ticksPerSecond; tick++) {
-    stepAlone(world);
+    stepWithoutPlayer(world);
     for (const watch of watchers) watch.look(tick, ticksPerFrame);
     if (tick % ticksPerFrame === 0) writeFrame(world, frames, (tick / ticksPerFrame) * frameSize);
   }
@@ -71,16 +73,6 @@ export function previewMovers(program: LevelProgram): MoverPreviews {
     ticksPerSecond: program.ticksPerSecond,
     pieces: program.pieces.map((piece) => piece.id),
   };
-}
-
-/** One tick in which only what does not need the player happens. */
-function stepAlone(world: World): void {
-  const { brains, brainOfPiece } = world.level;
-  for (let piece = 0; piece < world.pieceCount; piece++) {
-    if (brainOfPiece[piece] >= 0 && world.alive[piece] === 1) decide(world, piece, brains[brainOfPiece[piece]]);
-  }
-  movePieces(world);
-  world.tick++;
 }
 
 /** Follows one piece and notes where it turns, tips, lands and leaves. */

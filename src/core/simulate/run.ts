@@ -4,7 +4,7 @@ import { TraceHash } from '../foundation/traceHash';
 import { prepareRuns } from './engine/prepareRuns';
 import type { PreparedLevel } from './engine/preparedLevel';
 import type { RunEvent } from './engine/runEvent';
-import { lookAndDecide, runTick, type DecideAll, type RunEnd } from './engine/tick';
+import { lookAndDecide, runTick, stepWithoutPlayer, type DecideAll, type RunEnd } from './engine/tick';
 import { World } from './engine/world';
 import { measurePressure } from './pressure';
 import { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './runRecord';
@@ -52,6 +52,7 @@ export class Runner {
     const { world, program } = this;
     world.reset(seed);
     world.events = observer.events;
+    if (program.from.seconds !== undefined) passTime(world, program.from.seconds);
     const random = new RandomStream(seed, STREAM.standIn);
     this.standIn?.reset(random);
     this.memory?.reset();
@@ -74,6 +75,7 @@ export class Runner {
   private nextInput(random: RandomStream): number {
     const { world } = this;
     if (this.steering.type === 'inputs') return this.steering.inputs[world.tick] ?? 0;
+    if (this.program.pools.length > 0) noteArrivals(world, this.memory!);
     showScreen(world, this.memory!.next());
     return this.standIn!.press(this.memory!.viewNow(world.player, world.tick), random);
   }
@@ -91,6 +93,25 @@ export class Runner {
       hash: hash.digest(),
     };
   }
+}
+
+/** Lets a level run for so long with the player out of it, harmed by nothing and ending nothing. */
+function passTime(world: World, seconds: number): void {
+  const { program } = world.level;
+  const start = world.player;
+  const ticks = Math.min(program.timeLimitTicks - 1, Math.round(seconds * program.ticksPerSecond));
+  while (world.tick < ticks) stepWithoutPlayer(world);
+  start.reset(program.player);
+  start.score = program.from.score ?? 0;
+  world.endedBy = -2;
+}
+
+/** Cues serve before anything moves, so what came in the tick before is new on the screen now. */
+function noteArrivals(world: World, memory: ScreenMemory): void {
+  for (const { first, count } of world.level.program.pools)
+    for (let piece = first; piece < first + count; piece++)
+      if (world.alive[piece] === 1 && world.bornAt[piece] === world.tick - 1)
+        memory.noteArrival(piece, world.x[piece], world.y[piece]);
 }
 
 function showScreen(world: World, frame: ScreenFrame): void {
@@ -125,9 +146,14 @@ function addToHash(hash: TraceHash, world: World, input: number): void {
   hash.addInteger(input);
   hash.addFloat(world.player.x);
   hash.addFloat(world.player.y);
+  const { pieces } = world.level.program;
   for (let piece = 0; piece < world.pieceCount; piece++) {
-    hash.addFloat(world.x[piece]);
-    hash.addFloat(world.y[piece]);
-    hash.addInteger(world.alive[piece] === 1 ? world.state[piece] : GONE);
+    const isThere = world.alive[piece] === 1;
+    // A place that nothing takes says nothing more than that.
+    if (isThere || !pieces[piece].isArrival) {
+      hash.addFloat(world.x[piece]);
+      hash.addFloat(world.y[piece]);
+    }
+    hash.addInteger(isThere ? world.state[piece] : GONE);
   }
 }

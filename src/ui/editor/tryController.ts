@@ -249,6 +249,14 @@ function sayEntry(event: RunEvent, nameOf: (id: string) => string): string {
       return `${nameOf(event.by)} on ${nameOf(event.on)}: ${event.effect}`;
     case 'gone':
       return `${nameOf(event.piece)} is ${event.why === 'left' ? 'out of the level' : event.why}`;
+    case 'arrival':
+      return `${event.cue} lets in ${event.kind}`;
+    case 'wave':
+      return `${event.cue}: wave ${event.number} ${event.what === 'starts' ? 'begins' : 'is cleared'}`;
+    case 'score':
+      return `${event.points > 0 ? '+' : ''}${event.points} points, ${event.total} in all`;
+    case 'life lost':
+      return `a life lost, ${event.left} left`;
     case 'shot':
       return 'a shot';
     case 'ground':

@@ -1,4 +1,4 @@
-import type { Diagnostic, Span } from '../../foundation/diagnostic';
+import type { Diagnostic } from '../../foundation/diagnostic';
 import type {
   CheckedBehavior,
   KnobDefinition,
@@ -6,13 +6,12 @@ import type {
   StateDefinition,
   UseDefinition,
 } from '../checkedBehavior';
-import { parseScript, type ScriptSyntax, type StatementSyntax } from '../syntax/parseScript';
-import { STATEMENT_WORDS } from '../vocabulary';
+import { parseScript, type StatementSyntax } from '../syntax/parseScript';
+import { noteBrokenPlaces } from './brokenPlaces';
 import { readExpression } from './expressions';
 import { FaultList } from './faultList';
 import { readKnob, readMemory } from './knobs';
 import { noteMisplaced, noteRest } from './misplaced';
-import { nearestWord } from '../../foundation/nearestWord';
 import type { PhraseScope } from './phrases';
 import { checkStateGraph } from './stateGraph';
 import { StateReader } from './states';
@@ -68,30 +67,6 @@ export function checkScript(
   const isSound = !faults.diagnostics.some((diagnostic) => diagnostic.severity === 'error');
   const diagnostics = faults.diagnostics.sort((a, b) => a.where.span!.from - b.where.span!.from);
   return { behavior: isSound ? behavior : undefined, knobs, diagnostics };
-}
-
-function noteBrokenPlaces(syntax: ScriptSyntax, faults: FaultList): void {
-  for (const { span, text, missing } of syntax.broken) {
-    if (missing) {
-      faults.error(
-        span,
-        'brace-open',
-        'Something is missing here, most likely a closing brace `}`.',
-        'Every `{` needs its `}`.',
-      );
-      continue;
-    }
-    noteUnknownText(span, text.split(/\s/)[0], faults);
-  }
-  for (const token of syntax.unknown) noteUnknownText(token.span, token.text, faults);
-}
-
-function noteUnknownText(span: Span, word: string, faults: FaultList): void {
-  const nearest = nearestWord(word, Object.keys(STATEMENT_WORDS));
-  const hint = nearest
-    ? `Did you mean \`${nearest}\`?`
-    : 'Remove it, or see the language page for what may stand here.';
-  faults.error(span, 'unexpected-text', `\`${word}\` begins no statement.`, hint);
 }
 
 class BehaviorChecker {

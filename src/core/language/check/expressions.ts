@@ -11,6 +11,8 @@ export interface ExpressionScope {
   readKnobs: Set<string>;
   memory: ReadonlyMap<string, MemoryDefinition>;
   readMemory: Set<string>;
+  /** What can be read besides; the readings of pieces when left out. */
+  readings?: Readonly<Record<string, { dimension: Dimension }>>;
   faults: FaultList;
 }
 
@@ -87,13 +89,14 @@ function readOperand(cursor: TokenCursor, scope: ExpressionScope): Expression | 
       scope.readMemory.add(memory.name);
       return { type: 'memory', name: memory.name, dimension: memory.dimension, span: token.span };
     }
-    const reading = Object.hasOwn(READINGS, token.text) ? READINGS[token.text] : undefined;
+    const readings = scope.readings ?? READINGS;
+    const reading = Object.hasOwn(readings, token.text) ? readings[token.text] : undefined;
     if (reading) return { type: 'reading', name: token.text, dimension: reading.dimension, span: token.span };
     scope.faults.error(
       token.span,
       'unknown-knob',
-      `There is no knob \`${token.text}\` in this behavior.`,
-      proposeWord(token.text, [...scope.knobs.keys(), ...scope.memory.keys(), ...Object.keys(READINGS)], 'knobs'),
+      `There is no knob \`${token.text}\` here.`,
+      proposeWord(token.text, [...scope.knobs.keys(), ...scope.memory.keys(), ...Object.keys(readings)], 'knobs'),
     );
     return undefined;
   }

@@ -15,4 +15,7 @@ export const
   Keyword = 14,
   Memory = 15,
   BlockStatement = 16,
-  UnknownLine = 18
+  Cue = 17,
+  CueKeyword = 18,
+  CueBlock = 19,
+  UnknownLine = 21

@@ -70,6 +70,7 @@ class SyntaxReader {
     const statements: StatementSyntax[] = [];
     for (let child = parent.firstChild; child; child = child.nextSibling) {
       if (child.name === 'Statement' || child.name === 'BlockStatement') statements.push(this.statement(child));
+      else if (child.name === 'Cue') statements.push(this.cue(child));
     }
     return statements;
   }
@@ -92,12 +93,67 @@ class SyntaxReader {
     };
   }
 
-  private tokensIn(parent: SyntaxNode): Token[] {
+  private cue(node: SyntaxNode): StatementSyntax {
+    const keyword = node.getChild('CueKeyword')!;
+    const block = node.getChild('CueBlock');
+    return {
+      keyword: this.text.slice(keyword.from, keyword.to),
+      isStart: false,
+      keywordSpan: this.span(keyword.from, keyword.to),
+      tokens: this.tokensIn(node, CUE_TOKEN_TYPES).slice(1),
+      block: block ? this.cueBlock(block) : undefined,
+      span: this.span(node.from, node.to),
+    };
+  }
+
+  /** The lines of a cue as statements; a line that ends with a comma goes on in the next, semicolons part what shares one. */
+  private cueBlock(block: SyntaxNode): BlockSyntax {
+    const statements: StatementSyntax[] = [];
+    let tokens: Token[] = [];
+    let inner: BlockSyntax | undefined;
+    const finish = () => {
+      const [first, ...rest] = tokens;
+      if (first) {
+        const to = inner?.span.to ?? tokens.at(-1)!.span.to;
+        statements.push({
+          keyword: first.text,
+          isStart: false,
+          keywordSpan: first.span,
+          tokens: rest,
+          block: inner,
+          span: this.span(first.span.from, to),
+        });
+      }
+      tokens = [];
+      inner = undefined;
+    };
+    for (let child = block.firstChild; child; child = child.nextSibling) {
+      if (child.name === 'CueBlock') {
+        inner = this.cueBlock(child);
+        finish();
+        continue;
+      }
+      const token = this.tokenOf(child, CUE_TOKEN_TYPES);
+      if (!token) continue;
+      const last = tokens.at(-1);
+      if (last && token.span.line !== last.span.line && last.text !== ',') finish();
+      if (token.text === ';') finish();
+      else tokens.push(token);
+    }
+    finish();
+    return { statements, span: this.span(block.from, block.to) };
+  }
+
+  private tokenOf(node: SyntaxNode, types: typeof TOKEN_TYPES): Token | undefined {
+    const type = types[node.name];
+    return type && { type, text: this.text.slice(node.from, node.to), span: this.span(node.from, node.to) };
+  }
+
+  private tokensIn(parent: SyntaxNode, types = TOKEN_TYPES): Token[] {
     const tokens: Token[] = [];
     for (let child = parent.firstChild; child; child = child.nextSibling) {
-      const type = TOKEN_TYPES[child.name];
-      if (type)
-        tokens.push({ type, text: this.text.slice(child.from, child.to), span: this.span(child.from, child.to) });
+      const token = this.tokenOf(child, types);
+      if (token) tokens.push(token);
     }
     return tokens;
   }
@@ -121,4 +177,13 @@ const TOKEN_TYPES: Record<string, Token['type'] | undefined> = {
   Equals: 'symbol',
   RateUnit: 'unit',
   Percent: 'unit',
+};
+
+/** Inside a cue the words that begin statements elsewhere are words like all others. */
+const CUE_TOKEN_TYPES: typeof TOKEN_TYPES = {
+  ...TOKEN_TYPES,
+  Keyword: 'word',
+  CueKeyword: 'word',
+  Start: 'word',
+  Memory: 'word',
 };

@@ -5,7 +5,8 @@ import { quicken } from './effects';
 import { launchShot } from './shots';
 import { takeSighting } from './sounds';
 import { prepareValue } from './values';
-import { NEVER, type World } from './world';
+import { NEVER } from './never';
+import type { World } from './world';
 
 /** Something done in one moment. */
 export type ActFunction = (world: World, piece: number) => void;

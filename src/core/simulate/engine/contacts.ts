@@ -46,6 +46,7 @@ export function meetPlayer(world: World): number {
     if (encounter[piece] === 0) encounter[piece] = BOX;
     if (!shapesMeet(meeting, fromX, fromY, moveX, moveY)) continue;
     encounter[piece] = SHAPE;
+    world.touchTick[world.level.program.pieces[piece].kindIndex] = world.tick;
     const { isThreat, onPlayer, onPiece } = playerMeetings[index];
     if (isThreat && touching < 0 && player.safeLeft === 0) touching = piece;
     if (onPlayer && world.tick >= world.calmPlayer[piece]) {

@@ -57,7 +57,7 @@ export function prepareMotion(motion: MotionProgram): Mover {
     case 'hover':
       return (world, piece) => hover(world, piece, motion);
     case 'drift':
-      return (world, piece) => drift(world, piece, motion, motion.step * world.speedFactor[piece]);
+      return (world, piece) => drift(world, piece, motion, motion.step * ownFactor(world, piece));
     default:
       return assertNever(motion);
   }
@@ -66,7 +66,16 @@ export function prepareMotion(motion: MotionProgram): Mover {
 /** Factor on the speed of a walker: by the ground under it and by what it has met. */
 function walkingFactor(world: World, piece: number): number {
   if (!world.level.changesPace) return 1;
-  const own = world.speedFactor[piece];
+  const own = ownFactor(world, piece);
   if (world.level.floatsOfPiece[piece] === 1) return own;
   return own * world.ground.typeAt(world.x[piece], world.y[piece]).speedFactor;
+}
+
+/** Factor by what a piece has met, and by the speed that its cue gave it instead of that of its motion. */
+function ownFactor(world: World, piece: number): number {
+  const own = world.speedFactor[piece];
+  const given = world.givenStep[piece];
+  if (given === 0) return own;
+  const { motion } = world.level.brains[world.level.brainOfPiece[piece]].states[world.state[piece]];
+  return 'step' in motion && motion.step > 0 ? (own * given) / motion.step : own;
 }

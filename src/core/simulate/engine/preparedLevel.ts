@@ -1,5 +1,6 @@
 import { prepareMeeting, type Meeting } from '../../arena/meeting';
 import type { Outline } from '../../arena/outline';
+import type { RuleCondition } from '../../compile/cueProgram';
 import type {
   BrainProgram,
   ConditionProgram,
@@ -65,6 +66,8 @@ export interface PreparedLevel {
   /** Whether anything can last for a time only. */
   countsDown: boolean;
   carriers: number[];
+  /** Places among the pieces for what cues bring in, by kind. */
+  poolOfKind: ({ first: number; count: number } | undefined)[];
   /** Members of each formation. */
   formations: number[][];
   ways: Ways[];
@@ -89,10 +92,11 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
     return wayKeys.push(key) - 1;
   });
   const contact = (by: number, on: number) => program.contacts.find((entry) => entry.by === by && entry.on === on);
+  const touched = new Set(touchedKinds(program));
   const meetingOfKind = kinds.map((kind, index): PlayerMeeting | undefined => {
     const onPlayer = contact(index, player.kindIndex);
     const onPiece = contact(player.kindIndex, index);
-    if (!kind.isThreat && !onPlayer && !onPiece) return undefined;
+    if (!kind.isThreat && !onPlayer && !onPiece && !touched.has(index)) return undefined;
     return {
       meeting: prepareMeeting(kinds[player.kindIndex].hit, kind.hit),
       isThreat: kind.isThreat,
@@ -125,7 +129,11 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
         return [west, north, east, south];
       }),
     ),
-    changesPace: !program.ground.isPlain || hasEffect(program, 'speed') || hurries(program),
+    changesPace:
+      !program.ground.isPlain ||
+      hasEffect(program, 'speed') ||
+      hurries(program) ||
+      program.cues.some(({ step }) => step),
     canStun: hasEffect(program, 'stun'),
     pairs: preparePairs(program),
     piecesOfKind: kinds.map((_, kind) => pieces.flatMap((piece, index) => (piece.kindIndex === kind ? [index] : []))),
@@ -134,6 +142,7 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
     ),
     shots: Int16Array.from(pieces.flatMap((piece, index) => (piece.isShot ? [index] : []))),
     countsDown: program.contacts.length > 0 || hurries(program),
+    poolOfKind: kinds.map((_, kind) => program.pools.find((pool) => pool.kind === kind)),
     carriers: pieces.flatMap((piece, index) => (kinds[piece.kindIndex].isCarrier ? [index] : [])),
     formations: Array.from({ length: program.formations }, (_, formation) =>
       pieces.flatMap((piece, index) => (piece.formation === formation ? [index] : [])),
@@ -176,6 +185,29 @@ function asksWhetherStuck({ states }: BrainProgram): boolean {
       : condition.type === 'stuck';
   };
   return states.some((state) => state.transitions.some((transition) => asks(transition.condition)));
+}
+
+/** Kinds of which rules and cues ask whether the player touches them. */
+function touchedKinds({ cues, rules }: LevelProgram): number[] {
+  const inside = (condition: RuleCondition | undefined): number[] => {
+    switch (condition?.type) {
+      case 'touches':
+        return condition.kinds;
+      case 'not':
+        return inside(condition.part);
+      case 'or':
+      case 'and':
+        return condition.parts.flatMap(inside);
+      default:
+        return [];
+    }
+  };
+  return [
+    ...cues.flatMap((cue) => (cue.type === 'spawner' ? [...inside(cue.open), ...inside(cue.close)] : [])),
+    ...rules.loses.flatMap(inside),
+    ...rules.wins.flatMap(inside),
+    ...rules.scores.flatMap(({ event }) => (event.type === 'holds' ? inside(event.condition) : [])),
+  ];
 }
 
 /** Whether any behavior changes speeds for a time. */

@@ -10,6 +10,20 @@ export type RunEvent =
   | { type: 'shot'; tick: number; piece: string }
   /** A cell became another ground; `cell` counts row by row from the north-west. */
   | { type: 'ground'; tick: number; cell: number; becomes: string }
+  /** A cue let a piece in. */
+  | { type: 'arrival'; tick: number; cue: string; piece: string; kind: string; x: number; y: number }
+  | { type: 'wave'; tick: number; cue: string; number: number; what: 'starts' | 'cleared' }
+  | { type: 'score'; tick: number; points: number; total: number }
+  /** The player was lost and comes back; `left` lives remain. */
+  | {
+      type: 'life lost';
+      tick: number;
+      cause: EndCause;
+      piece: string | undefined;
+      left: number;
+      x: number;
+      y: number;
+    }
   | { type: 'end'; tick: number; outcome: Outcome; cause: EndCause; piece: string | undefined; x: number; y: number };
 
 export type Outcome = 'won' | 'lost' | 'out of time';
@@ -22,4 +36,6 @@ export type EndCause =
   | 'fell'
   /** By ground that harms. */
   | 'worn down'
+  /** A rule of the level that wins or loses. */
+  | 'rule'
   | 'clock';

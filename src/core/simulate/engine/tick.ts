@@ -8,15 +8,11 @@ import type { Input } from './player/inputs';
 import { movePlayer, NO_SUPPORTS, type Supports } from './player/movePlayer';
 import { firePlayer, moveShots } from './shots';
 import { moveByGround, standOnGround } from './terrain';
-import type { EndCause, Outcome } from './runEvent';
+import { retireArrivals, serveCues } from './cues/serveCues';
+import { applyRules, type RunEnd } from './rules/applyRules';
 import type { World } from './world';
 
-/** How a run ended; `piece` is −1 when no piece caused it. */
-export interface RunEnd {
-  outcome: Outcome;
-  cause: EndCause;
-  piece: number;
-}
+export type { RunEnd };
 
 /** What decides for the pieces in a tick. The reference interpreter can stand in for the compiled brains. */
 export type DecideAll = (world: World) => void;
@@ -71,9 +67,8 @@ export function countStill(world: World): void {
 const STANDING = new Set<string>(['hold', 'look', 'turn', 'march']);
 
 /**
- * One tick. The order is always the same: inputs, perception, behaviors, motion and terrain, carrying, contacts, effects,
- * rules. A touch in the tick in which the exit is reached counts as lost. Gives the end of the run, or undefined while it
- * goes on.
+ * One tick. The order is always the same: inputs, cues, perception, behaviors, motion and terrain, carrying, contacts,
+ * effects, rules. Gives the end of the run, or undefined while it goes on.
  */
 export function runTick(world: World, input: Input, decideAll: DecideAll = lookAndDecide): RunEnd | undefined {
   const { player } = world;
@@ -82,11 +77,14 @@ export function runTick(world: World, input: Input, decideAll: DecideAll = lookA
   player.beforeX = player.x;
   player.beforeY = player.y;
   findRide(world);
-  decideAll(world);
   const { program } = world.level;
+  const hasCues = program.cues.length > 0;
+  if (hasCues) serveCues(world);
+  decideAll(world);
   movePlayer(player, input, program.player, world.ground, program.isSideView, supportsOf(world));
   firePlayer(world, input);
   movePieces(world);
+  if (hasCues) retireArrivals(world);
   carryPlayer(world);
   const takenBy = standOnGround(world);
   const touching = meetPlayer(world);
@@ -106,6 +104,18 @@ function supportsOf(world: World): Supports {
   const known = tops.get(world) ?? new CarrierTops(world);
   tops.set(world, known);
   return known;
+}
+
+/** One tick in which only what does not need the player happens. */
+export function stepWithoutPlayer(world: World): void {
+  const { brains, brainOfPiece, program } = world.level;
+  if (program.cues.length > 0) serveCues(world);
+  for (let piece = 0; piece < world.pieceCount; piece++) {
+    if (brainOfPiece[piece] >= 0 && world.alive[piece] === 1) decide(world, piece, brains[brainOfPiece[piece]]);
+  }
+  movePieces(world);
+  if (program.cues.length > 0) retireArrivals(world);
+  world.tick++;
 }
 
 /** Moves all that is alive: formations as one, the others each by its state, then by the ground under it. */
@@ -128,19 +138,6 @@ export function movePieces(world: World): void {
     if (groundMoves && alive[piece] === 1) moveByGround(world, piece);
   }
   moveShots(world);
-}
-
-function applyRules(world: World, touching: number, takenBy: EndCause | undefined): RunEnd | undefined {
-  const { exit, timeLimitTicks } = world.level.program;
-  const { player } = world;
-  if (touching >= 0) return { outcome: 'lost', cause: 'touched', piece: touching };
-  if (world.endedBy > -2) return { outcome: 'lost', cause: 'defeated', piece: world.endedBy };
-  if (takenBy) return { outcome: 'lost', cause: takenBy, piece: -1 };
-  const isInExit =
-    player.x >= exit.x && player.x <= exit.x + exit.width && player.y >= exit.y && player.y <= exit.y + exit.height;
-  if (isInExit) return { outcome: 'won', cause: 'reached the exit', piece: -1 };
-  if (world.tick >= timeLimitTicks) return { outcome: 'out of time', cause: 'clock', piece: -1 };
-  return undefined;
 }
 
 function logEnd(world: World, end: RunEnd): void {

@@ -6,6 +6,8 @@ import { Soundscape } from './sounds';
 import { putOnLine } from './movers/hover';
 import { PlayerBody } from './player/playerBody';
 import type { PreparedLevel } from './preparedLevel';
+import { CueState } from './cues/cueState';
+import { NEVER } from './never';
 import type { RunEvent } from './runEvent';
 import { waysOnChangedGround, type Ways } from './ways';
 
@@ -129,6 +131,23 @@ export class World {
   /** What pieces remember, so many numbers for each. */
   declare readonly memory: Float64Array;
   readonly memoryPerPiece: number;
+  /** Which cue brought a piece in, or −1; when, and until when it is harmless. */
+  declare readonly cueOfPiece: Int16Array;
+  declare readonly bornAt: Int32Array;
+  declare readonly graceUntil: Int32Array;
+  /** Cells a tick that an arrival was given instead of what its behavior says; 0 for none. */
+  declare readonly givenStep: Float64Array;
+  /** What the cues are at. */
+  readonly cues: CueState;
+  livesLeft = 1;
+  /** By kind: when the player last touched one, how many were defeated and collected, whether one was ever there. */
+  readonly touchTick: Int32Array;
+  readonly defeated: Int32Array;
+  readonly collectedInAll: Int32Array;
+  readonly hasBeenThere: Uint8Array;
+  /** How many events each rule that scores has counted. */
+  readonly scored: Int32Array;
+  private readonly cueRandom: (RandomStream | undefined)[];
   /** Cells a tick of what was fired. */
   declare readonly shotStep: Float64Array;
   /** Sounds that are heard in this tick, and those that will be in the next. */
@@ -179,6 +198,19 @@ export class World {
     [this.headingX, this.headingY, this.lastSoundX, this.lastSoundY] = [floats(), floats(), floats(), floats()];
     [this.stillTicks, this.struckTick] = [integers(), integers()];
     this.shotStep = floats();
+    this.givenStep = floats();
+    this.cueOfPiece = new Int16Array(count);
+    [this.bornAt, this.graceUntil] = [integers(), integers()];
+    this.cues = new CueState(program);
+    this.cueRandom = new Array<RandomStream | undefined>(program.cues.length).fill(undefined);
+    const kinds = program.kinds.length;
+    [this.touchTick, this.defeated, this.collectedInAll] = [
+      new Int32Array(kinds),
+      new Int32Array(kinds),
+      new Int32Array(kinds),
+    ];
+    this.hasBeenThere = new Uint8Array(kinds);
+    this.scored = new Int32Array(program.rules.scores.length);
     this.memoryPerPiece = program.brains.reduce((most, brain) => Math.max(most, brain.memory.length), 0);
     this.memory = new Float64Array(count * this.memoryPerPiece);
     this.random = new Array<RandomStream | undefined>(count).fill(undefined);
@@ -199,26 +231,67 @@ export class World {
     this.placePieces();
     this.clearPieces();
     this.random.fill(undefined);
+    this.cueRandom.fill(undefined);
+    this.resetCues();
     if (this.level.start) this.takeOverPieces(this.level.start);
   }
 
+  private resetCues(): void {
+    const { rules, from, pieces } = this.level.program;
+    this.cues.reset();
+    this.livesLeft = rules.lives;
+    this.player.score = from.score ?? 0;
+    this.touchTick.fill(NEVER);
+    for (const array of [this.defeated, this.collectedInAll, this.hasBeenThere, this.scored]) array.fill(0);
+    for (const piece of pieces) if (!piece.isShot && !piece.isArrival) this.hasBeenThere[piece.kindIndex] = 1;
+  }
+
   private placePieces(): void {
-    const { program, brains } = this.level;
+    const { program } = this.level;
     for (let index = 0; index < this.pieceCount; index++) {
-      const piece = program.pieces[index];
-      this.alive[index] = piece.isShot ? 0 : 1;
-      this.x[index] = this.beforeX[index] = piece.x;
-      this.y[index] = this.beforeY[index] = piece.y;
-      this.facingX[index] = cosDegrees(piece.facing);
-      this.facingY[index] = sinDegrees(piece.facing);
-      this.state[index] = piece.brain >= 0 ? brains[piece.brain].startState : -1;
-      this.health[index] = program.kinds[piece.kindIndex].health;
-      const motion = piece.brain >= 0 ? brains[piece.brain].states[this.state[index]].motion : undefined;
-      const memory = piece.brain >= 0 ? program.brains[piece.brain].memory : [];
-      for (let slot = 0; slot < this.memoryPerPiece; slot++)
-        this.memory[index * this.memoryPerPiece + slot] = memory[slot] ?? 0;
-      if (motion?.operation === 'hover') putOnLine(this, index, motion);
+      const { x, y, facing, isShot, isArrival } = program.pieces[index];
+      this.place(index, x, y, facing);
+      this.alive[index] = isShot || isArrival ? 0 : 1;
     }
+  }
+
+  /** Brings in what a cue lets in: it begins as any piece does at the start of a run. */
+  bringIn(piece: number, x: number, y: number, facing: number, step: number, graceTicks: number): void {
+    const zero = [
+      [this.hasArrived, this.sights, this.isLineOpen, this.playerSquare, this.lastSeenX, this.lastSeenY],
+      [this.waypoint, this.pauseLeft, this.isSteerOpen, this.progress, this.fallSpeed, this.stunLeft],
+      [this.safeLeft, this.pushLeft, this.pushX, this.pushY, this.speedLeft, this.hasBegun, this.hasHeading],
+      [this.isWaiting, this.isCutOff, this.hasHeard, this.stillTicks, this.freeTicks, this.encounter],
+    ];
+    for (const group of zero) for (const array of group) array[piece] = 0;
+    const never = [this.lastSeenTick, this.struckTick, this.calmPlayer, this.calmPiece, this.calmOther];
+    for (const array of never) array[piece] = NEVER;
+    this.heldTicks.fill(0, piece * this.slotsPerPiece, (piece + 1) * this.slotsPerPiece);
+    this.steerFromCell[piece] = this.steerGoalCell[piece] = -1;
+    this.isFresh[piece] = this.speedFactor[piece] = this.waypointStep[piece] = 1;
+    this.stateSince[piece] = this.bornAt[piece] = this.tick;
+    this.graceUntil[piece] = this.tick + graceTicks;
+    this.givenStep[piece] = step;
+    this.place(piece, x, y, facing);
+    this.alive[piece] = 1;
+    this.hasBeenThere[this.level.program.pieces[piece].kindIndex] = 1;
+  }
+
+  /** Puts a piece to a place in the state in which its brain begins. */
+  private place(index: number, x: number, y: number, facing: number): void {
+    const { program, brains } = this.level;
+    const piece = program.pieces[index];
+    this.x[index] = this.beforeX[index] = x;
+    this.y[index] = this.beforeY[index] = y;
+    this.facingX[index] = cosDegrees(facing);
+    this.facingY[index] = sinDegrees(facing);
+    this.state[index] = piece.brain >= 0 ? brains[piece.brain].startState : -1;
+    this.health[index] = program.kinds[piece.kindIndex].health;
+    const motion = piece.brain >= 0 ? brains[piece.brain].states[this.state[index]].motion : undefined;
+    const memory = piece.brain >= 0 ? program.brains[piece.brain].memory : [];
+    for (let slot = 0; slot < this.memoryPerPiece; slot++)
+      this.memory[index * this.memoryPerPiece + slot] = memory[slot] ?? 0;
+    if (motion?.operation === 'hover') putOnLine(this, index, motion);
   }
 
   private clearPieces(): void {
@@ -228,7 +301,9 @@ export class World {
       [this.fallSpeed, this.stunLeft, this.safeLeft, this.pushLeft, this.pushX, this.pushY, this.speedLeft],
       [this.hasBegun, this.hasHeading, this.isWaiting, this.isCutOff, this.hasHeard, this.stillTicks],
       [this.freeTicks, this.encounter, this.collected, this.formationTicks, this.hasLanded],
+      [this.bornAt, this.graceUntil, this.givenStep],
     ];
+    this.cueOfPiece.fill(-1);
     for (const group of zero) for (const array of group) array.fill(0);
     this.lastSeenTick.fill(NEVER);
     this.struckTick.fill(NEVER);
@@ -245,6 +320,11 @@ export class World {
   /** The random numbers of a piece, which begin anew with every run. */
   randomOf(piece: number): RandomStream {
     return (this.random[piece] ??= new RandomStream(this.seed, STREAM.firstPiece + piece));
+  }
+
+  /** The random numbers of a cue: what one cue draws never changes what comes of another. */
+  randomOfCue(cue: number): RandomStream {
+    return (this.cueRandom[cue] ??= new RandomStream(this.seed, STREAM.firstCue + cue));
   }
 
   /** Pieces of a kind by the cells in which they were when somebody first asked in this tick. */
@@ -310,7 +390,7 @@ export class World {
 
   /** Whether others meet a piece: it is there and its state is not `out`. */
   isIn(piece: number): boolean {
-    if (this.alive[piece] === 0) return false;
+    if (this.alive[piece] === 0 || this.graceUntil[piece] > this.tick) return false;
     const brain = this.level.brainOfPiece[piece];
     return brain < 0 || !this.level.brains[brain].states[this.state[piece]].isOut;
   }
@@ -320,10 +400,13 @@ export class World {
     if (this.alive[piece] === 0) return;
     this.alive[piece] = 0;
     this.sights[piece] = 0;
+    const cue = this.cueOfPiece[piece];
+    if (cue >= 0) this.cues.alive[cue]--;
+    this.cueOfPiece[piece] = -1;
+    const { kindIndex } = this.level.program.pieces[piece];
+    if (why === 'defeated') this.defeated[kindIndex]++;
+    else if (why === 'collected') this.collectedInAll[kindIndex]++;
     if (!this.level.program.pieces[piece].isShot || why === 'defeated')
       this.events?.push({ type: 'gone', tick: this.tick, piece: this.level.program.pieces[piece].id, why });
   }
 }
-
-/** A tick so long ago that every duration since then has passed. */
-export const NEVER = -1_000_000_000;

@@ -64,7 +64,8 @@ export class AirPlayer implements StandIn {
       isUnsafe(ground.types[type]) || ground.types[type].harm > 0 ? 1 : 0,
     );
     const open = { ...grid, solid: Uint8Array.from(grid.solid, (solid, cell) => (solid || this.fatal[cell] ? 1 : 0)) };
-    const goals = cellsOfArea(exit, grid.width, grid.height).filter((cell) => !open.solid[cell]);
+    const wanted = exit ? cellsOfArea(exit, grid.width, grid.height) : [...open.solid.keys()];
+    const goals = wanted.filter((cell) => !open.solid[cell]);
     this.toGoal = computeDistanceField(buildBodyWalkGrid(open, player.stand, true), goals);
     const isHarmful = harmfulPieces(program);
     this.harmful = program.pieces.flatMap((_, piece) => (isHarmful[piece] === 1 ? [piece] : []));

@@ -41,7 +41,9 @@ export function prepareStandInGround(program: LevelProgram): StandInGround {
       };
   const isDiagonal = player.control.scheme === 'eight ways' || player.control.scheme === 'steer to a point';
   const walk = buildBodyWalkGrid(passable, player.stand, isDiagonal);
-  const goalCells = cellsOfArea(exit, grid.width, grid.height).filter((cell) => !walk.blocked[cell]);
+  // Without an exit every place is as good as any other that is safe.
+  const wanted = exit ? cellsOfArea(exit, grid.width, grid.height) : [...walk.blocked.keys()];
+  const goalCells = wanted.filter((cell) => !walk.blocked[cell]);
   if (!ground.isPlain) {
     walk.costs = Float64Array.from(ground.typeOfCell, (type, cell) => {
       const { harm, speedFactor } = ground.types[type];

@@ -72,6 +72,7 @@ export class RailPlayer implements StandIn {
 
   private towardsExit({ own }: StandInView): number {
     const { exit } = this.program;
+    if (!exit) return 0;
     const wanted = this.along(exit.x + exit.width / 2, exit.y + exit.height / 2) - this.along(own.x, own.y);
     return Math.abs(wanted) < 0.2 ? 0 : Math.sign(wanted);
   }

@@ -43,7 +43,7 @@ export class SlidePlayer implements StandIn {
     const { grid, ground, exit, player } = program;
     this.hand = new Hand(traits, program.ticksPerSecond, true);
     this.walk = buildBodyWalkGrid(grid, player.stand, false);
-    this.goals = new Set(cellsOfArea(exit, grid.width, grid.height));
+    this.goals = new Set(exit ? cellsOfArea(exit, grid.width, grid.height) : []);
     this.unsafe = Uint8Array.from(ground.typeOfCell, (type) => (isUnsafe(ground.types[type]) ? 1 : 0));
     this.harmful = harmfulPieces(program);
   }
@@ -106,9 +106,11 @@ export class SlidePlayer implements StandIn {
   private guess(cell: number): number {
     const { width } = this.program.grid;
     const { exit } = this.program;
+    const again = AGAIN_CELLS * (this.visits.get(cell) ?? 0);
+    if (!exit) return again;
     const dx = (cell % width) + 0.5 - (exit.x + exit.width / 2);
     const dy = Math.floor(cell / width) + 0.5 - (exit.y + exit.height / 2);
-    return Math.abs(dx) + Math.abs(dy) + AGAIN_CELLS * (this.visits.get(cell) ?? 0);
+    return Math.abs(dx) + Math.abs(dy) + again;
   }
 
   private isSafe(passed: readonly number[], view: StandInView): boolean {

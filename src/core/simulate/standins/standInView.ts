@@ -70,6 +70,14 @@ export class ScreenMemory {
     return this.frames[this.recorded++ % this.frames.length];
   }
 
+  /** A piece has just come in: where its place among the pieces was used before says nothing of how it moves. */
+  noteArrival(piece: number, x: number, y: number): void {
+    for (const frame of this.frames) {
+      frame.x[piece] = x;
+      frame.y[piece] = y;
+    }
+  }
+
   /** What can be known in this tick; before the delay has passed, the first picture. */
   viewNow(own: Readonly<PlayerBody>, tick: number): StandInView {
     const seen = Math.max(0, this.recorded - 1 - this.delayTicks);

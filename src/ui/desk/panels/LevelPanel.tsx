@@ -102,9 +102,17 @@ function Whole({ level, tags }: { level: Level; tags: readonly string[] }) {
       <Row label="won at">
         <SelectField
           label="Exit"
-          value={level.rules.winAt}
-          options={level.marks.map(({ id, name }) => ({ value: id, label: name }))}
-          onCommit={(winAt) => change('Change the exit', (draft) => void (draft.rules.winAt = winAt))}
+          value={level.rules.winAt ?? ''}
+          options={[
+            { value: '', label: 'by rules only' },
+            ...level.marks.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          onCommit={(winAt) =>
+            change('Change the exit', (draft) => {
+              if (winAt === '') delete draft.rules.winAt;
+              else draft.rules.winAt = winAt;
+            })
+          }
         />
       </Row>
       <Row label="lost by touching">

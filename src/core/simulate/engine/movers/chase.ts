@@ -4,7 +4,8 @@ import { PLAYER_TARGET, type MotionProgram } from '../../../compile/levelProgram
 import { NEAR_FIRST, type PieceBuckets } from '../pieceBuckets';
 import { findTarget, targetPlace } from '../targets';
 import { faceTowards, goTo, waysOf } from '../walking';
-import { NEVER, type World } from '../world';
+import { NEVER } from '../never';
+import type { World } from '../world';
 
 type Chase = Extract<MotionProgram, { operation: 'chase' }>;
 

@@ -1,6 +1,7 @@
 import type { MotionProgram } from '../../../compile/levelProgram';
 import { cosDegrees, headingDegrees, sinDegrees } from '../../../foundation/exactMath';
-import { NEVER, type World } from '../world';
+import { NEVER } from '../never';
+import type { World } from '../world';
 
 /** Turns a piece by so many degrees, clockwise when positive. */
 export function turnBy(world: World, piece: number, degrees: number): void {

@@ -1,4 +1,5 @@
 import { cosDegrees, sinDegrees } from '../../../foundation/exactMath';
+import type { RulesProgram } from '../../../compile/cueProgram';
 import type { PlayerProgram } from '../../../compile/levelProgram';
 
 /** Everything about the player that changes during a run. Lengths in cells, speeds in cells a tick, durations in ticks. */
@@ -63,6 +64,17 @@ export class PlayerBody {
     this.cooldown = this.stunLeft = this.safeLeft = this.pushLeft = this.speedLeft = 0;
     this.pushX = this.pushY = 0;
     this.speedFactor = 1;
+  }
+
+  /** Begins anew with the next life: what was scored, carried and delivered stays, everything else is as at the start. */
+  comeBack(program: PlayerProgram, { backX, backY, backTicks, safeTicks }: RulesProgram): void {
+    const { score, carried, delivered, ammunition } = this;
+    this.reset(program);
+    Object.assign(this, { score, carried, delivered, ammunition });
+    this.x = this.beforeX = backX ?? program.x;
+    this.y = this.beforeY = backY ?? program.y;
+    this.stunLeft = backTicks;
+    this.safeLeft = backTicks + safeTicks;
   }
 
   /** Takes over everything from another one. */

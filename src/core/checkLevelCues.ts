@@ -1,0 +1,24 @@
+import type { GameDocument, Level } from './document/gameDocument';
+import { resolvedCast } from './document/resolveKind';
+import { checkCues, type CueVerdict } from './language/cues/checkCues';
+
+/** The cues and rules of a level, checked; undefined when it has none. Documents are not changed in place. */
+export function checkLevelCues(game: GameDocument, level: Level): CueVerdict | undefined {
+  if (!level.cues || level.cues.every((line) => line.trim() === '')) return undefined;
+  const known = {
+    kinds: game.cast.map(({ id }) => id),
+    tags: [...new Set([...resolvedCast(game).values()].flatMap((kind) => kind.tags))],
+    marks: level.marks.map(({ id }) => id),
+    grounds: game.terrain.map(({ id }) => id),
+  };
+  const index = game.levels.indexOf(level);
+  const key = JSON.stringify([index, known]);
+  const kept = remembered.get(level.cues);
+  if (kept?.key === key) return kept.verdict;
+  const verdict = checkCues(level.cues.join('\n'), ['levels', index, 'cues'], known);
+  remembered.set(level.cues, { key, verdict });
+  return verdict;
+}
+
+/** Lines are never changed, only replaced, so the same list with the same names around it needs no second check. */
+const remembered = new WeakMap<readonly string[], { key: string; verdict: CueVerdict }>();

@@ -1,0 +1,341 @@
+import type { Area } from '../arena/area';
+import { markBox, type GameDocument, type Level, type Mark } from '../document/gameDocument';
+import { kindOf } from '../document/resolveKind';
+import { errorAt, type Diagnostic, type Span } from '../foundation/diagnostic';
+import { bug } from '../foundation/result';
+import { toBaseUnit, type UnitContext } from '../foundation/units';
+import type { Expression } from '../language/checkedBehavior';
+import type {
+  Bounded,
+  CheckedCues,
+  CueCondition,
+  NameAt,
+  PlaceDefinition,
+  RulesDefinition,
+  SpawnerDefinition,
+  WavesDefinition,
+} from '../language/cues/checkedCues';
+import { LEVEL_NUMBER } from '../language/cues/cueWords';
+import { ticksOf } from './compileBrain';
+import {
+  MOST_OF_A_KIND,
+  NO_RULES,
+  type CueProgram,
+  type GivenProgram,
+  type PlaceProgram,
+  type RuleCondition,
+  type RulesProgram,
+  type RuleValue,
+  type ScoreProgram,
+  type SpawnerProgram,
+  type WavesProgram,
+} from './cueProgram';
+import { foldExpression } from './foldExpression';
+
+export interface CompiledCues {
+  cues: CueProgram[];
+  rules: RulesProgram;
+  diagnostics: Diagnostic[];
+}
+
+/** How many of one cue may be there at once when it does not say. */
+export const USUAL_ALIVE = 64;
+const USUAL_SAFE_SECONDS = 1.5;
+
+/** Kinds that cues bring in, in the order in which they are named. */
+export function kindsOfCues({ cues }: CheckedCues): string[] {
+  const ids = cues.flatMap((cue) =>
+    cue.type === 'spawner'
+      ? cue.spawner.picks.map(({ kind }) => kind.id)
+      : [
+          ...cue.waves.waves.flatMap(({ entries }) => entries.map(({ kind }) => kind.id)),
+          ...cue.waves.supplies.map(({ kind }) => kind.id),
+        ],
+  );
+  return [...new Set(ids)];
+}
+
+/** Folds numbers and names of cues and rules. `knobs` are overrides of a try: cue, knob, value in the unit of the script. */
+export function compileCues(
+  game: GameDocument,
+  level: Level,
+  checked: CheckedCues,
+  kindIds: readonly string[],
+  knobs: readonly { kind: string; knob: string; value: number }[],
+): CompiledCues {
+  const folder = new CueFolder(game, level, checked, kindIds, knobs);
+  return { ...folder.fold(), diagnostics: folder.diagnostics };
+}
+
+class CueFolder {
+  readonly diagnostics: Diagnostic[] = [];
+  private readonly units: UnitContext;
+  private readonly path: (string | number)[];
+  private readonly cueNames: string[];
+
+  constructor(
+    private readonly game: GameDocument,
+    private readonly level: Level,
+    private readonly checked: CheckedCues,
+    private readonly kindIds: readonly string[],
+    private readonly knobs: readonly { kind: string; knob: string; value: number }[],
+  ) {
+    this.units = { pixelsPerCell: game.pixelsPerCell, ticksPerSecond: level.ticksPerSecond };
+    this.path = ['levels', game.levels.findIndex(({ id }) => id === level.id), 'cues'];
+    this.cueNames = checked.cues.map((cue) => (cue.type === 'spawner' ? cue.spawner.name : cue.waves.name));
+  }
+
+  fold(): { cues: CueProgram[]; rules: RulesProgram } {
+    const cues = this.checked.cues.map((cue) =>
+      cue.type === 'spawner' ? this.spawner(cue.spawner) : this.waves(cue.waves),
+    );
+    return { cues, rules: this.checked.rules ? this.rules(this.checked.rules) : NO_RULES };
+  }
+
+  private spawner(spawner: SpawnerDefinition): SpawnerProgram {
+    const of = this.folderOf(spawner.name);
+    const every = of.bounded(spawner.every);
+    const jitter = of.value(spawner.jitter, 0);
+    if (!(every > 0) && !spawner.isOnce)
+      this.fault(
+        spawner.everySpan,
+        'rate-not-positive',
+        `${spawner.name} would come every ${round(every)} s.`,
+        'An interval must be longer than nothing.',
+      );
+    if (jitter < 0)
+      this.fault(
+        spawner.everySpan,
+        'jitter-negative',
+        `The jitter of ${spawner.name} is ${round(jitter)} s.`,
+        'Write ± and a time of 0 s or more.',
+      );
+    else if (every > 0 && jitter > every)
+      this.fault(
+        spawner.everySpan,
+        'jitter-too-wide',
+        `The jitter of ${spawner.name} (${round(jitter)} s) is wider than its interval (${round(every)} s).`,
+        'Make it at most as wide as the interval.',
+      );
+    const { ticksPerSecond } = this.units;
+    const mostInAll = spawner.isOnce ? 1 : (spawner.mostInAll ?? Infinity);
+    return {
+      type: 'spawner',
+      name: spawner.name,
+      place: this.place(spawner.place, spawner.name),
+      everyTicks: Math.max(0.001, every) * ticksPerSecond,
+      jitterTicks: Math.max(0, jitter) * ticksPerSecond,
+      firstTicks: (spawner.first ? of.value(spawner.first, 0) : every) * ticksPerSecond,
+      isOnce: spawner.isOnce,
+      picks: spawner.picks.map(({ kind, weight }) => ({ kind: this.kindIndex(kind), weight })),
+      mostAlive: Math.min(spawner.mostAlive ?? USUAL_ALIVE, mostInAll),
+      mostInAll,
+      open: spawner.open && this.condition(spawner.open, of),
+      close: spawner.close && this.condition(spawner.close, of),
+      outsideBy: of.value(spawner.outsideBy, Infinity),
+      retireTicks: of.value(spawner.retireAfter, Infinity) * ticksPerSecond,
+      ...this.given(spawner, of),
+    };
+  }
+
+  private waves(waves: WavesDefinition): WavesProgram {
+    const of = this.folderOf(waves.name);
+    const ticks = (expression: Expression | undefined, missing: number) =>
+      of.value(expression, missing) * this.units.ticksPerSecond;
+    return {
+      type: 'waves',
+      name: waves.name,
+      place: this.place(waves.place, waves.name),
+      waves: waves.waves.map(({ entries, oneEvery }) => ({
+        entries: entries.map(({ count, kind }) => {
+          const number = Math.round(of.bounded(count));
+          if (!(number >= 1))
+            this.fault(
+              kind.span,
+              'count-not-positive',
+              `${round(of.bounded(count))} ${kind.id} would come.`,
+              'Keep the count at 1 or more, as with `at least 1`.',
+            );
+          return { kind: this.kindIndex(kind), count: Math.max(1, number || 1) };
+        }),
+        oneEveryTicks: Math.max(0, ticks(oneEvery, 0)),
+      })),
+      repeatFrom: waves.repeat ? waves.repeat.from - 1 : -1,
+      repeatTimes: waves.repeat ? (waves.repeat.times ?? Infinity) : 0,
+      growth: waves.repeat?.growth ?? 1,
+      cap: waves.repeat?.cap ?? MOST_OF_A_KIND,
+      nextWhenCleared: waves.nextWhenCleared,
+      nextTicks: ticks(waves.nextAfter, Infinity),
+      restTicks: ticks(waves.rest, 0),
+      firstTicks: ticks(waves.first, 0),
+      supplies: waves.supplies.map(({ count, kind, marks }) => ({
+        kind: this.kindIndex(kind),
+        count,
+        place: this.place({ marks, ground: undefined, away: undefined, grace: undefined }, waves.name),
+      })),
+      stragglerTicks: ticks(waves.stragglersAfter, Infinity),
+      ...this.given(waves, of),
+    };
+  }
+
+  private given(cue: Pick<SpawnerDefinition, 'heading' | 'speed'>, of: KnobFolder): GivenProgram {
+    const range = ([low, high]: [Expression, Expression], factor: number): [number, number] => [
+      of.value(low, 0) * factor,
+      of.value(high, 0) * factor,
+    ];
+    return {
+      heading: cue.heading && range(cue.heading, 1),
+      step: cue.speed && range(cue.speed, 1 / this.units.ticksPerSecond),
+    };
+  }
+
+  private place({ marks, ground, away, grace }: PlaceDefinition, name: string): PlaceProgram {
+    const of = this.folderOf(name);
+    return {
+      spots: marks.map((mark) => spotOf(this.markNamed(mark))),
+      ground: ground ? this.game.terrain.findIndex(({ id }) => id === ground.id) : -1,
+      away: of.value(away, 0),
+      graceTicks: ticksOf(of.value(grace, 0), this.units.ticksPerSecond),
+    };
+  }
+
+  private rules(rules: RulesDefinition): RulesProgram {
+    const of = this.folderOf('rules');
+    const { ticksPerSecond } = this.units;
+    const back = rules.comeBack?.mark && middleOf(markBox(this.markNamed(rules.comeBack.mark)));
+    return {
+      lives: rules.lives ?? 0,
+      backX: back?.x,
+      backY: back?.y,
+      backTicks: ticksOf(of.value(rules.comeBack?.after, 0), ticksPerSecond),
+      safeTicks: ticksOf(of.value(rules.comeBack?.safe, USUAL_SAFE_SECONDS), ticksPerSecond),
+      scores: rules.scores.map(({ points, event, span }): ScoreProgram => {
+        switch (event.type) {
+          case 'defeated':
+          case 'collected':
+            return { points, event: { type: event.type, kinds: this.kindsWith(event.tag) } };
+          case 'every': {
+            const seconds = of.value(event.period, 1);
+            if (!(seconds > 0))
+              this.fault(
+                span,
+                'rate-not-positive',
+                `These points would come every ${round(seconds)} s.`,
+                'An interval must be longer than nothing.',
+              );
+            return { points, event: { type: 'every', ticks: Math.max(1, ticksOf(seconds, ticksPerSecond)) } };
+          }
+          case 'holds':
+            return { points, event: { type: 'holds', condition: this.condition(event.condition, of) } };
+          default:
+            return { points, event };
+        }
+      }),
+      loses: rules.loses.map(({ condition }) => this.condition(condition, of)),
+      wins: rules.wins.map(({ condition }) => this.condition(condition, of)),
+    };
+  }
+
+  private condition(condition: CueCondition, of: KnobFolder): RuleCondition {
+    switch (condition.type) {
+      case 'not':
+        return { type: 'not', part: this.condition(condition.part, of) };
+      case 'compare':
+        return {
+          type: 'compare',
+          comparison: condition.comparison,
+          left: of.changing(condition.left),
+          right: of.changing(condition.right),
+        };
+      case 'touches':
+      case 'none left':
+        return { type: condition.type, kinds: this.kindsWith(condition.tag) };
+      case 'at': {
+        const [x, y, width, height] = markBox(this.markNamed(condition.mark));
+        return { type: 'at', area: { x, y, width, height } };
+      }
+      case 'cleared':
+        return { type: 'cleared', cue: this.cueNames.indexOf(condition.cue.id) };
+      default:
+        return { type: condition.type, parts: condition.parts.map((part) => this.condition(part, of)) };
+    }
+  }
+
+  private kindsWith(tag: NameAt): number[] {
+    return this.kindIds.flatMap((id, index) => (kindOf(this.game, id)?.tags.includes(tag.id) ? [index] : []));
+  }
+
+  private kindIndex(kind: NameAt): number {
+    return this.kindIds.indexOf(kind.id);
+  }
+
+  private markNamed({ id }: NameAt): Mark {
+    return this.level.marks.find((mark) => mark.id === id) ?? bug(`mark ${id} was checked`);
+  }
+
+  private folderOf(cue: string): KnobFolder {
+    const values = new Map<string, number>([
+      [LEVEL_NUMBER, this.game.levels.findIndex(({ id }) => id === this.level.id) + 1],
+    ]);
+    for (const { cue: owner, knob } of this.checked.knobs) {
+      if (owner !== cue) continue;
+      const forced = this.knobs.find((entry) => entry.kind === cue && entry.knob === knob.name);
+      values.set(knob.name, toBaseUnit(forced?.value ?? knob.value, knob.unit, this.units));
+    }
+    return new KnobFolder(values, this.units);
+  }
+
+  private fault(span: Span, code: string, message: string, hint: string): void {
+    this.diagnostics.push(errorAt({ path: this.path, span }, code, message, hint));
+  }
+}
+
+class KnobFolder {
+  constructor(
+    private readonly knobs: ReadonlyMap<string, number>,
+    private readonly units: UnitContext,
+  ) {}
+
+  value(expression: Expression | undefined, missing: number): number {
+    return expression ? foldExpression(expression, this.knobs, this.units) : missing;
+  }
+
+  bounded({ value, least, most }: Bounded): number {
+    return Math.min(this.value(most, Infinity), Math.max(this.value(least, -Infinity), this.value(value, 0)));
+  }
+
+  changing(expression: Expression): RuleValue {
+    switch (expression.type) {
+      case 'reading':
+        return { type: 'reading', reading: expression.name as 'clock' };
+      case 'negative':
+        return { type: 'negative', operand: this.changing(expression.operand) };
+      case 'binary':
+        return {
+          type: 'binary',
+          operator: expression.operator,
+          left: this.changing(expression.left),
+          right: this.changing(expression.right),
+        };
+      default:
+        return { type: 'number', value: this.value(expression, 0) };
+    }
+  }
+}
+
+function spotOf(mark: Mark): Area & { isLine: boolean } {
+  if ('line' in mark) {
+    const [[x0, y0], [x1, y1]] = mark.line;
+    return { x: x0, y: y0, width: x1 - x0, height: y1 - y0, isLine: true };
+  }
+  const [x, y, width, height] = markBox(mark);
+  return { x, y, width, height, isLine: false };
+}
+
+function middleOf([x, y, width, height]: [number, number, number, number]): { x: number; y: number } {
+  return { x: x + width / 2, y: y + height / 2 };
+}
+
+function round(value: number): number {
+  return Number(value.toFixed(3));
+}

@@ -1,0 +1,177 @@
+import type { Area } from '../arena/area';
+
+/** A number that rules work out in a tick; times in seconds. */
+export type RuleValue =
+  | { type: 'number'; value: number }
+  | { type: 'reading'; reading: 'clock' | 'score' | 'lives' | 'health' | 'wave' | 'carried' | 'delivered' }
+  | { type: 'negative'; operand: RuleValue }
+  | { type: 'binary'; operator: '+' | '-' | '*' | '/'; left: RuleValue; right: RuleValue };
+
+/** What a cue or a rule waits for; tags as the kinds that have them, cues as their index. */
+export type RuleCondition =
+  | { type: 'or' | 'and'; parts: RuleCondition[] }
+  | { type: 'not'; part: RuleCondition }
+  | { type: 'compare'; comparison: '>' | '<' | '>=' | '<=' | '='; left: RuleValue; right: RuleValue }
+  | { type: 'touches'; kinds: number[] }
+  | { type: 'at'; area: Area }
+  | { type: 'none left'; kinds: number[] }
+  | { type: 'cleared'; cue: number };
+
+/** Where arrivals come in. */
+export interface PlaceProgram {
+  /** Points are areas without size, lines run from (x, y) to (x + width, y + height). */
+  spots: (Area & { isLine: boolean })[];
+  /** Index of the only ground on which they may, or −1. */
+  ground: number;
+  /** Least distance from the player, cells. */
+  away: number;
+  graceTicks: number;
+}
+
+/** What arrivals are given instead of what their behavior says. */
+export interface GivenProgram {
+  /** Degrees; undefined leaves the facing at 0. */
+  heading: [low: number, high: number] | undefined;
+  /** Cells a tick; undefined leaves the speed to the behavior. */
+  step: [low: number, high: number] | undefined;
+}
+
+export interface SpawnerProgram extends GivenProgram {
+  type: 'spawner';
+  name: string;
+  place: PlaceProgram;
+  /** Ticks, not whole: what is left of an interval is kept. */
+  everyTicks: number;
+  jitterTicks: number;
+  firstTicks: number;
+  isOnce: boolean;
+  picks: { kind: number; weight: number }[];
+  mostAlive: number;
+  mostInAll: number;
+  open: RuleCondition | undefined;
+  close: RuleCondition | undefined;
+  /** Cells; Infinity when nothing is retired for being outside. */
+  outsideBy: number;
+  /** Infinity when nothing is retired for its age. */
+  retireTicks: number;
+}
+
+export interface WaveProgram {
+  entries: { kind: number; count: number }[];
+  oneEveryTicks: number;
+}
+
+export interface WavesProgram extends GivenProgram {
+  type: 'waves';
+  name: string;
+  place: PlaceProgram;
+  waves: WaveProgram[];
+  /** Index of the first wave that comes again, or −1. */
+  repeatFrom: number;
+  /** Infinity: for ever. */
+  repeatTimes: number;
+  growth: number;
+  cap: number;
+  nextWhenCleared: boolean;
+  /** Infinity: only when cleared. */
+  nextTicks: number;
+  restTicks: number;
+  firstTicks: number;
+  supplies: { kind: number; count: number; place: PlaceProgram }[];
+  stragglerTicks: number;
+}
+
+export type CueProgram = SpawnerProgram | WavesProgram;
+
+export interface ScoreProgram {
+  points: number;
+  event:
+    | { type: 'defeated' | 'collected'; kinds: number[] }
+    | { type: 'delivery' }
+    | { type: 'every'; ticks: number }
+    | { type: 'holds'; condition: RuleCondition };
+}
+
+/** Rules in the order in which a tick applies them: scores, losses, wins. */
+export interface RulesProgram {
+  /** 0 when the first loss ends the run. */
+  lives: number;
+  /** Where the player comes back; its start when undefined. */
+  backX: number | undefined;
+  backY: number | undefined;
+  backTicks: number;
+  safeTicks: number;
+  scores: ScoreProgram[];
+  loses: RuleCondition[];
+  wins: RuleCondition[];
+}
+
+export const NO_RULES: RulesProgram = {
+  lives: 0,
+  backX: undefined,
+  backY: undefined,
+  backTicks: 0,
+  safeTicks: 0,
+  scores: [],
+  loses: [],
+  wins: [],
+};
+
+/** How many of a kind come in a wave, counted on through repeats from 0. */
+export function countInWave(waves: WavesProgram, number: number, entry: { count: number }): number {
+  const round = repeatRound(waves, number);
+  if (round === 0) return entry.count;
+  let count = entry.count;
+  for (let step = 0; step < round && count < waves.cap; step++) count *= waves.growth;
+  return Math.min(waves.cap, Math.max(1, Math.round(count)));
+}
+
+/** How often the repeated waves have begun anew before a wave; 0 for the waves as written. */
+export function repeatRound(waves: WavesProgram, number: number): number {
+  const written = waves.waves.length;
+  if (number < written || waves.repeatFrom < 0) return 0;
+  return 1 + Math.floor((number - written) / (written - waves.repeatFrom));
+}
+
+/** The wave that comes as number so-and-so, or undefined behind the last. */
+export function waveAt(waves: WavesProgram, number: number): WaveProgram | undefined {
+  const written = waves.waves.length;
+  if (number < written) return waves.waves[number];
+  if (waves.repeatFrom < 0 || repeatRound(waves, number) > waves.repeatTimes) return undefined;
+  return waves.waves[waves.repeatFrom + ((number - written) % (written - waves.repeatFrom))];
+}
+
+/** How many places among the pieces all cues together need of each kind they bring in, at most so many of one. */
+export function arrivalsByKind(cues: readonly CueProgram[]): Map<number, number> {
+  const counts = new Map<number, number>();
+  const add = (kind: number, count: number) =>
+    counts.set(kind, Math.min(MOST_OF_A_KIND, (counts.get(kind) ?? 0) + count));
+  for (const cue of cues) {
+    if (cue.type === 'spawner') for (const { kind } of cue.picks) add(kind, cue.mostAlive);
+    else {
+      for (const { kind, count } of cue.supplies) add(kind, count * SUPPLIES_KEPT);
+      for (const [kind, most] of mostInWave(cue)) add(kind, cue.nextTicks < Infinity ? 2 * most : most);
+    }
+  }
+  return counts;
+}
+
+/** Most of one kind that a wave, or all cues together, may bring in at once. */
+export const MOST_OF_A_KIND = 512;
+/** Supplies of so many rests may lie about at once. */
+const SUPPLIES_KEPT = 4;
+
+/** The most of each kind that any one wave brings in. */
+function mostInWave(waves: WavesProgram): Map<number, number> {
+  const most = new Map<number, number>();
+  waves.waves.forEach(({ entries }, index) => {
+    const isRepeated = waves.repeatFrom >= 0 && index >= waves.repeatFrom;
+    const sums = new Map<number, number>();
+    for (const { kind, count } of entries) {
+      const grown = isRepeated && waves.growth > 1 ? waves.cap : count;
+      sums.set(kind, (sums.get(kind) ?? 0) + Math.max(count, grown));
+    }
+    for (const [kind, sum] of sums) most.set(kind, Math.max(most.get(kind) ?? 0, sum));
+  });
+  return most;
+}

@@ -1,0 +1,110 @@
+import type { Span } from '../../foundation/diagnostic';
+import type { Expression, KnobDefinition } from '../checkedBehavior';
+import type { Comparison } from '../vocabulary';
+
+/** A name of something in the game, with the place where it stands. */
+export interface NameAt {
+  id: string;
+  span: Span;
+}
+
+/** A value with what keeps it in bounds: `2 s - 0.1 s * level at least 0.8 s`. */
+export interface Bounded {
+  value: Expression;
+  least: Expression | undefined;
+  most: Expression | undefined;
+}
+
+/** What a cue or a rule waits for. */
+export type CueCondition =
+  | { type: 'or' | 'and'; parts: CueCondition[] }
+  | { type: 'not'; part: CueCondition }
+  | { type: 'compare'; comparison: Comparison; left: Expression; right: Expression; span: Span }
+  | { type: 'touches'; tag: NameAt }
+  | { type: 'at'; mark: NameAt }
+  | { type: 'none left'; tag: NameAt }
+  | { type: 'cleared'; cue: NameAt };
+
+/** Where things come in, and where they may not. */
+export interface PlaceDefinition {
+  /** One of these is drawn for each arrival. */
+  marks: NameAt[];
+  ground: NameAt | undefined;
+  /** Least distance from the player. */
+  away: Expression | undefined;
+  /** How long an arrival is harmless and growing in. */
+  grace: Expression | undefined;
+}
+
+export interface SpawnerDefinition {
+  name: string;
+  span: Span;
+  place: PlaceDefinition;
+  every: Bounded;
+  everySpan: Span;
+  jitter: Expression | undefined;
+  /** Undefined: the first comes after one interval. */
+  first: Expression | undefined;
+  /** Comes a single time. */
+  isOnce: boolean;
+  picks: { kind: NameAt; weight: number }[];
+  heading: [Expression, Expression] | undefined;
+  speed: [Expression, Expression] | undefined;
+  mostAlive: number | undefined;
+  mostInAll: number | undefined;
+  open: CueCondition | undefined;
+  close: CueCondition | undefined;
+  outsideBy: Expression | undefined;
+  retireAfter: Expression | undefined;
+}
+
+export interface WaveDefinition {
+  span: Span;
+  entries: { count: Bounded; kind: NameAt }[];
+  /** Time between two arrivals of the wave. */
+  oneEvery: Expression | undefined;
+}
+
+export interface WavesDefinition {
+  name: string;
+  span: Span;
+  place: PlaceDefinition;
+  waves: WaveDefinition[];
+  /** Waves from this number on come again, for ever or so many times, each time so much bigger up to a cap. */
+  repeat: { from: number; times: number | undefined; growth: number; cap: number | undefined; span: Span } | undefined;
+  /** The next wave comes when all of this one are gone. */
+  nextWhenCleared: boolean;
+  nextAfter: Expression | undefined;
+  rest: Expression | undefined;
+  first: Expression | undefined;
+  supplies: { count: number; kind: NameAt; marks: NameAt[] }[];
+  /** What becomes of those that are left so long after the last arrival of their wave. */
+  stragglersAfter: Expression | undefined;
+  speed: [Expression, Expression] | undefined;
+  heading: [Expression, Expression] | undefined;
+}
+
+/** Something that counts when it happens. */
+export type CountedEvent =
+  | { type: 'defeated' | 'collected'; tag: NameAt }
+  | { type: 'delivery' }
+  | { type: 'every'; period: Expression }
+  | { type: 'holds'; condition: CueCondition };
+
+export interface RulesDefinition {
+  span: Span;
+  lives: number | undefined;
+  livesSpan: Span | undefined;
+  comeBack: { mark: NameAt | undefined; after: Expression | undefined; safe: Expression | undefined } | undefined;
+  scores: { points: number; event: CountedEvent; span: Span }[];
+  loses: { condition: CueCondition; span: Span }[];
+  wins: { condition: CueCondition; span: Span }[];
+}
+
+/** Cues and rules of a level that passed the checks. */
+export interface CheckedCues {
+  knobs: { cue: string; knob: KnobDefinition }[];
+  /** In written order, which is the order in which they are served. */
+  cues: ({ type: 'spawner'; spawner: SpawnerDefinition } | { type: 'waves'; waves: WavesDefinition })[];
+  rules: RulesDefinition | undefined;
+}

@@ -1,0 +1,81 @@
+import type { TokenCursor } from '../check/tokenCursor';
+import type { StatementSyntax } from '../syntax/parseScript';
+import type { CountedEvent, RulesDefinition } from './checkedCues';
+import { expectWord, readCountedEvent, readCueCondition, readName, type CueScope } from './cueConditions';
+import { exampleOf, finishLine, lineCursor } from './cueLines';
+import { readCount, readValue } from './cueValues';
+
+/** Reads the rules of a level. */
+export function readRules(block: StatementSyntax, lines: readonly StatementSyntax[], scope: CueScope): RulesDefinition {
+  const rules: RulesDefinition = {
+    span: block.keywordSpan,
+    lives: undefined,
+    livesSpan: undefined,
+    comeBack: undefined,
+    scores: [],
+    loses: [],
+    wins: [],
+  };
+  for (const line of lines) {
+    const cursor = lineCursor(line);
+    if (readLine(cursor, line, rules, scope)) finishLine(cursor, line, scope.faults);
+  }
+  return rules;
+}
+
+function readLine(cursor: TokenCursor, line: StatementSyntax, rules: RulesDefinition, scope: CueScope): boolean {
+  switch (line.keyword) {
+    case 'lives':
+      rules.lives = readCount(cursor, scope, 'how many lives');
+      rules.livesSpan = line.span;
+      return rules.lives !== undefined;
+    case 'come':
+      return readComeBack(cursor, rules, scope);
+    case 'score':
+      return readScore(cursor, line, rules, scope);
+    case 'win':
+    case 'lose': {
+      if (!expectWord(cursor, scope, 'when')) return false;
+      const condition = readCueCondition(cursor, scope);
+      if (condition) rules[line.keyword === 'win' ? 'wins' : 'loses'].push({ condition, span: line.span });
+      return condition !== undefined;
+    }
+    default:
+      return false;
+  }
+}
+
+function readComeBack(cursor: TokenCursor, rules: RulesDefinition, scope: CueScope): boolean {
+  if (!expectWord(cursor, scope, 'back')) return false;
+  const comeBack: NonNullable<RulesDefinition['comeBack']> = { mark: undefined, after: undefined, safe: undefined };
+  while (!cursor.atEnd) {
+    cursor.takeIfText(',');
+    if (cursor.takeIfText('at')) {
+      comeBack.mark = readName(cursor, scope, 'marks');
+      if (!comeBack.mark) return false;
+    } else if (cursor.takeIfText('after')) {
+      comeBack.after = readValue(cursor, scope, 'time');
+      if (!comeBack.after) return false;
+    } else if (cursor.takeWords(['safe', 'for'])) {
+      comeBack.safe = readValue(cursor, scope, 'time');
+      if (!comeBack.safe) return false;
+    } else break;
+  }
+  rules.comeBack = comeBack;
+  return true;
+}
+
+function readScore(cursor: TokenCursor, line: StatementSyntax, rules: RulesDefinition, scope: CueScope): boolean {
+  const isNegative = cursor.takeIfText('-');
+  const points = readCount(cursor, scope, 'how many points');
+  if (points === undefined) return false;
+  let event: CountedEvent | undefined;
+  if (cursor.takeIfText('every')) {
+    const period = readValue(cursor, scope, 'time');
+    event = period && { type: 'every', period };
+  } else if (cursor.takeIfText('when')) event = readCountedEvent(cursor, scope);
+  else scope.faults.error(cursor.span, 'score-form', 'For what are these points?', `As in \`${exampleOf('score')}\`.`);
+  if (!event) return false;
+  rules.scores.push({ points: isNegative ? -points : points, event, span: line.span });
+  return true;
+}

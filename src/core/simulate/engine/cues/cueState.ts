@@ -1,0 +1,62 @@
+import type { LevelProgram } from '../../../compile/levelProgram';
+import { NEVER } from '../never';
+
+/** In which part of its course a row of waves is. */
+export const WAVE_STAGE = { resting: 0, arriving: 1, open: 2, over: 3 } as const;
+
+/** What the cues of a run are at; one entry a cue. Times in ticks. */
+export class CueState {
+  /** When a spawner opened; {@link NEVER} before. */
+  readonly openedAt: Int32Array;
+  readonly isClosed: Uint8Array;
+  /** When the next is due; not whole, so that what is left of an interval is kept. */
+  readonly due: Float64Array;
+  /** How many have come in all, and how many of them are there. */
+  readonly come: Int32Array;
+  readonly alive: Int32Array;
+  /** Places that were drawn and not allowed, and arrivals that did not come for want of room or of a place. */
+  readonly rejected: Int32Array;
+  readonly missed: Int32Array;
+  /** Waves: which one it is at, from 0; −1 before the first. */
+  readonly wave: Int32Array;
+  readonly stage: Uint8Array;
+  /** Spawners: what jitter has added up to. */
+  readonly jitter: Float64Array;
+  /** How many of the wave have come; of a spawner, how many were due. */
+  readonly served: Int32Array;
+  readonly lastArrival: Int32Array;
+
+  constructor(private readonly program: LevelProgram) {
+    const count = program.cues.length;
+    this.openedAt = new Int32Array(count);
+    this.isClosed = new Uint8Array(count);
+    this.due = new Float64Array(count);
+    this.jitter = new Float64Array(count);
+    [this.come, this.alive, this.rejected] = [new Int32Array(count), new Int32Array(count), new Int32Array(count)];
+    [this.missed, this.wave, this.served] = [new Int32Array(count), new Int32Array(count), new Int32Array(count)];
+    this.lastArrival = new Int32Array(count);
+    this.stage = new Uint8Array(count);
+    this.reset();
+  }
+
+  reset(): void {
+    const { cues, from } = this.program;
+    for (const array of [this.come, this.alive, this.rejected, this.missed, this.served, this.isClosed, this.stage])
+      array.fill(0);
+    this.jitter.fill(0);
+    this.openedAt.fill(NEVER);
+    this.lastArrival.fill(NEVER);
+    cues.forEach((cue, index) => {
+      this.due[index] = cue.type === 'waves' ? cue.firstTicks : 0;
+      this.wave[index] = (from.wave ?? 1) - 2;
+    });
+  }
+
+  /** The number of the wave that came last, from 1; the highest of several rows. */
+  get waveNumber(): number {
+    let most = 0;
+    for (let cue = 0; cue < this.wave.length; cue++)
+      if (this.program.cues[cue].type === 'waves') most = Math.max(most, this.wave[cue] + 1);
+    return most;
+  }
+}

@@ -1,0 +1,93 @@
+import type { SpawnerProgram } from '../../../compile/cueProgram';
+import { holds } from '../rules/ruleConditions';
+import { NEVER } from '../never';
+import type { World } from '../world';
+import { arrive } from './arrive';
+import { serveWaves } from './serveWaves';
+
+/** Lets in all that is due in this tick, cue by cue in written order. */
+export function serveCues(world: World): void {
+  const { cues, from } = world.level.program;
+  for (let cue = 0; cue < cues.length; cue++) {
+    const program = cues[cue];
+    if (from.only !== undefined && program.name !== from.only) continue;
+    if (program.type === 'spawner') serveSpawner(world, cue, program);
+    else serveWaves(world, cue, program);
+  }
+}
+
+function serveSpawner(world: World, cue: number, spawner: SpawnerProgram): void {
+  const state = world.cues;
+  if (state.isClosed[cue] === 1) return;
+  if (state.openedAt[cue] === NEVER) {
+    if (spawner.open && !holds(world, spawner.open)) return;
+    state.openedAt[cue] = world.tick;
+    state.jitter[cue] = spawner.isOnce ? jitterOf(world, cue, spawner) : 0;
+    state.due[cue] = dueTime(world, cue, spawner);
+  }
+  if (spawner.close && holds(world, spawner.close)) {
+    state.isClosed[cue] = 1;
+    return;
+  }
+  while (state.due[cue] <= world.tick + ROUNDING) {
+    if (state.come[cue] >= spawner.mostInAll) {
+      state.isClosed[cue] = 1;
+      return;
+    }
+    letIn(world, cue, spawner);
+    state.served[cue]++;
+    state.jitter[cue] += jitterOf(world, cue, spawner);
+    state.due[cue] = spawner.isOnce ? Infinity : dueTime(world, cue, spawner);
+  }
+}
+
+/** A due time that misses a whole tick by less than this many ticks was meant to be there. */
+const ROUNDING = 1e-6;
+
+/** Worked out from when it opened, not from the last arrival: what is left of an interval is kept and nothing adds up. */
+function dueTime({ cues }: World, cue: number, { firstTicks, everyTicks }: SpawnerProgram): number {
+  return cues.openedAt[cue] + firstTicks + cues.served[cue] * everyTicks + cues.jitter[cue];
+}
+
+function letIn(world: World, cue: number, spawner: SpawnerProgram): void {
+  // Drawn in any case, so that what does not come changes nothing for what comes later.
+  const kind = pick(world, cue, spawner);
+  const hasRoom = world.cues.alive[cue] < spawner.mostAlive;
+  if (!hasRoom || !arrive(world, cue, kind, spawner.place, spawner, true)) world.cues.missed[cue]++;
+}
+
+function pick(world: World, cue: number, { picks }: SpawnerProgram): number {
+  if (picks.length === 1) return picks[0].kind;
+  let total = 0;
+  for (let index = 0; index < picks.length; index++) total += picks[index].weight;
+  let left = world.randomOfCue(cue).nextUnit() * total;
+  for (let index = 0; index < picks.length; index++) {
+    left -= picks[index].weight;
+    if (left < 0) return picks[index].kind;
+  }
+  return picks[picks.length - 1].kind;
+}
+
+function jitterOf(world: World, cue: number, { jitterTicks }: SpawnerProgram): number {
+  return jitterTicks > 0 ? jitterTicks * (2 * world.randomOfCue(cue).nextUnit() - 1) : 0;
+}
+
+/** Takes away what its cue retires: too far outside, or there for too long. */
+export function retireArrivals(world: World): void {
+  const { program } = world.level;
+  for (const { first, count } of program.pools) {
+    for (let piece = first; piece < first + count; piece++) {
+      if (world.alive[piece] === 0 || world.cueOfPiece[piece] < 0) continue;
+      const cue = program.cues[world.cueOfPiece[piece]];
+      if (cue.type !== 'spawner') continue;
+      const isOld = world.tick - world.bornAt[piece] >= cue.retireTicks;
+      if (isOld || isOutsideBy(world, piece, cue.outsideBy)) world.retire(piece, 'left');
+    }
+  }
+}
+
+function isOutsideBy(world: World, piece: number, by: number): boolean {
+  const { width, height } = world.ground.grid;
+  const { x, y } = world;
+  return x[piece] < -by || y[piece] < -by || x[piece] > width + by || y[piece] > height + by;
+}

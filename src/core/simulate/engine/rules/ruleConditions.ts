@@ -1,0 +1,91 @@
+import type { RuleCondition, RuleValue } from '../../../compile/cueProgram';
+import { assertNever } from '../../../foundation/result';
+import { WAVE_STAGE } from '../cues/cueState';
+import type { World } from '../world';
+
+/** Whether something that a cue or a rule waits for holds now. */
+export function holds(world: World, condition: RuleCondition): boolean {
+  switch (condition.type) {
+    case 'or':
+      return condition.parts.some((part) => holds(world, part));
+    case 'and':
+      return condition.parts.every((part) => holds(world, part));
+    case 'not':
+      return !holds(world, condition.part);
+    case 'compare':
+      return compare(condition.comparison, valueOf(world, condition.left), valueOf(world, condition.right));
+    case 'touches':
+      return condition.kinds.some((kind) => world.touchTick[kind] === world.tick - 1);
+    case 'at': {
+      const { x, y, width, height } = condition.area;
+      const { player } = world;
+      return player.x >= x && player.x <= x + width && player.y >= y && player.y <= y + height;
+    }
+    case 'none left':
+      return condition.kinds.some((kind) => world.hasBeenThere[kind] === 1) && !isAnyThere(world, condition.kinds);
+    case 'cleared':
+      return world.cues.stage[condition.cue] === WAVE_STAGE.over || isSpawnerCleared(world, condition.cue);
+    default:
+      return assertNever(condition);
+  }
+}
+
+/** A spawner is cleared when it lets nothing more in and all that came is gone. */
+function isSpawnerCleared(world: World, cue: number): boolean {
+  const program = world.level.program.cues[cue];
+  if (program.type !== 'spawner') return false;
+  const { come, alive, isClosed } = world.cues;
+  return (isClosed[cue] === 1 || come[cue] >= program.mostInAll) && alive[cue] === 0;
+}
+
+function isAnyThere(world: World, kinds: readonly number[]): boolean {
+  const { piecesOfKind } = world.level;
+  return kinds.some((kind) => piecesOfKind[kind].some((piece) => world.alive[piece] === 1));
+}
+
+function compare(comparison: '>' | '<' | '>=' | '<=' | '=', left: number, right: number): boolean {
+  switch (comparison) {
+    case '>':
+      return left > right;
+    case '<':
+      return left < right;
+    case '>=':
+      return left >= right;
+    case '<=':
+      return left <= right;
+    default:
+      return left === right;
+  }
+}
+
+export function valueOf(world: World, value: RuleValue): number {
+  switch (value.type) {
+    case 'number':
+      return value.value;
+    case 'reading':
+      return readingOf(world, value.reading);
+    case 'negative':
+      return -valueOf(world, value.operand);
+    default: {
+      const left = valueOf(world, value.left);
+      const right = valueOf(world, value.right);
+      if (value.operator === '+') return left + right;
+      if (value.operator === '-') return left - right;
+      return value.operator === '*' ? left * right : left / right;
+    }
+  }
+}
+
+function readingOf(world: World, reading: Extract<RuleValue, { type: 'reading' }>['reading']): number {
+  const { player } = world;
+  switch (reading) {
+    case 'clock':
+      return world.tick / world.level.program.ticksPerSecond;
+    case 'lives':
+      return world.livesLeft;
+    case 'wave':
+      return world.cues.waveNumber;
+    default:
+      return player[reading];
+  }
+}
