@@ -78,7 +78,7 @@ module.exports = {
       name: 'measure-before-report',
       severity: 'error',
       from: { path: '^src/core/measure', pathNot: '\\.test\\.ts$' },
-      to: { path: '^src/core/(report|pipeline|compile|document|language)', pathNot: '^src/core/compile/levelProgram' },
+      to: { path: '^src/core/(report|pipeline|compile|document|language)', pathNot: '^src/core/compile/(levelProgram|cueProgram)' },
     },
     {
       name: 'exchange-below-stages',

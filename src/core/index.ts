@@ -82,7 +82,7 @@ export {
   type Parameter,
   type VocabularyEntry,
 } from './language/vocabulary';
-export { completeAt, meaningAt, type GameNames, type Proposal } from './language/edit/completion';
+export { completeAt, meaningAt, type CompletionPlace, type GameNames, type Proposal } from './language/edit/completion';
 export {
   addAct,
   addRepeat,
@@ -114,16 +114,22 @@ export {
 export { fieldsOf, writePhrase, type PhraseFields } from './language/edit/phraseText';
 export { applyEdits, type TextEdit } from './language/edit/textEdit';
 export { readScxml, writeScxml } from './language/chart/scxml';
+export type { CheckedCues } from './language/cues/checkedCues';
+export type { CueNames } from './language/cues/cueConditions';
+export { CUE_WORDS } from './language/cues/cueWords';
+export { completeCueAt, cueMeaningAt } from './language/cues/completeCue';
+export { cueNumbers, setCueNumber, type CueNumber } from './language/cues/cueEdits';
 export { writeReferencePage } from './language/referencePage';
 export { parser as scriptParser } from './language/syntax/gorge.parser';
 
 export { buildGrid } from './compile/buildGrid';
+export { checkLevelCues } from './checkLevelCues';
 export { checkScripts } from './checkScripts';
 export { hitShapeFor, outlineOf } from './compile/compileBodies';
 export { firedKinds } from './compile/firedKinds';
 export { findContact } from './compile/compileContacts';
 export { describePiece, type PieceInsight, type StateInsight } from './compile/pieceInsight';
-export { NO_OVERRIDES, type LevelProgram, type Overrides } from './compile/levelProgram';
+export { NO_OVERRIDES, type LevelProgram, type Overrides, type StartOverride } from './compile/levelProgram';
 
 export { ACTION_BIT, directionFor, isInput, pointInput, type Input } from './simulate/engine/player/inputs';
 export { Runner, isAlarmed, type RunObserver, type Steering } from './simulate/run';
@@ -145,6 +151,14 @@ export { STAND_INS, type StandInTraits } from './simulate/standins/traits';
 export { mergeChunks, type ChunkResult } from './measure/chunk';
 export { describePacing, emptyPacing, mergePacing, type PacingPoint, type PacingSums } from './measure/pacing';
 export {
+  GAP_STEP_SECONDS,
+  type Band,
+  type CueFigures,
+  type CueProjection,
+  type LaneFigures,
+} from './measure/cueProjection';
+export {
+  ownerOf,
   summarise,
   summariseFully,
   type EndGroup,
@@ -175,4 +189,13 @@ export { measureBehavior, type BehaviorFigures } from './measure/behaviorFigures
 export { measureWatched } from './measure/watchedGround';
 export { addProvingLevel, PROVING_LEVEL, type ProvingPlan } from './compile/provingLevel';
 export { explainPiece, type ExplainedCondition, type Explanation } from './simulate/explain';
-export { checkGame, compileGameLevel, measurePursuit, type PursuitFigure, runChunk, runSeeds } from './pipeline';
+export {
+  checkGame,
+  compileGameLevel,
+  measurePursuit,
+  projectLevelCues,
+  runChunk,
+  runSeeds,
+  USUAL_CLEAR_SECONDS,
+  type PursuitFigure,
+} from './pipeline';

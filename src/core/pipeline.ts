@@ -10,7 +10,9 @@ import type { CueVerdict } from './language/cues/checkCues';
 import { checkLevelCues } from './checkLevelCues';
 import { checkScripts } from './checkScripts';
 import type { ChunkResult } from './measure/chunk';
+import { describeCues, type CueProjection } from './measure/cueProjection';
 import { addRunPacing, emptyPacing } from './measure/pacing';
+import { projectCues } from './simulate/projectCues';
 import { Runner } from './simulate/run';
 import { SAMPLES_PER_SECOND, type RunSamples } from './simulate/runRecord';
 import type { StandInTraits } from './simulate/standins/traits';
@@ -80,6 +82,35 @@ export function runSeeds(runner: Runner, firstSeed: number, count: number): Chun
     addRunPacing(result.pacing, samples, SAMPLES_PER_SECOND);
   }
   return result;
+}
+
+/** How long projections look ahead unless the level is shorter, and after what time a wave counts as cleared in them. */
+export const PROJECTION_SECONDS = 90;
+export const USUAL_CLEAR_SECONDS = 6;
+
+/** What the cues of a level come to over many seeds, with no player there. */
+export function projectLevelCues(
+  game: GameDocument,
+  levelId: string,
+  seeds: number,
+  clearSeconds = USUAL_CLEAR_SECONDS,
+): Result<CueProjection, Diagnostic> {
+  const compiled = compileGameLevel(game, levelId);
+  if (!compiled.ok) return compiled;
+  const program = compiled.value;
+  const level = game.levels.find(({ id }) => id === levelId)!;
+  const seconds = Math.min(PROJECTION_SECONDS, Math.ceil(program.timeLimitTicks / program.ticksPerSecond));
+  const runs = projectCues(program, { first: 1, count: seeds }, seconds, clearSeconds);
+  const marksOfCue = (checkLevelCues(game, level)?.checked?.cues ?? []).map((cue) =>
+    (cue.type === 'spawner' ? cue.spawner : cue.waves).place.marks.map(({ id }) => id),
+  );
+  const lanes = (level.lanes ?? []).map(({ name, mark, size, runs: along }) => ({
+    name,
+    mark,
+    size,
+    isAcross: along === 'across',
+  }));
+  return succeed(describeCues(program, runs, { seconds, clearSeconds }, lanes, marksOfCue));
 }
 
 /** What a pursuer comes to in an endless corridor in which the player flees at full speed from the moment it is seen. */

@@ -71,3 +71,10 @@ function placeOf(game: GameDocument, levelId: string): number {
   const place = game.levels.findIndex((level) => level.id === levelId);
   return place >= 0 ? place : bug(`no level ${levelId}`);
 }
+
+/** Writes the cues and rules of a level; an empty text takes them away. */
+export function setCues(game: GameDocument, levelId: string, text: string): void {
+  const level = game.levels[placeOf(game, levelId)];
+  if (text.trim() === '') delete level.cues;
+  else level.cues = text.split('\n');
+}

@@ -39,6 +39,7 @@ export function whyMarkStays(game: GameDocument, levelId: string, markId: string
   if (level.rules.winAt === markId) return 'It is the exit of the level.';
   const lane = (level.lanes ?? []).find((candidate) => candidate.mark === markId);
   if (lane) return `The lane ${lane.name} begins there.`;
+  if (level.cues?.some((line) => new RegExp(`(^|[^\\w-])${markId}($|[^\\w-])`).test(line))) return 'A cue names it.';
   const isElsewhere = game.levels.some((other) => other !== level && other.marks.some((mark) => mark.id === markId));
   const isUsed = (game.contacts ?? []).some((contact) =>
     contact.does.some(

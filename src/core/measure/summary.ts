@@ -48,6 +48,7 @@ export interface FullSummary extends Summary {
 export interface MeasuredLevel {
   ticksPerSecond: number;
   pieces: readonly { id: string; name: string; kind: string }[];
+  kinds: readonly { id: string; name: string }[];
 }
 
 export function summarise(rows: readonly RunRecord[], level: MeasuredLevel): Summary {
@@ -85,24 +86,31 @@ function groupEnds(rows: readonly RunRecord[], level: MeasuredLevel): EndGroup[]
   const groups = new Map<string, RunRecord[]>();
   for (const row of rows) {
     if (row.outcome === 'won') continue;
-    const key = `${row.cause} ${row.piece ?? ''}`;
+    const key = `${row.cause} ${ownerOf(row.piece) ?? ''}`;
     groups.set(key, [...(groups.get(key) ?? []), row]);
   }
   return [...groups.values()]
     .map((members): EndGroup => {
-      const piece = level.pieces.find((candidate) => candidate.id === members[0].piece);
+      const owner = ownerOf(members[0].piece);
+      const piece = level.pieces.find((candidate) => candidate.id === owner);
+      const kind = level.kinds.find((candidate) => candidate.id === owner);
       const spread = measureTimeSpread(members.map((row) => row.ticks / level.ticksPerSecond));
       return {
         cause: members[0].cause,
-        piece: members[0].piece,
-        name: piece?.name,
-        kind: piece?.kind,
+        piece: owner,
+        name: piece?.name ?? kind?.name,
+        kind: piece?.kind ?? kind?.id,
         count: members.length,
         share: wilsonInterval(members.length, rows.length),
         medianSeconds: spread?.median ?? 0,
       };
     })
     .sort((a, b) => b.count - a.count || (a.piece ?? '').localeCompare(b.piece ?? '', 'en'));
+}
+
+/** What cues bring in has no name of its own: it is told by its kind, which stands before the dot. */
+export function ownerOf(piece: string | undefined): string | undefined {
+  return piece?.split('.')[0];
 }
 
 function countEndCells(rows: readonly RunRecord[]): FullSummary['endCells'] {

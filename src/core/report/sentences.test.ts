@@ -3,7 +3,7 @@ import type { RunRecord } from '../simulate/runRecord';
 import { summarise } from '../measure/summary';
 import { describeSummary, headline, sayEnd, sayPercent, sayShare } from './sentences';
 
-const LEVEL = { ticksPerSecond: 60, pieces: [{ id: 'w', name: 'Yard warden', kind: 'warden' }] };
+const LEVEL = { ticksPerSecond: 60, pieces: [{ id: 'w', name: 'Yard warden', kind: 'warden' }], kinds: [] };
 
 /** So many runs won after 10 s, the others touched after 5 s. */
 function summaryOf(won: number, runs: number) {

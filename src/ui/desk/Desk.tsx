@@ -1,7 +1,7 @@
 'use client';
 
 import { useQuery } from '@tanstack/react-query';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { kindOf } from '@/core/index';
 import type { GameReply } from '@/server/contracts/games';
 import type { DeskSession } from '../editor/deskSession';
@@ -9,6 +9,7 @@ import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
 import { Bench } from '../bench/Bench';
+import { CuesView } from '../cues/CuesView';
 import { Arena } from './Arena';
 import { ClashNotice } from './ClashNotice';
 import { DeskContext, useDesk, useFollowed } from './DeskContext';
@@ -27,7 +28,7 @@ import { Strata } from './Strata';
 import { useDeskMachines } from './useDeskMachines';
 
 /** The main view: the arena in the middle, the Reading at the right, the strata below. */
-export function Desk({ gameId, levelId }: { gameId: string; levelId: string }) {
+export function Desk({ gameId, levelId, view }: { gameId: string; levelId: string; view?: 'cues' }) {
   const query = useQuery({
     queryKey: ['desk', gameId],
     queryFn: () => openSaved(gameId),
@@ -53,10 +54,10 @@ export function Desk({ gameId, levelId }: { gameId: string; levelId: string }) {
       </Frame>
     );
   }
-  return <OpenDesk key={`${gameId} ${levelId}`} loaded={query.data} levelId={levelId} />;
+  return <OpenDesk key={`${gameId} ${levelId}`} loaded={query.data} levelId={levelId} view={view} />;
 }
 
-function OpenDesk({ loaded, levelId }: { loaded: GameReply; levelId: string }) {
+function OpenDesk({ loaded, levelId, view }: { loaded: GameReply; levelId: string; view?: 'cues' }) {
   const desk = useDeskMachines(loaded, levelId);
   const trail = [
     { label: loaded.document.name, href: `/games/${loaded.document.id}` },
@@ -73,7 +74,7 @@ function OpenDesk({ loaded, levelId }: { loaded: GameReply; levelId: string }) {
           </>
         }
       >
-        <DeskBody />
+        <DeskBody view={view} />
       </Frame>
     </DeskContext.Provider>
   );
@@ -81,9 +82,11 @@ function OpenDesk({ loaded, levelId }: { loaded: GameReply; levelId: string }) {
 
 /** What stands open beside the arena: a script, or one of the lists of the game. */
 type OpenPanel =
-  { type: 'script' | 'bench'; id: string } | { type: 'ground' | 'cast' | 'contacts' | 'level' | 'build' };
+  | { type: 'script' | 'bench'; id: string }
+  | { type: 'cues' }
+  | { type: 'ground' | 'cast' | 'contacts' | 'level' | 'build' };
 
-const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench'>; label: string; title: string }[] = [
+const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench' | 'cues'>; label: string; title: string }[] = [
   { type: 'build', label: 'Build', title: 'A whole map from a picture, from text or from a seed' },
   { type: 'ground', label: 'Ground', title: 'The types of ground and what they do' },
   { type: 'cast', label: 'Cast', title: 'The kinds, their shapes, controls and variants' },
@@ -91,9 +94,16 @@ const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench'>; label: str
   { type: 'level', label: 'Level', title: 'View, rules, marks and lanes of this level' },
 ];
 
-function DeskBody() {
+function DeskBody({ view }: { view?: 'cues' }) {
   const { session } = useDesk();
-  const [open, setOpen] = useState<OpenPanel>();
+  const [open, setOpen] = useState<OpenPanel | undefined>(view && { type: view });
+  // The cues have an address of their own; it is changed in place, so that the session stays.
+  const { game, levelId } = session.state;
+  const address = `/games/${game.id}/levels/${levelId}${open?.type === 'cues' ? '/cues' : ''}`;
+  useEffect(() => {
+    if (window.location.pathname !== address) window.history.replaceState(null, '', address);
+  }, [address]);
+  const isWhole = open?.type === 'bench' || open?.type === 'cues';
   const [showsKeys, setShowsKeys] = useState(false);
   const help = useMemo(
     () => ({ opened: showsKeys, open: () => setShowsKeys(true), close: () => setShowsKeys(false) }),
@@ -106,7 +116,7 @@ function DeskBody() {
     setOpen((present) => (present?.type === 'script' || id === undefined ? undefined : { type: 'script', id }));
   }, [session]);
   const openBench = useCallback((id: string) => setOpen({ type: 'bench', id }), []);
-  const columns = `${open && open.type !== 'bench' ? '470px ' : ''}minmax(0, 1fr) 300px`;
+  const columns = `${open && !isWhole ? '470px ' : ''}minmax(0, 1fr) 300px`;
   return (
     <div
       style={{
@@ -133,12 +143,13 @@ function DeskBody() {
             onClose={() => setOpen({ type: 'script', id: open.id })}
           />
         )}
-        {open && open.type !== 'bench' && (
+        {open?.type === 'cues' && <CuesView onClose={close} />}
+        {open && open.type !== 'bench' && open.type !== 'cues' && (
           <Panel open={open} onClose={close} onOpenScript={openScript} onOpenBench={openBench} />
         )}
-        {open?.type !== 'bench' && <Arena onOpenScript={openScript} />}
-        {open?.type !== 'bench' && <Reading onOpenScript={openScript} />}
-        {open?.type !== 'bench' && <Strata />}
+        {!isWhole && <Arena onOpenScript={openScript} />}
+        {!isWhole && <Reading onOpenScript={openScript} />}
+        {!isWhole && <Strata />}
       </div>
       <DeskKeys help={help} onToggleScript={toggleScript} />
       <DeskPalette help={help} onOpenScript={openScript} onOpenPanel={(type) => setOpen({ type })} />
@@ -185,6 +196,16 @@ function PanelTabs({ open, onOpen }: { open: OpenPanel | undefined; onOpen: (pan
       >
         Bench
       </button>
+      <button
+        type="button"
+        className="chip"
+        title="What arrives when, on a time line, and the rules"
+        aria-pressed={open?.type === 'cues'}
+        data-on={open?.type === 'cues' || undefined}
+        onClick={() => onOpen(open?.type === 'cues' ? undefined : { type: 'cues' })}
+      >
+        Cues
+      </button>
       <span style={{ width: 1, height: 18, background: 'var(--layer)', margin: '0 5px' }} />
       <button
         type="button"
@@ -206,7 +227,7 @@ function Panel({
   onOpenScript,
   onOpenBench,
 }: {
-  open: OpenPanel;
+  open: Exclude<OpenPanel, { type: 'cues' }>;
   onClose: () => void;
   onOpenScript: (id: string) => void;
   onOpenBench: (id: string) => void;

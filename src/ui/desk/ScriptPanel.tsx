@@ -1,19 +1,12 @@
 'use client';
 
 import { CloseButton } from '@mantine/core';
-import { autocompletion, closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete';
-import { defaultKeymap, indentWithTab } from '@codemirror/commands';
-import { bracketMatching, indentOnInput } from '@codemirror/language';
-import { lintGutter, lintKeymap } from '@codemirror/lint';
-import { searchKeymap } from '@codemirror/search';
-import { EditorState } from '@codemirror/state';
-import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view';
+import type { EditorView } from '@codemirror/view';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import {
   applyEdits,
   commands,
   outlineScript,
-  quickFix,
   rename,
   resolvedCast,
   type Explanation,
@@ -22,11 +15,10 @@ import {
 } from '@/core/index';
 import { checkedScriptsOf } from '../editor/composePicture';
 import type { DeskSession } from '../editor/deskSession';
+import { openEditor, type TextSource } from '../editor/openEditor';
 import { scriptLanguage, setLiveLines } from '../editor/scriptLanguage';
+import { TextProblems } from './TextProblems';
 import { useDesk, useFollowed } from './DeskContext';
-
-/** Typing that rests for this long becomes one step back. */
-const TYPING_REST_MS = 700;
 
 /** The script of a behavior. What is typed is in the level at once; undo is the desk's. */
 export function ScriptPanel({
@@ -48,10 +40,13 @@ export function ScriptPanel({
   const box = useRef<HTMLDivElement>(null);
   const [editor, setEditor] = useState<EditorView>();
   const [word, setWord] = useState('');
-  const users = useFollowed(session, (state) => state.game.cast).filter((kind) => kind.behavior === scriptId);
+  const game = useFollowed(session, (state) => state.game);
+  const users = game.cast.filter((kind) => kind.behavior === scriptId);
+  const text = textOf(game, scriptId);
+  const faults = checkedScriptsOf(game).get(scriptId)?.diagnostics ?? [];
   useEffect(() => {
     if (!box.current) return;
-    const opened = openEditor(box.current, session, scriptId, setWord);
+    const opened = openEditor(box.current, session, scriptSource(session, scriptId), setWord);
     setEditor(opened.editor);
     return opened.close;
   }, [session, scriptId]);
@@ -96,7 +91,14 @@ export function ScriptPanel({
       </div>
       <div ref={box} data-testid="script" style={{ flex: 1, minHeight: 0, overflow: 'hidden' }} />
       <NameBar scriptId={scriptId} word={word} editor={editor} />
-      <Problems scriptId={scriptId} editor={editor} />
+      <TextProblems
+        text={text}
+        faults={faults}
+        editor={editor}
+        onFix={(title, edits) =>
+          session.change(title, (draft) => commands.setScript(draft, scriptId, applyEdits(text, edits)))
+        }
+      />
     </section>
   );
 }
@@ -157,60 +159,22 @@ function NameBar({ scriptId, word, editor }: { scriptId: string; word: string; e
   );
 }
 
-/** Everything that is wrong with this script, each with its place and, where one is plain, its quick fix. */
-function Problems({ scriptId, editor }: { scriptId: string; editor: EditorView | undefined }) {
-  const { session } = useDesk();
-  const game = useFollowed(session, (state) => state.game);
-  const text = textOf(game, scriptId);
-  const faults = checkedScriptsOf(game).get(scriptId)?.diagnostics ?? [];
-  if (faults.length === 0) return null;
-  return (
-    <div
-      role="list"
-      aria-label="Faults of this script"
-      style={{ maxHeight: 128, overflow: 'auto', borderTop: '1px solid var(--layer)', padding: '4px 12px' }}
-    >
-      {faults.map((fault, index) => {
-        const fix = quickFix(text, fault);
-        const { span } = fault.where;
-        return (
-          <div key={index} role="listitem" style={{ display: 'flex', gap: 8, alignItems: 'baseline', marginTop: 2 }}>
-            <button
-              type="button"
-              className="act"
-              title={fault.hint}
-              style={{ textAlign: 'left', color: fault.severity === 'error' ? 'var(--clay)' : 'var(--ochre)' }}
-              onClick={() => {
-                editor?.dispatch({
-                  selection: { anchor: Math.min(span?.from ?? 0, text.length) },
-                  scrollIntoView: true,
-                });
-                editor?.focus();
-              }}
-            >
-              {span?.line ?? 1}: {fault.message}
-            </button>
-            {fix && (
-              <button
-                type="button"
-                className="act"
-                style={{ whiteSpace: 'nowrap' }}
-                onClick={() =>
-                  session.change(fix.title, (draft) => commands.setScript(draft, scriptId, applyEdits(text, fix.edits)))
-                }
-              >
-                {fix.title.replace(/`/g, '')}
-              </button>
-            )}
-          </div>
-        );
-      })}
-    </div>
-  );
-}
-
 export function textOf(game: GameDocument, scriptId: string): string {
   return game.scripts.find((script) => script.id === scriptId)?.lines.join('\n') ?? '';
+}
+
+/** The script of a behavior as a text to be edited. */
+function scriptSource(session: DeskSession, scriptId: string): TextSource {
+  return {
+    label: `Text of ${scriptId}`,
+    change: 'Edit script',
+    read: (game) => textOf(game, scriptId),
+    write: (draft, text) => commands.setScript(draft, scriptId, text),
+    language: scriptLanguage({
+      names: () => namesOf(session),
+      faults: () => checkedScriptsOf(session.state.game).get(scriptId)?.diagnostics ?? [],
+    }),
+  };
 }
 
 /** Names of the game that a script can use. */
@@ -224,95 +188,4 @@ function namesOf(session: DeskSession): GameNames {
     kinds: game.cast.map(({ id }) => id),
     behaviors: game.scripts.map(({ id }) => id),
   };
-}
-
-/** Ties an editor to the script in the session, both ways; gives the function that unties it. */
-function openEditor(
-  parent: HTMLElement,
-  session: DeskSession,
-  scriptId: string,
-  onWord: (word: string) => void,
-): { editor: EditorView; close: () => void } {
-  let rest: ReturnType<typeof setTimeout> | undefined;
-  let isTakingOver = false;
-  const endTyping = () => {
-    clearTimeout(rest);
-    session.finishGesture('Edit script');
-  };
-  const editor = new EditorView({
-    parent,
-    state: EditorState.create({
-      doc: textOf(session.state.game, scriptId),
-      extensions: [
-        lineNumbers(),
-        lintGutter(),
-        drawSelection(),
-        EditorView.lineWrapping,
-        highlightActiveLine(),
-        indentOnInput(),
-        bracketMatching(),
-        closeBrackets(),
-        // A list that comes up is meant at once; it never comes up where Enter ends a line.
-        autocompletion({ interactionDelay: 0 }),
-        keymap.of([
-          ...closeBracketsKeymap,
-          ...defaultKeymap,
-          ...searchKeymap,
-          ...completionKeymap,
-          ...lintKeymap,
-          indentWithTab,
-        ]),
-        scriptLanguage({
-          names: () => namesOf(session),
-          faults: () => checkedScriptsOf(session.state.game).get(scriptId)?.diagnostics ?? [],
-        }),
-        EditorView.contentAttributes.of({ 'aria-label': `Text of ${scriptId}` }),
-        EditorView.updateListener.of((update) => {
-          if (update.docChanged || update.selectionSet) onWord(wordAt(update.state));
-          if (!update.docChanged || isTakingOver) return;
-          const text = update.state.doc.toString();
-          session.preview('Edit script', (draft) => commands.setScript(draft, scriptId, text));
-          clearTimeout(rest);
-          rest = setTimeout(endTyping, TYPING_REST_MS);
-        }),
-        EditorView.domEventHandlers({ blur: endTyping }),
-      ],
-    }),
-  });
-  const end = session.store.subscribe((state, before) => {
-    if (state.game === before.game) return;
-    const text = textOf(state.game, scriptId);
-    if (text === editor.state.doc.toString()) return;
-    isTakingOver = true;
-    editor.dispatch({ changes: smallestChange(editor.state.doc.toString(), text) });
-    isTakingOver = false;
-  });
-  editor.focus();
-  const close = () => {
-    endTyping();
-    end();
-    editor.destroy();
-  };
-  return { editor, close };
-}
-
-/** The word on which the caret is. */
-function wordAt(state: EditorState): string {
-  const { head } = state.selection.main;
-  const range = state.wordAt(head);
-  return range ? state.sliceDoc(range.from, range.to) : '';
-}
-
-/** The one stretch in which two texts differ, so that the caret stays where it can. */
-function smallestChange(before: string, after: string): { from: number; to: number; insert: string } {
-  let from = 0;
-  while (from < before.length && from < after.length && before[from] === after[from]) from++;
-  let end = 0;
-  while (
-    end < before.length - from &&
-    end < after.length - from &&
-    before[before.length - 1 - end] === after[after.length - 1 - end]
-  )
-    end++;
-  return { from, to: before.length - end, insert: after.slice(from, after.length - end) };
 }

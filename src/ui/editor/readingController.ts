@@ -4,9 +4,11 @@ import {
   emptyPacing,
   mergePacing,
   pairedDifference,
+  resolvedCast,
   summarise,
   type BehaviorFigures,
   type ChunkResult,
+  type CueProjection,
   type Diagnostic,
   type Explanation,
   type GameDocument,
@@ -145,6 +147,16 @@ export class ReadingController {
     return this.workers[0]?.api.behaviorFigures(STAND_IN, behavior, runs);
   }
 
+  /** Everything that is wrong with the cues of a version. */
+  async checkCues(game: GameDocument): Promise<Diagnostic[] | undefined> {
+    return this.workers[0]?.api.checkCues(game, this.levelId);
+  }
+
+  /** What the cues of the newest version come to; undefined when it cannot be run. */
+  async projectCues(game: GameDocument, seeds: number, clearSeconds: number): Promise<CueProjection | undefined> {
+    return this.workers[0]?.api.projectCues(game, this.levelId, seeds, clearSeconds);
+  }
+
   /** Finds out which ground is watched in the run that is shown. */
   async showWatched(): Promise<void> {
     const { generation } = this;
@@ -252,6 +264,8 @@ function contentKey(game: GameDocument, levelId: string): string {
     contacts,
     scripts,
     pixelsPerCell,
+    // Its number in the course is part of what its cues can say.
+    game.levels.findIndex((level) => level.id === levelId),
     game.levels.find((level) => level.id === levelId),
   ]);
 }
@@ -259,5 +273,9 @@ function contentKey(game: GameDocument, levelId: string): string {
 /** What the measures need of a level, from its document. */
 export function measuredLevel(game: GameDocument, levelId: string): MeasuredLevel {
   const level = game.levels.find((candidate) => candidate.id === levelId);
-  return { ticksPerSecond: level?.ticksPerSecond ?? 60, pieces: level?.pieces ?? [] };
+  return {
+    ticksPerSecond: level?.ticksPerSecond ?? 60,
+    pieces: level?.pieces ?? [],
+    kinds: [...resolvedCast(game).values()],
+  };
 }

@@ -2,15 +2,30 @@ import type { Completion, CompletionContext, CompletionResult } from '@codemirro
 import { HighlightStyle, indentService, LanguageSupport, LRLanguage, syntaxHighlighting } from '@codemirror/language';
 import { linter, type Diagnostic as EditorDiagnostic } from '@codemirror/lint';
 import { StateEffect, StateField, type Extension } from '@codemirror/state';
-import { Decoration, EditorView, hoverTooltip, keymap, type DecorationSet, type Tooltip } from '@codemirror/view';
+import {
+  Decoration,
+  EditorView,
+  hoverTooltip,
+  keymap,
+  MatchDecorator,
+  ViewPlugin,
+  type DecorationSet,
+  type Tooltip,
+  type ViewUpdate,
+} from '@codemirror/view';
 import { styleTags, tags } from '@lezer/highlight';
 import {
   completeAt,
+  completeCueAt,
+  CUE_WORDS,
+  cueMeaningAt,
   meaningAt,
   openBraces,
   outlineScript,
   quickFix,
   scriptParser,
+  type CompletionPlace,
+  type CueNames,
   type Diagnostic,
   type GameNames,
   type Proposal,
@@ -21,6 +36,9 @@ const language = LRLanguage.define({
     props: [
       styleTags({
         Keyword: tags.keyword,
+        CueKeyword: tags.keyword,
+        // Inside a cue these are words like all others; what begins a line is marked below.
+        'CueBlock/Keyword CueBlock/Start CueBlock/CueKeyword': tags.name,
         Memory: tags.keyword,
         Equals: tags.operator,
         Start: tags.keyword,
@@ -60,7 +78,7 @@ export interface ScriptSurroundings {
 }
 
 /** The same check as everywhere else, as squiggles with their quick fixes. */
-function squiggles({ faults }: ScriptSurroundings): Extension {
+function squiggles({ faults }: Pick<ScriptSurroundings, 'faults'>): Extension {
   return linter(
     (view) => {
       const text = view.state.doc.toString();
@@ -94,9 +112,13 @@ const ICONS: Record<string, string> = {
 
 /** Proposes only what may stand at the caret. */
 export function completeScript({ names }: Pick<ScriptSurroundings, 'names'>) {
+  return completeBy((text, place) => completeAt(text, place, names()));
+}
+
+function completeBy(find: (text: string, place: number) => CompletionPlace) {
   return (context: CompletionContext): CompletionResult | null => {
     const text = context.state.doc.toString();
-    const { from, proposals } = completeAt(text, context.pos, names());
+    const { from, proposals } = find(text, context.pos);
     if (!context.explicit && !isWanted(text, from, context.pos, proposals)) return null;
     if (proposals.length === 0) return null;
     const options = proposals.map(({ text: label, what, meaning }, index): Completion => ({
@@ -107,7 +129,7 @@ export function completeScript({ names }: Pick<ScriptSurroundings, 'names'>) {
       // In the order of the table, not of the alphabet.
       boost: Math.max(-90, -index),
     }));
-    return { from, options, validFor: /^\w*$/ };
+    return { from, options, validFor: /^[\w-]*$/ };
   };
 }
 
@@ -122,20 +144,21 @@ function isWanted(text: string, from: number, place: number, proposals: readonly
 }
 
 /** What a word means, when the pointer rests on it. */
-const meanings = hoverTooltip((view, place): Tooltip | null => {
-  const found = meaningAt(view.state.doc.toString(), place);
-  if (!found) return null;
-  return {
-    pos: found.from,
-    end: found.to,
-    create: () => {
-      const dom = document.createElement('div');
-      dom.style.cssText = 'padding: 6px 9px; max-width: 340px';
-      dom.textContent = found.meaning;
-      return { dom };
-    },
-  };
-});
+const meaningsBy = (find: typeof meaningAt) =>
+  hoverTooltip((view, place): Tooltip | null => {
+    const found = find(view.state.doc.toString(), place);
+    if (!found) return null;
+    return {
+      pos: found.from,
+      end: found.to,
+      create: () => {
+        const dom = document.createElement('div');
+        dom.style.cssText = 'padding: 6px 9px; max-width: 340px';
+        dom.textContent = found.meaning;
+        return { dom };
+      },
+    };
+  });
 
 /** Which lines the proving ground is at: the state, and the transitions that hold. */
 export const setLiveLines = StateEffect.define<{ from: number; holds: boolean }[]>();
@@ -197,9 +220,44 @@ export function scriptLanguage(surroundings: ScriptSurroundings): LanguageSuppor
     syntaxHighlighting(colours),
     language.data.of({ autocomplete: completeScript(surroundings) }),
     squiggles(surroundings),
-    meanings,
+    meaningsBy(meaningAt),
     liveLines,
     indentation,
     ...jumps,
+  ]);
+}
+
+const CUE_LINE_WORDS = new Set(CUE_WORDS.map(({ word }) => word));
+
+const lineWordMarks = new MatchDecorator({
+  regexp: /(?:^|[{;])\s*([a-z]+)\b/g,
+  decorate: (add, _, to, [, word]) => {
+    if (CUE_LINE_WORDS.has(word)) add(to - word.length, to, Decoration.mark({ class: 'cue-word' }));
+  },
+});
+
+/** Words that begin a line of a cue look like the keywords they are. */
+const lineWords = ViewPlugin.fromClass(
+  class {
+    decorations: DecorationSet;
+    constructor(view: EditorView) {
+      this.decorations = lineWordMarks.createDeco(view);
+    }
+    update(update: ViewUpdate) {
+      this.decorations = lineWordMarks.updateDeco(update, this.decorations);
+    }
+  },
+  { decorations: (plugin) => plugin.decorations },
+);
+
+/** As {@link scriptLanguage}, for the cues and rules of a level. */
+export function cueLanguage(surroundings: { names: () => CueNames; faults: () => Diagnostic[] }): LanguageSupport {
+  return new LanguageSupport(language, [
+    syntaxHighlighting(colours),
+    language.data.of({ autocomplete: completeBy((text, place) => completeCueAt(text, place, surroundings.names())) }),
+    squiggles(surroundings),
+    meaningsBy(cueMeaningAt),
+    lineWords,
+    indentation,
   ]);
 }

@@ -1,5 +1,6 @@
 import { expose, transfer } from 'comlink';
 import {
+  checkGame,
   compileGameLevel,
   explainMoment,
   measureBehavior,
@@ -7,6 +8,7 @@ import {
   measureReach,
   measureWatched,
   previewMovers,
+  projectLevelCues,
   recordRun,
   Runner,
   runSeeds,
@@ -14,6 +16,7 @@ import {
   timeRoute,
   type BehaviorFigures,
   type ChunkResult,
+  type CueProjection,
   type Diagnostic,
   type Explanation,
   type GameDocument,
@@ -77,6 +80,17 @@ const simulation = {
   behaviorFigures(standInId: string, behavior: string, runs: number): BehaviorFigures | undefined {
     const traits = STAND_INS.find((candidate) => candidate.id === standInId);
     return program && traits ? measureBehavior(program, behavior, traits, 1, runs) : undefined;
+  },
+
+  /** Everything that is wrong with the cues of a level, on its ground and with its cast. */
+  checkCues(game: GameDocument, levelId: string): Diagnostic[] {
+    return checkGame(game, levelId).filter(({ where }) => where.path[0] === 'levels' && where.path[2] === 'cues');
+  },
+
+  /** What the cues of a level come to over many seeds; undefined when it cannot be compiled. */
+  projectCues(game: GameDocument, levelId: string, seeds: number, clearSeconds: number): CueProjection | undefined {
+    const projected = projectLevelCues(game, levelId, seeds, clearSeconds);
+    return projected.ok ? projected.value : undefined;
   },
 
   /** For every cell the share of one run in which somebody watches it. */

@@ -68,7 +68,7 @@ export function KnobRow({
   onDone,
   onReset,
 }: {
-  knob: KnobDefinition;
+  knob: Pick<KnobDefinition, 'name' | 'low' | 'high'> & { unit?: string };
   value: number;
   /** Said of a value that is not the usual one. */
   mark?: string;

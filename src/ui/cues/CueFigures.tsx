@@ -1,0 +1,169 @@
+'use client';
+
+import {
+  GAP_STEP_SECONDS,
+  type Band,
+  type CueFigures as Figures,
+  type CueProjection,
+  type LaneFigures,
+} from '@/core/index';
+
+/** What one cue comes to, in numbers with their units. */
+export function CueFigures({ figures, projection }: { figures: Figures; projection: CueProjection }) {
+  const whole = figures.come.median / projection.seconds;
+  const lines: [string, string, string][] = [
+    [
+      'arrivals',
+      `${sayBand(figures.come, 0)} a run`,
+      `Median of ${projection.seeds} runs of ${projection.seconds} s, in brackets where eight of ten lie`,
+    ],
+    ['rate', `${whole.toFixed(2)} a second`, 'Over the whole time'],
+    ['first', figures.first ? `${sayBand(figures.first, 1)} s` : 'never in most runs', 'When the first one comes'],
+    ['last', figures.last ? `${sayBand(figures.last, 1)} s` : '–', 'When the last one comes within this time'],
+    [
+      'did not come',
+      `${figures.missed.toFixed(1)} a run`,
+      'Due, but there was no room under the limit, or no place that is allowed',
+    ],
+    [
+      'places rejected',
+      `${figures.rejected.toFixed(1)} a run`,
+      'Places that were drawn and lay in a wall, on wrong ground or too near to the player',
+    ],
+  ];
+  return (
+    <div data-testid="cue-figures">
+      <Lines lines={lines} />
+      {figures.mix.length > 1 && (
+        <>
+          <h3 className="heading" style={{ marginTop: 10 }}>
+            Mix
+          </h3>
+          <Lines
+            lines={figures.mix.map(({ kind, wanted, got }) => [
+              kind,
+              `${percent(got)}, wanted ${percent(wanted)}`,
+              'Share of this kind among all that came',
+            ])}
+          />
+        </>
+      )}
+      {figures.growth.length > 0 && <Growth figures={figures} />}
+      <Warnings figures={figures} />
+    </div>
+  );
+}
+
+/** The sizes of the waves, and from when on the cap holds. */
+function Growth({ figures }: { figures: Figures }) {
+  const capped = figures.growth.find(({ isCapped }) => isCapped);
+  return (
+    <>
+      <h3 className="heading" style={{ marginTop: 10 }}>
+        Waves
+      </h3>
+      <div data-testid="growth" style={{ display: 'flex', alignItems: 'flex-end', gap: 3, height: 64, marginTop: 4 }}>
+        {figures.growth.map(({ number, count, isCapped, seconds }) => (
+          <div
+            key={number}
+            title={`wave ${number}: ${count}${isCapped ? ', held by the cap' : ''}${seconds === undefined ? '' : `, at ${seconds.toFixed(1)} s`}`}
+            style={{
+              flex: 1,
+              maxWidth: 22,
+              height: `${(100 * count) / Math.max(...figures.growth.map((wave) => wave.count))}%`,
+              background: isCapped ? 'var(--clay)' : seconds === undefined ? 'var(--layer)' : 'var(--river)',
+              borderRadius: '2px 2px 0 0',
+            }}
+          />
+        ))}
+      </div>
+      <p className={capped ? 'wary' : 'quiet'} style={{ margin: '4px 0 0' }}>
+        {capped
+          ? `From wave ${capped.number} on the cap holds: ${capped.count} come.`
+          : `${figures.growth[0].count} in the first, ${figures.growth.at(-1)!.count} in wave ${figures.growth.at(-1)!.number}.`}
+      </p>
+    </>
+  );
+}
+
+const LONG_EMPTY_SECONDS = 12;
+
+function Warnings({ figures }: { figures: Figures }) {
+  const warnings = [
+    figures.first && figures.first.median < 0.2 ? 'The first comes at once.' : undefined,
+    figures.first && figures.first.median > LONG_EMPTY_SECONDS
+      ? `Nothing comes for ${figures.first.median.toFixed(0)} s.`
+      : undefined,
+    figures.missed > 0.5 ? `${figures.missed.toFixed(1)} arrivals a run find no room.` : undefined,
+  ].filter((text) => text !== undefined);
+  return warnings.map((text) => (
+    <p key={text} className="wary" style={{ margin: '6px 0 0' }}>
+      {text}
+    </p>
+  ));
+}
+
+/** Gaps of a lane, and the share that the player gets through. */
+export function LaneView({ lane }: { lane: LaneFigures }) {
+  const most = Math.max(...lane.gaps);
+  return (
+    <div data-testid="lane-figures" style={{ marginTop: 10 }}>
+      <h3 className="heading">{lane.name}</h3>
+      <p style={{ margin: '3px 0' }}>
+        <b className="mono">{percent(lane.crossable.value)}</b>{' '}
+        <span className="quiet">
+          ({Math.round(lane.crossable.low * 100)}–{Math.round(lane.crossable.high * 100)} %) of its gaps can be crossed:
+          the player needs {lane.crossSeconds.toFixed(2)} s
+        </span>
+      </p>
+      <svg
+        viewBox={`0 0 ${lane.gaps.length * 10} 44`}
+        style={{ width: '100%', height: 52 }}
+        role="img"
+        aria-label={`Gaps in ${lane.name}`}
+      >
+        {lane.gaps.map((count, index) => (
+          <rect
+            key={index}
+            x={index * 10 + 1}
+            width={8}
+            y={34 - (32 * count) / Math.max(1, most)}
+            height={(32 * count) / Math.max(1, most)}
+            fill={(index + 1) * GAP_STEP_SECONDS > lane.crossSeconds ? 'var(--moss)' : 'var(--clay)'}
+          >
+            <title>{`${(index * GAP_STEP_SECONDS).toFixed(2)} to ${((index + 1) * GAP_STEP_SECONDS).toFixed(2)} s: ${count} gaps`}</title>
+          </rect>
+        ))}
+        {[0, 2, 4].map((second) => (
+          <text key={second} x={(second / GAP_STEP_SECONDS) * 10} y={43} fontSize={8} fill="var(--dim)">
+            {second} s
+          </text>
+        ))}
+      </svg>
+      <div className="quiet">
+        median gap {lane.medianGap.toFixed(2)} s · closed for up to {sayBand(lane.longestClosed, 1)} s on end · fed by{' '}
+        {lane.cues.join(', ')}
+      </div>
+    </div>
+  );
+}
+
+function Lines({ lines }: { lines: [string, string, string][] }) {
+  return lines.map(([label, value, title]) => (
+    <div key={label} title={title} style={{ display: 'flex', justifyContent: 'space-between', gap: 8, marginTop: 2 }}>
+      <span className="quiet">{label}</span>
+      <span className="mono" style={{ whiteSpace: 'nowrap' }}>
+        {value}
+      </span>
+    </div>
+  ));
+}
+
+function percent(share: number): string {
+  return `${Math.round(share * 100)} %`;
+}
+
+function sayBand({ low, median, high }: Band, digits: number): string {
+  const say = (value: number) => value.toFixed(digits);
+  return low === high ? say(median) : `${say(median)} (${say(low)}–${say(high)})`;
+}

@@ -1,0 +1,50 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import type { CueProjection, Diagnostic, GameDocument } from '@/core/index';
+import { useDesk, useFollowed } from '../desk/DeskContext';
+
+/** A first number soon, then one that rests on enough seeds. */
+const SEED_STEPS = [20, 200];
+
+export interface Projected {
+  projection: CueProjection | undefined;
+  /** What is wrong with the cues on this ground; of the last version that was looked at. */
+  faults: Diagnostic[];
+  /** Whether it belongs to an earlier version, or is being refined. */
+  isBusy: boolean;
+}
+
+/** What the cues of this level come to, worked out anew in a worker after every edit. */
+export function useProjection(clearSeconds: number): Projected {
+  const { session, reading } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const levelId = useFollowed(session, (state) => state.levelId);
+  const [done, setDone] = useState<{ projection?: CueProjection; game?: GameDocument; isRefined?: boolean }>({});
+  const [faults, setFaults] = useState<Diagnostic[]>([]);
+  useEffect(() => {
+    let isCurrent = true;
+    const work = async () => {
+      const found = await reading.checkCues(game);
+      if (!isCurrent) return;
+      setFaults(found ?? []);
+      for (const seeds of SEED_STEPS) {
+        const projection = await reading.projectCues(game, seeds, clearSeconds);
+        if (!isCurrent) return;
+        // A version with faults keeps the numbers of the last that could be run.
+        setDone((before) => ({
+          projection: projection ?? before.projection,
+          game,
+          isRefined: seeds === SEED_STEPS.at(-1),
+        }));
+        if (!projection) return;
+      }
+    };
+    const wait = setTimeout(() => void work(), 60);
+    return () => {
+      isCurrent = false;
+      clearTimeout(wait);
+    };
+  }, [reading, game, levelId, clearSeconds]);
+  return { projection: done.projection, faults, isBusy: done.game !== game || !done.isRefined };
+}

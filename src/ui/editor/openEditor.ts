@@ -1,0 +1,111 @@
+import { autocompletion, closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete';
+import { defaultKeymap, indentWithTab } from '@codemirror/commands';
+import { bracketMatching, indentOnInput, type LanguageSupport } from '@codemirror/language';
+import { lintGutter, lintKeymap } from '@codemirror/lint';
+import { searchKeymap } from '@codemirror/search';
+import { EditorState } from '@codemirror/state';
+import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view';
+import type { GameDocument } from '@/core/index';
+import type { DeskSession } from './deskSession';
+
+/** A text of the game that is edited: the script of a behavior, or the cues of a level. */
+export interface TextSource {
+  /** Name of the editor for who cannot see it. */
+  label: string;
+  /** Name of the step that undo takes back. */
+  change: string;
+  read: (game: GameDocument) => string;
+  write: (draft: GameDocument, text: string) => void;
+  language: LanguageSupport;
+}
+
+/** Typing that rests for this long becomes one step back. */
+const TYPING_REST_MS = 700;
+
+/** Ties an editor to a text in the session, both ways; gives the function that unties it. */
+export function openEditor(
+  parent: HTMLElement,
+  session: DeskSession,
+  source: TextSource,
+  onWord: (word: string) => void,
+): { editor: EditorView; close: () => void } {
+  let rest: ReturnType<typeof setTimeout> | undefined;
+  let isTakingOver = false;
+  const endTyping = () => {
+    clearTimeout(rest);
+    session.finishGesture(source.change);
+  };
+  const editor = new EditorView({
+    parent,
+    state: EditorState.create({
+      doc: source.read(session.state.game),
+      extensions: [
+        lineNumbers(),
+        lintGutter(),
+        drawSelection(),
+        EditorView.lineWrapping,
+        highlightActiveLine(),
+        indentOnInput(),
+        bracketMatching(),
+        closeBrackets(),
+        // A list that comes up is meant at once; it never comes up where Enter ends a line.
+        autocompletion({ interactionDelay: 0 }),
+        keymap.of([
+          ...closeBracketsKeymap,
+          ...defaultKeymap,
+          ...searchKeymap,
+          ...completionKeymap,
+          ...lintKeymap,
+          indentWithTab,
+        ]),
+        source.language,
+        EditorView.contentAttributes.of({ 'aria-label': source.label }),
+        EditorView.updateListener.of((update) => {
+          if (update.docChanged || update.selectionSet) onWord(wordAt(update.state));
+          if (!update.docChanged || isTakingOver) return;
+          const text = update.state.doc.toString();
+          session.preview(source.change, (draft) => source.write(draft, text));
+          clearTimeout(rest);
+          rest = setTimeout(endTyping, TYPING_REST_MS);
+        }),
+        EditorView.domEventHandlers({ blur: endTyping }),
+      ],
+    }),
+  });
+  const end = session.store.subscribe((state, before) => {
+    if (state.game === before.game) return;
+    const text = source.read(state.game);
+    if (text === editor.state.doc.toString()) return;
+    isTakingOver = true;
+    editor.dispatch({ changes: smallestChange(editor.state.doc.toString(), text) });
+    isTakingOver = false;
+  });
+  editor.focus();
+  const close = () => {
+    endTyping();
+    end();
+    editor.destroy();
+  };
+  return { editor, close };
+}
+
+/** The word on which the caret is. */
+function wordAt(state: EditorState): string {
+  const { head } = state.selection.main;
+  const range = state.wordAt(head);
+  return range ? state.sliceDoc(range.from, range.to) : '';
+}
+
+/** The one stretch in which two texts differ, so that the caret stays where it can. */
+function smallestChange(before: string, after: string): { from: number; to: number; insert: string } {
+  let from = 0;
+  while (from < before.length && from < after.length && before[from] === after[from]) from++;
+  let end = 0;
+  while (
+    end < before.length - from &&
+    end < after.length - from &&
+    before[before.length - 1 - end] === after[after.length - 1 - end]
+  )
+    end++;
+  return { from, to: before.length - end, insert: after.slice(from, after.length - end) };
+}
