@@ -371,6 +371,7 @@ class BrainFolder {
         };
       }
       case 'struck':
+      case 'foremost':
       case 'arrived':
       case 'cut off':
         return { type: phrase.operation };

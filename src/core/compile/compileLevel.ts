@@ -180,7 +180,7 @@ class LevelCompiler {
     const shotKind = control?.scheme === 'rail and fire' ? kindOf(this.game, control.shot) : undefined;
     if (!control || !shotKind) return [];
     return Array.from({ length: countShots(control) }, (_, index) => ({
-      ...this.placed({ ...player, id: `${shotKind.id}-shot-${index + 1}`, name: shotKind.name }, shotKind),
+      ...this.placed({ ...player, id: `${shotKind.id}.shot-${index + 1}`, name: shotKind.name }, shotKind),
       brain: -1,
       isShot: true,
     }));
@@ -205,7 +205,7 @@ class LevelCompiler {
       for (let index = 1; index <= count; index++)
         shots.push({
           ...this.placed(
-            { ...like, id: `${shotKind.id}-fired-${index}`, name: shotKind.name, kind: shotKind.id },
+            { ...like, id: `${shotKind.id}.fired-${index}`, name: shotKind.name, kind: shotKind.id },
             shotKind,
           ),
           route: [],

@@ -95,6 +95,7 @@ export type ConditionProgram =
   /** `sound` is an index in `LevelProgram.sounds`, or {@link PLAYER_SOUND}. */
   | { type: 'hears'; sound: number; range: number; isBlocked: boolean }
   | { type: 'struck' }
+  | { type: 'foremost' }
   | { type: 'ally'; range: number }
   | { type: 'after'; ticks: number }
   | { type: 'every'; ticks: number }

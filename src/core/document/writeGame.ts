@@ -24,7 +24,7 @@ function write(value: unknown, indent: string, key: string): string {
 }
 
 /** Fields that are always written one entry a line. */
-const ROWS = new Set(['map', 'lines', 'pieces', 'marks', 'cast', 'terrain', 'scripts', 'levels']);
+const ROWS = new Set(['map', 'lines', 'cues', 'pieces', 'marks', 'cast', 'terrain', 'scripts', 'levels']);
 
 function onOneLine(value: object): string {
   if (Array.isArray(value))

@@ -64,6 +64,7 @@ export interface VocabularyEntry {
     | 'near'
     | 'hears'
     | 'struck'
+    | 'foremost'
     | 'ally'
     | 'after'
     | 'every'
@@ -693,6 +694,15 @@ export const VOCABULARY: readonly VocabularyEntry[] = [
     parameters: [],
     meaning: 'Something that it met did something to it in the tick before.',
     example: 'go dazed when struck',
+  },
+  {
+    role: 'condition',
+    operation: 'foremost',
+    words: ['foremost'],
+    takesTarget: false,
+    parameters: [],
+    meaning: 'Nobody of its formation is left below it in its own file. One that belongs to no formation always is.',
+    example: 'go rounds when foremost and chance 6 % every 0.5 s',
   },
   {
     role: 'condition',

@@ -3,6 +3,7 @@ import { PLAYER_SOUND, type ConditionProgram, type MotionProgram, type ValueProg
 import { headingDegrees } from '../foundation/exactMath';
 import { compares, prepareValue } from './engine/values';
 import { findTarget, targetPlace } from './engine/targets';
+import { isForemost } from './engine/movers/march';
 import { NEVER } from './engine/never';
 import type { World } from './engine/world';
 
@@ -134,6 +135,8 @@ function factsOf(world: World, piece: number, test: Test): ExplainedFact[] {
     }
     case 'struck':
       return [fact('struck', world.struckTick[piece] === world.tick - 1)];
+    case 'foremost':
+      return [fact('foremost of its file', isForemost(world, piece))];
     case 'ally': {
       const others = world.level.piecesOfKind[program.pieces[piece].kindIndex].filter(
         (other) => other !== piece && world.alive[other] === 1 && world.isHunting(other),

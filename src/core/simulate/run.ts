@@ -75,7 +75,7 @@ export class Runner {
   private nextInput(random: RandomStream): number {
     const { world } = this;
     if (this.steering.type === 'inputs') return this.steering.inputs[world.tick] ?? 0;
-    if (this.program.pools.length > 0) noteArrivals(world, this.memory!);
+    noteArrivals(world, this.memory!);
     showScreen(world, this.memory!.next());
     return this.standIn!.press(this.memory!.viewNow(world.player, world.tick), random);
   }
@@ -106,12 +106,18 @@ function passTime(world: World, seconds: number): void {
   world.endedBy = -2;
 }
 
-/** Cues serve before anything moves, so what came in the tick before is new on the screen now. */
+/** What came in or was fired in the tick before is new on the screen now. */
 function noteArrivals(world: World, memory: ScreenMemory): void {
   for (const { first, count } of world.level.program.pools)
     for (let piece = first; piece < first + count; piece++)
       if (world.alive[piece] === 1 && world.bornAt[piece] === world.tick - 1)
         memory.noteArrival(piece, world.x[piece], world.y[piece]);
+  const { shots } = world.level;
+  for (let index = 0; index < shots.length; index++) {
+    const shot = shots[index];
+    if (world.alive[shot] === 1 && world.bornAt[shot] === world.tick - 1)
+      memory.noteArrival(shot, world.x[shot], world.y[shot]);
+  }
 }
 
 function showScreen(world: World, frame: ScreenFrame): void {
@@ -150,7 +156,7 @@ function addToHash(hash: TraceHash, world: World, input: number): void {
   for (let piece = 0; piece < world.pieceCount; piece++) {
     const isThere = world.alive[piece] === 1;
     // A place that nothing takes says nothing more than that.
-    if (isThere || !pieces[piece].isArrival) {
+    if (isThere || !(pieces[piece].isArrival || pieces[piece].isShot)) {
       hash.addFloat(world.x[piece]);
       hash.addFloat(world.y[piece]);
     }

@@ -138,6 +138,18 @@ export class ReferenceInterpreter {
       }
       case 'struck':
         return world.struckTick[piece] === world.tick - 1;
+      case 'foremost': {
+        const { pieces, kinds } = world.level.program;
+        const { west, east } = kinds[pieces[piece].kindIndex].stand;
+        return !pieces.some(
+          ({ formation }, other) =>
+            formation >= 0 &&
+            formation === pieces[piece].formation &&
+            world.alive[other] === 1 &&
+            world.y[other] > world.y[piece] &&
+            Math.abs(world.x[other] - world.x[piece]) < (west + east) / 2,
+        );
+      }
       case 'ally':
         return seesAllyHunt(world, piece, amount('range'));
       case 'unseen':

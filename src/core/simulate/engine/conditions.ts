@@ -3,6 +3,7 @@ import { PLAYER_TARGET, type ConditionProgram } from '../../compile/levelProgram
 import { assertNever } from '../../foundation/result';
 import { isWithin, prepareSight, type SightLimits } from './perception';
 import { hears, seesAllyHunt } from './sounds';
+import { isForemost } from './movers/march';
 import { findTarget, targetPlace } from './targets';
 import { compares, prepareValue } from './values';
 import type { World } from './world';
@@ -34,6 +35,8 @@ export function prepareCondition(condition: ConditionProgram): ConditionTest {
     }
     case 'struck':
       return (world, piece) => world.struckTick[piece] === world.tick - 1;
+    case 'foremost':
+      return isForemost;
     case 'ally': {
       const { range } = condition;
       return (world, piece) => seesAllyHunt(world, piece, range);

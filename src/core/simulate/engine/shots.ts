@@ -52,6 +52,7 @@ export function launchShot(world: World, first: number, count: number, launch: L
     world.progress[shot] = launch.ticks;
     world.health[shot] = world.level.program.kinds[world.level.program.pieces[shot].kindIndex].health;
     world.encounter[shot] = 0;
+    world.bornAt[shot] = world.tick;
     world.calmOther[shot] = world.calmPlayer[shot] = world.calmPiece[shot] = -1;
     world.events?.push({ type: 'shot', tick: world.tick, piece: world.level.program.pieces[shot].id });
     return true;

@@ -259,7 +259,7 @@ export function harmfulPieces(program: LevelProgram): Uint8Array {
           effects.some(({ effect }) => effect === 'harm' || effect === 'defeat'),
       ),
   );
-  return Uint8Array.from(program.pieces, (piece) => (harms[piece.kindIndex] && !piece.isShot ? 1 : 0));
+  return Uint8Array.from(program.pieces, (piece) => (harms[piece.kindIndex] ? 1 : 0));
 }
 
 function isOpenWay(grid: ArenaGrid, x0: number, y0: number, x1: number, y1: number): boolean {

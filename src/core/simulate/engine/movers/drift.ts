@@ -23,7 +23,7 @@ export function drift(
   world.x[piece] += world.facingX[piece] * step;
   world.y[piece] += world.facingY[piece] * step;
   if (motion.rim === 'leave') {
-    if (isOutside(world, piece)) world.retire(piece, 'left');
+    if (isOutside(world, piece) && !headsIn(world, piece)) world.retire(piece, 'left');
   } else {
     wrap(world, piece);
   }
@@ -36,6 +36,18 @@ export function isOutside(world: World, piece: number): boolean {
   const x = world.x[piece];
   const y = world.y[piece];
   return x + east < 0 || y + south < 0 || x - west > width || y - north > height;
+}
+
+/** Whether one that is out of the level comes nearer to it: it was let in from outside and is still on its way. */
+function headsIn(world: World, piece: number): boolean {
+  const { width, height } = world.ground.grid;
+  const x = world.x[piece];
+  const y = world.y[piece];
+  const toX = x < 0 ? 1 : x > width ? -1 : 0;
+  const toY = y < 0 ? 1 : y > height ? -1 : 0;
+  const ahead = toX * world.facingX[piece];
+  const down = toY * world.facingY[piece];
+  return (toX === 0 || ahead > 0) && (toY === 0 || down > 0);
 }
 
 /** A body that is wholly out at one side comes in at the other; it keeps its pace exactly. */

@@ -81,3 +81,19 @@ function moveAll(world: World, members: readonly number[], dx: number, dy: numbe
     world.y[piece] += dy;
   }
 }
+
+/** Whether nobody of a piece's formation is left below it in its file: nearer to its middle line than half its own width. */
+export function isForemost(world: World, piece: number): boolean {
+  const { formation } = world.level.program.pieces[piece];
+  if (formation < 0) return true;
+  const members = world.level.formations[formation];
+  const { west, east } = world.level.standOfPiece[piece];
+  const half = (west + east) / 2;
+  for (let index = 0; index < members.length; index++) {
+    const other = members[index];
+    if (world.alive[other] === 0 || world.y[other] <= world.y[piece]) continue;
+    const off = world.x[other] - world.x[piece];
+    if (off < half && off > -half) return false;
+  }
+  return true;
+}

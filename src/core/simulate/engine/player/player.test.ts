@@ -273,7 +273,7 @@ describe('rail and fire', () => {
     const program = smallProgram({ map: FIELD, ...stage, pieces: [{ kind: 'moth', at: [4.5, 1.5] }] });
     const events: { type: string; piece?: string }[] = [];
     new Runner(program, { type: 'inputs', inputs: [ACTION_BIT] }).run(1, { mostTicks: 120, events: events as never });
-    expect(events.filter(({ type }) => type === 'gone').map(({ piece }) => piece)).toEqual(['piece-1', 'shot-shot-1']);
+    expect(events.filter(({ type }) => type === 'gone').map(({ piece }) => piece)).toEqual(['piece-1', 'shot.shot-1']);
   });
 
   test('shots wear ground away', () => {

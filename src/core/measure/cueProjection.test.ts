@@ -1,0 +1,95 @@
+import { describe, expect, test } from '@jest/globals';
+import { projectLevelCues, type GameDocument } from '@/core/index';
+import { smallGame, type SmallLevel } from '../../../tests/support/smallLevel';
+
+const ROAD = [
+  '....................',
+  ...Array.from({ length: 8 }, () => '....................'),
+  '....................',
+];
+
+function road(cues: string, speed = 3): GameDocument {
+  const level: SmallLevel = {
+    map: ROAD,
+    player: { at: [10.5, 9.5] },
+    control: { scheme: 'eight ways', speed, evenDiagonals: true },
+    scripts: { run: 'start state on { do drift leaving at 4 cells/s }' },
+    kinds: [{ id: 'cart', tags: ['foe'], behavior: 'run', floats: true, hit: { form: 'box', width: 2, height: 0.8 } }],
+    marks: [
+      { id: 'west', name: 'West', point: [-1, 4.5] },
+      { id: 'exit', name: 'Exit', area: [10, 9, 1, 1] },
+    ],
+    level: {
+      cues: cues.split('\n'),
+      lanes: [{ id: 'lane', name: 'Lane', runs: 'across', at: 4, size: 1, heading: 0, mark: 'west' }],
+    },
+  };
+  return smallGame(level);
+}
+
+function project(cues: string, speed?: number, seeds = 40) {
+  const projected = projectLevelCues(road(cues, speed), 'small', seeds);
+  if (!projected.ok) throw new Error(projected.faults[0].message);
+  return projected.value;
+}
+
+describe('what cues come to', () => {
+  test('arrivals and population follow the rate and the time that each stays', () => {
+    const { cues, seconds, together } = project('spawner s { at west; every 2 s, first after 1 s; pick cart }');
+    const [lane] = cues;
+    expect([seconds, lane.come.median, lane.first!.median, lane.last!.median]).toEqual([60, 30, 1, 59]);
+    // From 1 cell outside to 1 cell outside at 4 cells/s takes a little over 5 s, so two or three are there.
+    for (const second of [20, 30, 40]) expect(lane.population[second].median).toBeGreaterThanOrEqual(2);
+    for (const second of [20, 30, 40]) expect(lane.population[second].median).toBeLessThanOrEqual(3);
+    expect(together.perSecond.reduce((sum, rate) => sum + rate, 0)).toBeCloseTo(30, 6);
+  });
+
+  test('a gap can be crossed when it lasts as long as the player needs, its own size reckoned in', () => {
+    // Every 2 s, of which a cart of 2 cells at 4 cells/s takes 0.5 s: gaps of 1.5 s. The player needs 1.8 cells.
+    const wide = project('spawner s { at west; every 2 s; pick cart }').lanes[0];
+    expect([wide.crossSeconds, wide.medianGap]).toEqual([0.6, 1.5]);
+    expect(wide.crossable.value).toBe(1);
+    const slow = project('spawner s { at west; every 2 s; pick cart }', 1).lanes[0];
+    expect([slow.crossSeconds, slow.crossable.value]).toEqual([1.8, 0]);
+    expect(slow.longestClosed.median).toBeGreaterThan(50);
+  });
+
+  test('the share falls as the rate rises, and two spawners on one lane count together', () => {
+    const share = (cues: string) => project(cues, 1.6).lanes[0].crossable.value;
+    const one = share('spawner a { at west; every 3 s ± 1.4 s; pick cart }');
+    const quick = share('spawner a { at west; every 2 s ± 0.9 s; pick cart }');
+    const two = share(
+      'spawner a { at west; every 3 s ± 1.4 s; pick cart }\nspawner b { at west; every 3 s ± 1.4 s; pick cart }',
+    );
+    expect(one).toBeGreaterThan(quick + 0.1);
+    expect(one).toBeGreaterThan(two + 0.1);
+    const both = project('spawner a { at west; every 3 s; pick cart }\nspawner b { at west; every 3 s; pick cart }');
+    expect(both.lanes[0].cues).toEqual(['a', 'b']);
+  });
+
+  test('growth is told with its cap and when each wave begins', () => {
+    const [tide] = project(
+      'waves tide { at west; wave 1 { 2 cart }; repeat wave 1 growing 2x to 12; rest 1 s }'.replace(
+        'rest 1 s',
+        'next when cleared, rest 1 s',
+      ),
+    ).cues;
+    expect(tide.growth.slice(0, 5).map(({ count, isCapped }) => [count, isCapped])).toEqual([
+      [2, false],
+      [4, false],
+      [8, false],
+      [12, true],
+      [12, true],
+    ]);
+    expect(tide.growth[0].seconds).toBe(0);
+    // Drifting off takes about 5.5 s, which is less than the 6 s after which a wave counts as cleared.
+    expect(tide.growth[1].seconds).toBeGreaterThan(6);
+    expect(tide.growth[1].seconds).toBeLessThan(7.2);
+  });
+
+  test('what finds no room is counted', () => {
+    const [lane] = project('spawner s { at west; every 1 s; pick cart; limit 2 alive }').cues;
+    expect(lane.missed).toBeGreaterThan(20);
+    expect(Math.max(...lane.population.map(({ high }) => high))).toBe(2);
+  });
+});
