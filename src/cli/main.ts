@@ -34,7 +34,10 @@ function buildProgram(projectFolder: string, finish: (code: number) => void): Co
         .argParser(collectKnob)
         .default([], 'none'),
     )
-    .option('--from <condition>', 'start elsewhere, as in "player at 12,7"')
+    .option(
+      '--from <condition>',
+      'start elsewhere, as in "player at 12,7", "wave 4", "score 1500", "at 40 s", "only NAME"',
+    )
     .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
     .option('--json', 'print the numbers as JSON')
     .option('--csv <file>', 'write the table of runs')

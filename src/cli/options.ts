@@ -1,5 +1,5 @@
 import { InvalidArgumentError } from 'commander';
-import type { Overrides } from '@/core/index';
+import { readStart, type Overrides } from '@/core/index';
 import { CommandFault } from './output';
 
 /** Reads a whole number of an option within limits. */
@@ -21,10 +21,10 @@ export function collectKnob(text: string, before: Overrides['knobs']): Overrides
   return [...before, { kind: match[1], knob: match[2], value }];
 }
 
-/** Reads where a try starts: `player at 12,7`. */
-export function readFrom(text: string | undefined): Pick<Overrides, 'playerAt'> {
+/** Reads where a try starts: `player at 12,7; wave 4`. */
+export function readFrom(text: string | undefined): Pick<Overrides, 'playerAt' | 'from'> {
   if (text === undefined) return {};
-  const match = /^player at (-?\d+(?:\.\d+)?)\s*,\s*(-?\d+(?:\.\d+)?)$/.exec(text.trim());
-  if (!match) throw new CommandFault(`\`${text}\` is no start that is known.`, 'Write it like "player at 12,7".');
-  return { playerAt: [Number(match[1]), Number(match[2])] };
+  const read = readStart(text);
+  if (!read.ok) throw new CommandFault(read.faults[0].message, read.faults[0].hint);
+  return read.value;
 }

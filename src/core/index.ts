@@ -129,6 +129,7 @@ export { hitShapeFor, outlineOf } from './compile/compileBodies';
 export { firedKinds } from './compile/firedKinds';
 export { findContact } from './compile/compileContacts';
 export { describePiece, type PieceInsight, type StateInsight } from './compile/pieceInsight';
+export { readStart, sayStart, START_FORMS } from './compile/readStart';
 export { NO_OVERRIDES, type LevelProgram, type Overrides, type StartOverride } from './compile/levelProgram';
 
 export { ACTION_BIT, directionFor, isInput, pointInput, type Input } from './simulate/engine/player/inputs';

@@ -2,6 +2,7 @@ import type { LevelProgram } from '../compile/levelProgram';
 import { prepareRuns } from './engine/prepareRuns';
 import type { Input } from './engine/player/inputs';
 import type { RunEvent } from './engine/runEvent';
+import { passTime } from './engine/passTime';
 import { runTick, type RunEnd } from './engine/tick';
 import { World } from './engine/world';
 import { explainPiece, type Explanation } from './explain';
@@ -21,6 +22,8 @@ export class LiveRun {
   end: RunEnd | undefined;
   /** Ids of the pieces whose shapes the player has newly met in the last tick. */
   newContacts: string[] = [];
+  /** The tick at which it began. */
+  readonly firstTick: number;
   private readonly world: World;
 
   constructor(
@@ -30,6 +33,7 @@ export class LiveRun {
     this.world = new World(prepareRuns(program));
     this.world.reset(seed);
     this.world.events = this.events;
+    this.firstTick = passTime(this.world);
     this.frameSize = PLAYER_FIELDS + PIECE_FIELDS * program.pieces.length;
   }
 
@@ -46,9 +50,12 @@ export class LiveRun {
     carried: number;
     delivered: number;
     ammunition: number;
+    lives: number;
+    wave: number;
   } {
     const { x, y, health, score, carried, delivered, ammunition } = this.world.player;
-    return { x, y, health, score, carried, delivered, ammunition };
+    const { livesLeft: lives, cues } = this.world;
+    return { x, y, health, score, carried, delivered, ammunition, lives, wave: cues.waveNumber };
   }
 
   /** Plays one tick; does nothing once the run is over. */

@@ -4,7 +4,8 @@ import { TraceHash } from '../foundation/traceHash';
 import { prepareRuns } from './engine/prepareRuns';
 import type { PreparedLevel } from './engine/preparedLevel';
 import type { RunEvent } from './engine/runEvent';
-import { lookAndDecide, runTick, stepWithoutPlayer, type DecideAll, type RunEnd } from './engine/tick';
+import { passTime } from './engine/passTime';
+import { lookAndDecide, runTick, type DecideAll, type RunEnd } from './engine/tick';
 import { World } from './engine/world';
 import { measurePressure } from './pressure';
 import { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './runRecord';
@@ -33,6 +34,8 @@ export class Runner {
   private readonly world: World;
   private readonly standIn: StandIn | undefined;
   private readonly memory: ScreenMemory | undefined;
+  /** The tick at which the run that is under way began. */
+  private firstTick = 0;
 
   constructor(
     private readonly program: LevelProgram,
@@ -52,7 +55,7 @@ export class Runner {
     const { world, program } = this;
     world.reset(seed);
     world.events = observer.events;
-    if (program.from.seconds !== undefined) passTime(world, program.from.seconds);
+    this.firstTick = passTime(world);
     const random = new RandomStream(seed, STREAM.standIn);
     this.standIn?.reset(random);
     this.memory?.reset();
@@ -74,7 +77,7 @@ export class Runner {
 
   private nextInput(random: RandomStream): number {
     const { world } = this;
-    if (this.steering.type === 'inputs') return this.steering.inputs[world.tick] ?? 0;
+    if (this.steering.type === 'inputs') return this.steering.inputs[world.tick - this.firstTick] ?? 0;
     noteArrivals(world, this.memory!);
     showScreen(world, this.memory!.next());
     return this.standIn!.press(this.memory!.viewNow(world.player, world.tick), random);
@@ -93,17 +96,6 @@ export class Runner {
       hash: hash.digest(),
     };
   }
-}
-
-/** Lets a level run for so long with the player out of it, harmed by nothing and ending nothing. */
-function passTime(world: World, seconds: number): void {
-  const { program } = world.level;
-  const start = world.player;
-  const ticks = Math.min(program.timeLimitTicks - 1, Math.round(seconds * program.ticksPerSecond));
-  while (world.tick < ticks) stepWithoutPlayer(world);
-  start.reset(program.player);
-  start.score = program.from.score ?? 0;
-  world.endedBy = -2;
 }
 
 /** What came in or was fired in the tick before is new on the screen now. */

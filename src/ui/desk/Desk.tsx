@@ -24,6 +24,7 @@ import { Reading } from './Reading';
 import { RunButton } from './RunButton';
 import { SaveSign } from './SaveSign';
 import { ScriptPanel } from './ScriptPanel';
+import { StartField } from './StartField';
 import { Strata } from './Strata';
 import { useDeskMachines } from './useDeskMachines';
 
@@ -216,6 +217,7 @@ function PanelTabs({ open, onOpen }: { open: OpenPanel | undefined; onOpen: (pan
       >
         {status === 'off' ? 'Try by hand' : 'End the try'}
       </button>
+      {status === 'off' && <StartField />}
       {note && <span className="bad">{note}</span>}
     </div>
   );

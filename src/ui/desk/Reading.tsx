@@ -63,7 +63,7 @@ function Numbers({
     <div style={{ opacity: isStale ? 0.45 : 1, transition: 'opacity 120ms' }} aria-busy={isStale}>
       <ClearBar summary={summary} />
       <p className="quiet" style={{ margin: '6px 0 12px', lineHeight: 1.45 }}>
-        Share of casual players that reach the exit. Thin line: 95 % interval.
+        Share of casual players that win. Thin line: 95 % interval.
       </p>
       <div
         style={{

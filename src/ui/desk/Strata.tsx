@@ -4,7 +4,7 @@ import { useRef, type CSSProperties, type PointerEvent, type ReactNode } from 'r
 import type { RunRecord } from '@/core/index';
 import { useDesk, useFollowed } from './DeskContext';
 import { PlaybackControls } from './PlaybackControls';
-import { EndTicks, PressureBand, SightBars } from './strataLayers';
+import { ArrivalTicks, EndTicks, PressureBand, SightBars } from './strataLayers';
 
 /** Layers over run time, and the run that is shown in the arena: drag in them to move it to that moment. */
 export function Strata() {
@@ -12,6 +12,7 @@ export function Strata() {
   const limit = useFollowed(session, () => session.level.rules.timeLimit);
   const { pacing, rows, sampleRun, isStale } = useFollowed(reading, (state) => state);
   const span = niceSpan(rows, limit);
+  const hasArrivals = sampleRun?.events.some(({ type }) => type === 'arrival') ?? false;
   return (
     <section
       aria-label="Strata"
@@ -28,13 +29,26 @@ export function Strata() {
       <PlaybackControls />
       <ScrubArea span={span}>
         <TimeAxis span={span} />
-        <Row label="In sight" hint="When a guard has the player in sight, in the run that is shown" height={24}>
+        <Row
+          label="In sight"
+          hint="When a guard has the player in sight, in the run that is shown"
+          height={hasArrivals ? 16 : 24}
+        >
           {sampleRun && <SightBars run={sampleRun} span={span} />}
         </Row>
+        {hasArrivals && (
+          <Row
+            label="Arrivals"
+            hint="Ticks: what each cue lets in, one line a cue; curve: how many of them are there, in the run that is shown"
+            height={30}
+          >
+            <ArrivalTicks run={sampleRun} span={span} />
+          </Row>
+        )}
         <Row
           label="Pressure"
           hint="How near contact is, 0 to 1: median and middle half of all runs; thin line: the run that is shown"
-          height={58}
+          height={hasArrivals ? 36 : 58}
         >
           <PressureBand pacing={pacing} run={sampleRun} span={span} isStale={isStale} />
         </Row>

@@ -51,6 +51,12 @@ export function TryBar({ controls }: { controls: Controls }) {
         </span>
         {player && player.health !== 1 && <span>health {Number(player.health.toFixed(1))}</span>}
         {player && player.score !== 0 && <span>score {player.score}</span>}
+        {player && player.lives > 0 && (
+          <span data-testid="try-lives">
+            {player.lives} {player.lives === 1 ? 'life' : 'lives'}
+          </span>
+        )}
+        {player && player.wave > 0 && <span data-testid="try-wave">wave {player.wave}</span>}
         {player && player.carried > 0 && <span>carries {player.carried}</span>}
         {player && player.ammunition >= 0 && <span>{player.ammunition} shots left</span>}
         <span

@@ -1,7 +1,7 @@
 'use client';
 
 import { notifications } from '@mantine/notifications';
-import { kindOf } from '@/core/index';
+import { kindOf, sayStart } from '@/core/index';
 import { replayTry } from '../editor/keptTries';
 import type { KeptTry } from '../editor/tryController';
 import { useDesk, useFollowed } from './DeskContext';
@@ -12,7 +12,7 @@ export function TryShelf() {
   const { overrides, status } = useFollowed(tries, (state) => state);
   const kept = useFollowed(keptTries, (state) => state.tries);
   const game = useFollowed(session, (state) => state.game);
-  const hasOverrides = overrides.playerAt !== undefined || overrides.knobs.length > 0;
+  const hasOverrides = overrides.knobs.length > 0 || sayStart(overrides).length > 0;
   if (status !== 'off' || (!hasOverrides && kept.length === 0)) return null;
   const watch = (played: KeptTry) => {
     const replay = replayTry(game, played);
@@ -44,12 +44,9 @@ export function TryShelf() {
       {hasOverrides && (
         <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 6 }}>
           <span className="wary">Only in tries:</span>
-          {overrides.playerAt && (
-            <Chip
-              label={`player at ${overrides.playerAt.map((value) => value.toFixed(1)).join(', ')}`}
-              onRemove={() => tries.setOverrides({ knobs: overrides.knobs })}
-            />
-          )}
+          {sayStart(overrides).map(({ text, without }) => (
+            <Chip key={text} label={text} onRemove={() => tries.setOverrides(without)} />
+          ))}
           {overrides.knobs.map(({ kind, knob, value }) => (
             <Chip
               key={`${kind} ${knob}`}

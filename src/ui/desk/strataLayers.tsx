@@ -100,3 +100,46 @@ export function EndTicks({
     </g>
   );
 }
+
+/** How many of what cues let in are there, after every change. */
+function countThere(events: RecordedRun['events']): { tick: number; there: number }[] {
+  const steps: { tick: number; there: number }[] = [];
+  const present = new Set<string>();
+  for (const event of events) {
+    if (event.type === 'arrival') present.add(event.piece);
+    else if (event.type !== 'gone' || !present.delete(event.piece)) continue;
+    steps.push({ tick: event.tick, there: present.size });
+  }
+  return steps;
+}
+
+/** What the cues of the shown run let in: ticks, one line a cue, and how many of them are there. */
+export function ArrivalTicks({ run, span }: { run: RecordedRun | undefined; span: number }) {
+  const arrivals = run?.events.filter((event) => event.type === 'arrival') ?? [];
+  if (!run || arrivals.length === 0) return null;
+  const cues = [...new Set(arrivals.map(({ cue }) => cue))];
+  const x = (tick: number) => ((tick / run.ticksPerSecond / span) * 1000).toFixed(1);
+  const line = 92 / cues.length;
+  const steps = countThere(run.events);
+  const most = Math.max(1, ...steps.map(({ there }) => there));
+  const curve = steps.map(({ tick, there: count }) => `H${x(tick)}V${(96 - (count / most) * 88).toFixed(1)}`).join('');
+  return (
+    <g>
+      <path d={`M0 96${curve}`} fill="none" stroke="var(--river)" strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
+      {cues.map((cue, index) => (
+        <path
+          key={cue}
+          d={arrivals
+            .filter((arrival) => arrival.cue === cue)
+            .map(({ tick }) => `M${x(tick)} ${(4 + line * index).toFixed(1)}v${(line * 0.8).toFixed(1)}`)
+            .join('')}
+          stroke="var(--ink)"
+          strokeOpacity={0.55}
+          vectorEffect="non-scaling-stroke"
+        >
+          <title>{cue}</title>
+        </path>
+      ))}
+    </g>
+  );
+}

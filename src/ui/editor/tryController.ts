@@ -89,7 +89,7 @@ export class TryController {
       kinds: compiled.value.pieces.map((piece) => piece.kind),
       ticksPerSecond: compiled.value.ticksPerSecond,
     };
-    this.store.setState({ status: 'playing', tick: 0, note: '', faults: [], events: [] });
+    this.store.setState({ status: 'playing', tick: this.live.tick, note: '', faults: [], events: [] });
   }
 
   again(): void {
@@ -148,7 +148,7 @@ export class TryController {
     const { live } = this;
     if (!live) return;
     const again = new LiveRun(live.program, live.seed);
-    for (const input of live.inputs.slice(0, tick)) again.step(input);
+    for (const input of live.inputs.slice(0, Math.max(0, tick - live.firstTick))) again.step(input);
     this.live = again;
     this.store.setState({
       status: 'frozen',

@@ -37,7 +37,7 @@ export function LevelCard({
           <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>
             <b style={{ fontSize: 15 }}>{level.name}</b>
             <span className="quiet">
-              {level.map[0].length} × {level.map.length} cells, {guards} guards
+              {level.map[0].length} × {level.map.length} cells, {guards} pieces
             </span>
           </div>
         </div>

@@ -1,0 +1,16 @@
+import { stepWithoutPlayer } from './tick';
+import type { World } from './world';
+
+/** Begins a run where its program says: at the start, or after so long without the player. Gives the tick at which it begins. */
+export function passTime(world: World): number {
+  const { program } = world.level;
+  const { seconds, score } = program.from;
+  if (seconds === undefined) return world.tick;
+  const ticks = Math.min(program.timeLimitTicks - 1, Math.round(seconds * program.ticksPerSecond));
+  // Nothing that happens meanwhile harms the player or ends the run.
+  while (world.tick < ticks) stepWithoutPlayer(world);
+  world.player.reset(program.player);
+  world.player.score = score ?? 0;
+  world.endedBy = -2;
+  return world.tick;
+}
