@@ -1,7 +1,7 @@
 import type { Area } from '../arena/area';
 import { markBox, type GameDocument, type Level, type Mark } from '../document/gameDocument';
 import { kindOf } from '../document/resolveKind';
-import { errorAt, type Diagnostic, type Span } from '../foundation/diagnostic';
+import { errorAt, warningAt, type Diagnostic, type Span } from '../foundation/diagnostic';
 import { bug } from '../foundation/result';
 import { toBaseUnit, type UnitContext } from '../foundation/units';
 import type { Expression } from '../language/checkedBehavior';
@@ -111,11 +111,14 @@ class CueFolder {
         'Write ± and a time of 0 s or more.',
       );
     else if (every > 0 && jitter > every)
-      this.fault(
-        spawner.everySpan,
-        'jitter-too-wide',
-        `The jitter of ${spawner.name} (${round(jitter)} s) is wider than its interval (${round(every)} s).`,
-        'Make it at most as wide as the interval.',
+      // No error, so that an interval can be dragged below its jitter; the jitter is held down.
+      this.diagnostics.push(
+        warningAt(
+          { path: this.path, span: spawner.everySpan },
+          'jitter-too-wide',
+          `The jitter of ${spawner.name} (${round(jitter)} s) is wider than its interval (${round(every)} s); it counts as ${round(every)} s.`,
+          'Make it at most as wide as the interval.',
+        ),
       );
     const { ticksPerSecond } = this.units;
     const mostInAll = spawner.isOnce ? 1 : (spawner.mostInAll ?? Infinity);
@@ -124,7 +127,7 @@ class CueFolder {
       name: spawner.name,
       place: this.place(spawner.place, spawner.name),
       everyTicks: Math.max(0.001, every) * ticksPerSecond,
-      jitterTicks: Math.max(0, jitter) * ticksPerSecond,
+      jitterTicks: Math.min(Math.max(0, jitter), Math.max(0.001, every)) * ticksPerSecond,
       firstTicks: (spawner.first ? of.value(spawner.first, 0) : every) * ticksPerSecond,
       isOnce: spawner.isOnce,
       picks: spawner.picks.map(({ kind, weight }) => ({ kind: this.kindIndex(kind), weight })),

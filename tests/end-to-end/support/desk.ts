@@ -19,13 +19,19 @@ export function demoGame(id: string): Record<string, unknown> & {
   return { ...game, levels, id, name: `Yard ${id}` } as never;
 }
 
-/** Puts a copy of the demo on the shelf for one test and opens its desk. */
-export async function openDesk(page: Page, info: TestInfo): Promise<string> {
+/** Puts a copy of the demo, changed as a test wants it, on the shelf and opens its desk. */
+export async function openDesk(
+  page: Page,
+  info: TestInfo,
+  change: (game: ReturnType<typeof demoGame>) => void = () => undefined,
+): Promise<string> {
   const id = `t${info.workerIndex}-${info.title
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .slice(0, 40)}`;
-  const reply = await page.request.post('/api/games', { data: demoGame(id) });
+  const game = demoGame(id);
+  change(game);
+  const reply = await page.request.post('/api/games', { data: game });
   expect(reply.status()).toBe(200);
   await page.goto(`/games/${id}/levels/drying-hall`);
   await expect(saveSign(page)).toHaveText(/^Saved/);

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { compileGameLevel } from '@/core/index';
+import { checkGame, compileGameLevel } from '@/core/index';
 import { smallGame, smallProgram, type SmallLevel } from '../../../../../tests/support/smallLevel';
 import { RandomStream } from '../../../foundation/random';
 import { Runner } from '../../run';
@@ -354,12 +354,25 @@ describe('places that cannot be', () => {
     ['spawner s {\nat field\non pit\nevery 1 s\npick ember }', 'no-place', 2],
     ['spawner s { at gate\nevery 0 s\npick ember }', 'rate-not-positive', 2],
     ['spawner s { at gate\nknob gap = 1 s in 0..2\nevery gap - 2 s\npick ember }', 'rate-not-positive', 3],
-    ['spawner s { at gate\nevery 1 s ± 2 s\npick ember }', 'jitter-too-wide', 2],
     ['spawner s { at gate\nevery 1 s ± (0 s - 1 s)\npick ember }', 'jitter-negative', 2],
     ['waves s { at gate\nwave 1 {\n2 - 3 * level ember } }', 'count-not-positive', 3],
   ])('%s', (cues, code, line) => {
     const marks = [...MARKS, { id: 'wall', name: 'Wall', area: [3, 0, 4, 0.9] as [number, number, number, number] }];
     expect(faults(hall(cues, { marks }))).toEqual([[code, line]]);
+  });
+});
+
+describe('cues that work but look wrong', () => {
+  test.each([
+    ['spawner s { at gate\nevery 1 s ± 2 s\npick cart }', 'jitter-too-wide'],
+    ['spawner s { at gate\nevery 1 s\npick ember }', 'never-retired'],
+    ['waves s { at gate\nwave 1 { 1 ember }\nwave 2 { 1 ember } }', 'wave-never-ends'],
+    ['waves s { at gate\nwave 1 { 1 cart }\nrepeat wave 1 growing 2x }', 'growth-uncapped'],
+  ])('%s', (cues, code) => {
+    const level = hall(cues);
+    const game = smallGame({ ...level, marks: [...level.marks!, { id: 'exit', name: 'Exit', area: [1, 1, 1, 1] }] });
+    const found = checkGame(game).filter(({ where }) => where.path[2] === 'cues');
+    expect(found.map(({ code: own, severity }) => [own, severity])).toEqual([[code, 'warning']]);
   });
 });
 
