@@ -2,6 +2,7 @@ import { availableParallelism } from 'node:os';
 import { Command, CommanderError, Option } from 'commander';
 import { behavior, type BehaviorOptions } from './commands/behavior';
 import { chart } from './commands/chart';
+import { CLEARED_BY_DEFAULT, cues, type CuesOptions } from './commands/cues';
 import { check } from './commands/check';
 import { probe } from './commands/probe';
 import { run, type RunOptions } from './commands/run';
@@ -72,6 +73,20 @@ function buildProgram(projectFolder: string, finish: (code: number) => void): Co
     .action(async (file: string, name: string, options: BehaviorOptions) =>
       finish(await behavior(file, name, options)),
     );
+  program
+    .command('cues')
+    .argument('<game>', 'a .gorge.json file')
+    .requiredOption('--level <id>', 'the level whose cues are projected')
+    .option('--seeds <n>', 'how many runs', wholeNumber(1, 10_000), 200)
+    .option(
+      '--cleared <seconds>',
+      'a wave counts as cleared so long after its last arrival',
+      wholeNumber(0, 600),
+      CLEARED_BY_DEFAULT,
+    )
+    .option('--json', 'print the figures as JSON')
+    .description('what the cues of a level come to, with no player there')
+    .action(async (file: string, options: CuesOptions) => finish(await cues(file, options)));
   program
     .command('chart')
     .argument('<file>', 'a .gorge.json file, or a state chart in SCXML')

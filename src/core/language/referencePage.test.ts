@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { buildParserFile } from '@lezer/generator';
 import { readFileSync } from 'node:fs';
 import { writeReferencePage } from './referencePage';
+import { CUE_WORDS } from './cues/cueWords';
 import { VOCABULARY } from './vocabulary';
 
 describe('the reference page', () => {
@@ -15,6 +16,10 @@ describe('the reference page', () => {
       expect(page).toContain(`### \`${entry.words.join(' ')}`);
       expect(page).toContain(entry.meaning);
       expect(page).toContain(entry.example);
+    }
+    for (const { word, form, example } of CUE_WORDS) {
+      expect(page).toContain(`**\`${word}\`** \`${form}\``);
+      expect(page).toContain(example);
     }
   });
 });

@@ -1,4 +1,5 @@
 import { DIMENSION_WORDS, UNIT_NAMES } from '../foundation/units';
+import { CUE_BLOCK_WORDS, CUE_WORDS, RULE_EVENTS, RULE_READINGS, RULE_TESTS } from './cues/cueWords';
 import { LIBRARY } from './library';
 import { READINGS, STATEMENT_WORDS, VOCABULARY, type Parameter, type VocabularyEntry } from './vocabulary';
 
@@ -94,7 +95,56 @@ export function writeReferencePage(): string {
     `## Conditions\n\nWhat stands behind \`when\`, joined by \`and\`, \`or\`, \`not\` and brackets. Behind \`go NAME\`, \`after\` may stand without \`when\`.\n\n${describeAll('condition')}`,
     `## Facing\n\nIn a state by itself, or as an act.\n\n${describeAll('facing')}`,
     `## Acts\n\nWhat stands in the braces of \`enter\`, \`leave\`, \`repeat\` and \`go\`, besides \`set\`.\n\n${describeAll('act')}`,
+    describeCues(),
     `## Starting behaviors\n\nTo copy from, on the bench or from here.\n\n${LIBRARY.map(({ name, purpose, text }) => `### \`${name}\`\n\n${purpose}\n\n\`\`\`\n${text}\n\`\`\`\n`).join('\n')}`,
+  ].join('\n');
+}
+
+const CUES = `## Cues and rules
+
+What arrives in a level when, and what the level is for: written in the Cues view, kept with the level. Inside their braces one
+thing stands on a line; a line that ends with a comma goes on in the next, and \`;\` parts what shares a line. Cues are served in written
+order, before anything looks or moves, and all that is due in a tick comes in it. Each cue draws its own random numbers: changing one never
+reshuffles another.
+
+\`\`\`
+cues       = { spawner | waves | rules }
+spawner    = "spawner" NAME "{" { line } "}"
+waves      = "waves" NAME "{" { line | wave } "}"
+wave       = "wave" NUMBER "{" { COUNT KIND | "one" "every" quantity } "}"
+rules      = "rules" "{" { line } "}"
+condition  = all { "or" all }
+all        = single { "and" single }
+single     = "not" single | "(" condition ")" | test | comparison
+bounded    = quantity [ "at" "least" quantity ] [ "at" "most" quantity ]
+\`\`\`
+
+Quantities, units and knobs are those of behaviors. \`level\` is the number of the level in the course, from 1, and may stand in every
+quantity of a cue, as in \`every 2 s - 0.1 s * level at least 0.8 s\`. Names of marks and kinds may hold dashes.
+
+The rules of a tick are applied last and always in this order: points; what loses a life or the run (a touch, ground, harm); the lines that
+lose, as written; the exit and the lines that win; the time limit. So points that fall in the tick of defeat count, and a touch in the tick
+of the win loses.
+`;
+
+function describeCues(): string {
+  const lines = (block: 'spawner' | 'waves' | 'wave' | 'rules') =>
+    CUE_WORDS.filter(({ inside }) => inside.includes(block))
+      .map(({ word, form, meaning, example }) => `- **\`${word}\`** \`${form}\`: ${meaning} \`${example}\``)
+      .join('\n');
+  const listed = (entries: readonly { form: string; meaning: string; example: string }[]) =>
+    entries.map(({ form, meaning, example }) => `- **\`${form}\`**: ${meaning} \`${example}\``).join('\n');
+  const readings = Object.entries(RULE_READINGS).map(
+    ([word, { dimension, meaning }]) => `- **\`${word}\`**: ${meaning} ${DIMENSION_WORDS[dimension]}.`,
+  );
+  return [
+    CUES,
+    `### Lines of a \`spawner\`\n\n${CUE_BLOCK_WORDS.spawner.meaning}\n\n${lines('spawner')}\n`,
+    `### Lines of \`waves\`\n\n${CUE_BLOCK_WORDS.waves.meaning}\n\n${lines('waves')}\n${lines('wave')}\n`,
+    `### Lines of \`rules\`\n\n${CUE_BLOCK_WORDS.rules.meaning}\n\n${lines('rules')}\n`,
+    `### What conditions read\n\n${readings.join('\n')}\n`,
+    `### Tests\n\n${listed(RULE_TESTS)}\n`,
+    `### Events that score\n\n${listed(RULE_EVENTS)}\n`,
   ].join('\n');
 }
 

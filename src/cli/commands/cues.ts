@@ -1,0 +1,52 @@
+import { NO_OVERRIDES, projectLevelCues, USUAL_CLEAR_SECONDS, type Band, type CueProjection } from '@/core/index';
+import { openGame, openLevel } from '../gameFile';
+import { CommandFault, EXIT, printJson, printResult } from '../output';
+
+export interface CuesOptions {
+  level: string;
+  seeds: number;
+  cleared: number;
+  json?: boolean;
+}
+
+/** `gorge cues GAME --level ID`: what the cues of a level come to over many seeds, with no player there. */
+export async function cues(file: string, options: CuesOptions): Promise<number> {
+  const opened = openGame(file);
+  // The faults of the level, if it has any, are told as everywhere else.
+  const program = openLevel(opened, options.level, NO_OVERRIDES);
+  if (program.cues.length === 0)
+    throw new CommandFault(`The level ${options.level} has no cues.`, 'Write some in the Cues view of the level.');
+  const projected = projectLevelCues(opened.game, options.level, options.seeds, options.cleared);
+  if (!projected.ok) throw new CommandFault(projected.faults[0].message, projected.faults[0].hint);
+  if (options.json) await printJson({ version: 1, level: options.level, ...projected.value });
+  else await printResult(`${describe(projected.value).join('\n')}\n`);
+  return EXIT.good;
+}
+
+export const CLEARED_BY_DEFAULT = USUAL_CLEAR_SECONDS;
+
+function describe({ seeds, seconds, clearSeconds, cues: all, lanes }: CueProjection): string[] {
+  const percent = (share: number) => `${Math.round(share * 100)} %`;
+  return [
+    `${seeds} runs of ${seconds} s without a player; a wave counts as cleared ${clearSeconds} s after its last arrival`,
+    ...all.flatMap((cue) => [
+      `${cue.name}: ${say(cue.come, 0)} arrivals a run; first at ${cue.first ? `${say(cue.first, 1)} s` : '–'}, last at ${cue.last ? `${say(cue.last, 1)} s` : '–'}`,
+      `  most there at once: ${Math.max(...cue.population.map(({ high }) => high))}; did not come: ${cue.missed.toFixed(1)} a run; places rejected: ${cue.rejected.toFixed(1)} a run`,
+      ...cue.mix.map(({ kind, wanted, got }) => `  ${kind}: ${percent(got)}, wanted ${percent(wanted)}`),
+      ...cue.growth.map(
+        ({ number, count, isCapped, seconds: at }) =>
+          `  wave ${number}: ${count}${isCapped ? ', held by the cap' : ''}${at === undefined ? '' : `, at ${at.toFixed(1)} s`}`,
+      ),
+    ]),
+    ...lanes.map(
+      ({ name, crossable, crossSeconds, medianGap, longestClosed }) =>
+        `${name}: ${percent(crossable.value)} (${percent(crossable.low)} to ${percent(crossable.high)}) of the gaps can be crossed in ${crossSeconds.toFixed(2)} s; median gap ${medianGap.toFixed(2)} s; closed for up to ${say(longestClosed, 1)} s`,
+    ),
+  ];
+}
+
+function say({ low, median, high }: Band, digits: number): string {
+  return low === high
+    ? median.toFixed(digits)
+    : `${median.toFixed(digits)} (${low.toFixed(digits)} to ${high.toFixed(digits)})`;
+}
