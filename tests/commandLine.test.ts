@@ -119,7 +119,9 @@ describe('bad input ends with 2, a message and a hint, and never with a stack tr
       /the range is 0.5..6/,
     ],
     ['an unknown override', () => ['run', KILN_YARD_FILE, ...HALL, '--set', 'warden.pase=2'], /Did you mean `pace`/],
-    ['an unknown start', () => ['run', KILN_YARD_FILE, ...HALL, '--from', 'wave 4'], /player at 12,7/],
+    ['an unknown start', () => ['run', KILN_YARD_FILE, ...HALL, '--from', 'wave soon'], /player at 12,7/],
+    ['a wave where there are none', () => ['run', KILN_YARD_FILE, ...HALL, '--from', 'wave 4'], /has no waves/],
+    ['cues where there are none', () => ['cues', KILN_YARD_FILE, ...HALL], /has no cues/],
     [
       'an unknown level',
       () => ['trace', KILN_YARD_FILE, '--level', 'drying-hal', '--seed', '1'],
@@ -174,6 +176,18 @@ describe('gorge run', () => {
     });
     expect(standins[0].won + standins[0].lost + standins[0].out_of_time).toBe(60);
     expect(readFileSync(csv, 'utf8').trim().split('\n')).toHaveLength(61);
+  });
+
+  test('cues prints what comes in, as text and as JSON', () => {
+    const raid = ['cues', KILN_YARD_FILE, '--level', 'shelf-raid', '--seeds', '20'];
+    expect(gorge(raid).out).toMatch(
+      /^20 runs of 90 s.*\nlamp_beetles: \d+ \(\d to \d\) arrivals a run; first at 9\.0 s/,
+    );
+    const { version, cues } = JSON.parse(gorge([...raid, '--json']).out) as {
+      version: number;
+      cues: { name: string; come: { median: number } }[];
+    };
+    expect([version, cues.map(({ name }) => name), cues[0].come.median > 3]).toEqual([1, ['lamp_beetles'], true]);
   });
 
   test('an override changes the numbers and not the document', () => {

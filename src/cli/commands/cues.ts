@@ -32,7 +32,9 @@ function describe({ seeds, seconds, clearSeconds, cues: all, lanes }: CueProject
     ...all.flatMap((cue) => [
       `${cue.name}: ${say(cue.come, 0)} arrivals a run; first at ${cue.first ? `${say(cue.first, 1)} s` : '–'}, last at ${cue.last ? `${say(cue.last, 1)} s` : '–'}`,
       `  most there at once: ${Math.max(...cue.population.map(({ high }) => high))}; did not come: ${cue.missed.toFixed(1)} a run; places rejected: ${cue.rejected.toFixed(1)} a run`,
-      ...cue.mix.map(({ kind, wanted, got }) => `  ${kind}: ${percent(got)}, wanted ${percent(wanted)}`),
+      ...(cue.mix.length > 1 ? cue.mix : []).map(
+        ({ kind, wanted, got }) => `  ${kind}: ${percent(got)}, wanted ${percent(wanted)}`,
+      ),
       ...cue.growth.map(
         ({ number, count, isCapped, seconds: at }) =>
           `  wave ${number}: ${count}${isCapped ? ', held by the cap' : ''}${at === undefined ? '' : `, at ${at.toFixed(1)} s`}`,
