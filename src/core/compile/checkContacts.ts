@@ -1,3 +1,4 @@
+import { gunOf } from '../document/controlShape';
 import { boundsMeet, prepareMeeting, shapesMeet } from '../arena/meeting';
 import type { GameDocument, Level, Piece } from '../document/gameDocument';
 import { hitShapeOf, standReachOf, type Kind } from '../document/resolveKind';
@@ -83,7 +84,7 @@ function meetsAnybody(game: GameDocument, level: Level, kind: Kind, placed: read
     ({ kind: other }) =>
       findContact(game, kind.id, other.id) >= 0 ||
       findContact(game, other.id, kind.id) >= 0 ||
-      (other.control?.scheme === 'rail and fire' && findContact(game, other.control.shot, kind.id) >= 0),
+      findContact(game, gunOf(other.control)?.shot ?? '', kind.id) >= 0,
   );
 }
 

@@ -1,6 +1,7 @@
-import type { Control } from '../document/controlShape';
+import { gunOf, type Control } from '../document/controlShape';
+import { cosDegrees, sinDegrees } from '../foundation/exactMath';
 import { ticksOf } from './compileBrain';
-import type { ControlProgram } from './levelProgram';
+import type { ControlProgram, GunProgram } from './levelProgram';
 
 /** Where the shots of a player stand among the pieces. */
 export interface ShotPlaces {
@@ -12,18 +13,31 @@ const MOST_SHOTS = 64;
 
 /** How many shots of a player can be under way at once; 0 for schemes that do not fire. */
 export function countShots(control: Control): number {
-  if (control.scheme !== 'rail and fire') return 0;
-  const flightSeconds = control.range / control.shotSpeed;
-  return Math.min(MOST_SHOTS, Math.ceil(flightSeconds / Math.max(0.02, control.cooldown)) + 2);
+  const gun = gunOf(control);
+  if (!gun) return 0;
+  const flightSeconds = gun.range / gun.shotSpeed;
+  return Math.min(MOST_SHOTS, Math.ceil(flightSeconds / Math.max(0.02, gun.cooldown)) + 2);
+}
+
+/** What the player fires, in cells and ticks. */
+export function compileGun(control: Control, ticksPerSecond: number, shots: ShotPlaces): GunProgram | undefined {
+  const gun = gunOf(control);
+  return (
+    gun && {
+      aimX: gun.aim === undefined ? 0 : cosDegrees(gun.aim),
+      aimY: gun.aim === undefined ? 0 : sinDegrees(gun.aim),
+      shotStep: gun.shotSpeed / ticksPerSecond,
+      range: gun.range,
+      cooldownTicks: Math.max(1, ticksOf(gun.cooldown, ticksPerSecond)),
+      chargeTicks: ticksOf(gun.charge, ticksPerSecond),
+      ammunition: gun.ammunition ?? -1,
+      ...shots,
+    }
+  );
 }
 
 /** A control scheme in cells and ticks. */
-export function compileControl(
-  control: Control,
-  ticksPerSecond: number,
-  gravity: number,
-  shots: ShotPlaces,
-): ControlProgram {
+export function compileControl(control: Control, ticksPerSecond: number, gravity: number): ControlProgram {
   const step = control.speed / ticksPerSecond;
   switch (control.scheme) {
     case 'eight ways':
@@ -59,13 +73,6 @@ export function compileControl(
         scheme: control.scheme,
         step,
         isAcross: control.rail === 'across',
-        aim: control.aim,
-        shotStep: control.shotSpeed / ticksPerSecond,
-        range: control.range,
-        cooldownTicks: Math.max(1, ticksOf(control.cooldown, ticksPerSecond)),
-        chargeTicks: ticksOf(control.charge, ticksPerSecond),
-        ammunition: control.ammunition ?? -1,
-        ...shots,
       };
   }
 }

@@ -1,3 +1,4 @@
+import { gunOf } from '../document/controlShape';
 import { USUAL, type GameDocument, type Level, type Piece } from '../document/gameDocument';
 import { reachOf } from '../document/outlineShape';
 import { hitShapeOf, kindOf, resolvedCast, standShapeOf, type Kind } from '../document/resolveKind';
@@ -16,7 +17,7 @@ import { compileBrain, ticksOf, type BrainNames } from './compileBrain';
 import { checkTargets } from './checkTargets';
 import { firedKinds } from './firedKinds';
 import { compileContacts, findContact } from './compileContacts';
-import { compileControl, countShots } from './compileControl';
+import { compileControl, compileGun, countShots } from './compileControl';
 import { resolveKnobs } from './foldExpression';
 import { kindsOfCues, compileCues } from './compileCues';
 import { checkCuePlaces } from './checkCuePlaces';
@@ -79,8 +80,10 @@ class LevelCompiler {
     this.level = movePlayer(game, level, overrides);
     const used = new Set(level.pieces.map((piece) => piece.kind));
     if (cues?.checked) for (const kind of kindsOfCues(cues.checked)) used.add(kind);
-    for (const kind of resolvedCast(game).values())
-      if (used.has(kind.id) && kind.control?.scheme === 'rail and fire') used.add(kind.control.shot);
+    for (const kind of resolvedCast(game).values()) {
+      const gun = gunOf(kind.control);
+      if (gun && used.has(kind.id)) used.add(gun.shot);
+    }
     for (const id of [...used])
       for (const fired of firedKinds(scripts.get(kindOf(game, id)?.behavior ?? '')?.behavior)) used.add(fired);
     this.kindIds = game.cast.flatMap((kind) => (used.has(kind.id) ? [kind.id] : []));
@@ -177,7 +180,8 @@ class LevelCompiler {
   /** Places among the pieces for the shots of the player. */
   private shots(kind: Kind, player: Piece): PieceProgram[] {
     const { control } = kind;
-    const shotKind = control?.scheme === 'rail and fire' ? kindOf(this.game, control.shot) : undefined;
+    const gun = gunOf(control);
+    const shotKind = gun && kindOf(this.game, gun.shot);
     if (!control || !shotKind) return [];
     return Array.from({ length: countShots(control) }, (_, index) => ({
       ...this.placed({ ...player, id: `${shotKind.id}.shot-${index + 1}`, name: shotKind.name }, shotKind),
@@ -302,7 +306,7 @@ class LevelCompiler {
   }
 
   private player(piece: Piece, kind: Kind, shots: { firstShot: number; shotCount: number }): PlayerProgram {
-    const control = compileControl(kind.control!, this.level.ticksPerSecond, this.gravity, shots);
+    const control = compileControl(kind.control!, this.level.ticksPerSecond, this.gravity);
     return {
       id: piece.id,
       name: piece.name,
@@ -315,6 +319,7 @@ class LevelCompiler {
       stand: outlineOf(standShapeOf(kind)),
       step: control.step,
       control,
+      gun: compileGun(kind.control!, this.level.ticksPerSecond, shots),
       health: kind.health ?? USUAL.health,
     };
   }

@@ -294,18 +294,25 @@ export type ControlProgram =
       scheme: 'rail and fire';
       step: number;
       isAcross: boolean;
-      aim: number;
-      shotStep: number;
-      /** Cells a shot goes. */
-      range: number;
-      cooldownTicks: number;
-      chargeTicks: number;
-      /** −1 for shots without end. */
-      ammunition: number;
-      /** Indices of the pieces that shots are made of. */
-      firstShot: number;
-      shotCount: number;
     };
+
+/** What the player fires. */
+export interface GunProgram {
+  /** Unit vector of a fixed direction; 0, 0 for where the player faces. */
+  aimX: number;
+  aimY: number;
+  /** Cells a tick. */
+  shotStep: number;
+  /** Cells a shot goes. */
+  range: number;
+  cooldownTicks: number;
+  chargeTicks: number;
+  /** −1 for shots without end. */
+  ammunition: number;
+  /** Indices of the pieces that shots are made of. */
+  firstShot: number;
+  shotCount: number;
+}
 
 export interface PlayerProgram {
   id: string;
@@ -322,6 +329,7 @@ export interface PlayerProgram {
   /** Cells a tick, straight. */
   step: number;
   control: ControlProgram;
+  gun: GunProgram | undefined;
   health: number;
 }
 

@@ -1,3 +1,4 @@
+import { gunOf } from './controlShape';
 import { bug } from '../foundation/result';
 import { kindIn } from './commands';
 import type { Contact, Effect } from './contactShape';
@@ -78,7 +79,7 @@ export function removeKind(game: GameDraft, kindId: string): void {
 /** Why a kind cannot be removed, or undefined when it can. */
 export function whyKindStays(game: GameDocument, kindId: string): string | undefined {
   if (game.cast.length === 1) return 'A game needs at least one kind.';
-  const shooter = game.cast.find((kind) => kind.control?.scheme === 'rail and fire' && kind.control.shot === kindId);
+  const shooter = game.cast.find((kind) => gunOf(kind.control)?.shot === kindId);
   return shooter && `${shooter.name} fires it.`;
 }
 

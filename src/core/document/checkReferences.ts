@@ -1,3 +1,4 @@
+import { gunOf } from './controlShape';
 import { errorAt, type Diagnostic } from '../foundation/diagnostic';
 import type { Contact, Effect } from './contactShape';
 import type { GameDocument, KindEntry, Level, Terrain } from './gameDocument';
@@ -130,7 +131,7 @@ function checkKind(game: GameDocument, kind: KindEntry, path: Path): Diagnostic[
       );
     }
   }
-  const shot = kind.control?.scheme === 'rail and fire' ? kind.control.shot : undefined;
+  const shot = gunOf(kind.control)?.shot;
   if (shot !== undefined && !game.cast.some((other) => other.id === shot)) {
     faults.push(
       unknown(

@@ -3,17 +3,31 @@ import { z } from 'zod';
 const speed = z.number().min(0.1).max(60).describe('cells/s');
 const seconds = z.number().min(0).max(10).describe('seconds');
 
+/** What a player throws where it faces. */
+const throwing = z
+  .strictObject({
+    shot: z.string().describe('id of the kind that is thrown'),
+    shotSpeed: speed,
+    range: z.number().min(0.5).max(256).describe('how far it flies, cells'),
+    cooldown: z.number().min(0.02).max(10).describe('seconds between two of them'),
+    ammunition: z.number().int().min(1).max(10_000).optional().describe('without end when left out'),
+  })
+  .optional()
+  .describe('what the player throws where it faces; left out, it throws nothing');
+
 /** How the player steers; each scheme with the numbers that a designer turns. */
 export const controlShape = z.discriminatedUnion('scheme', [
   z.strictObject({
     scheme: z.literal('eight ways'),
     speed,
     evenDiagonals: z.boolean().describe('whether diagonals are as fast as straights'),
+    throws: throwing,
   }),
   z.strictObject({
     scheme: z.literal('four ways'),
     speed,
     cornering: z.number().min(0).max(0.5).describe('how far off the middle of an opening it still turns in, cells'),
+    throws: throwing,
   }),
   z.strictObject({
     scheme: z.literal('one cell a press'),
@@ -53,6 +67,32 @@ export const controlShape = z.discriminatedUnion('scheme', [
 
 export type Control = z.infer<typeof controlShape>;
 export type Scheme = Control['scheme'];
+
+/** What a control scheme lets the player fire, along a rail or where it faces; undefined when it fires nothing. */
+export interface Gun {
+  shot: string;
+  shotSpeed: number;
+  range: number;
+  cooldown: number;
+  charge: number;
+  ammunition: number | undefined;
+  /** Degrees; undefined: where the player faces. */
+  aim: number | undefined;
+}
+
+export function gunOf(control: Control | undefined): Gun | undefined {
+  switch (control?.scheme) {
+    case 'rail and fire': {
+      const { shot, shotSpeed, range, cooldown, charge, ammunition, aim } = control;
+      return { shot, shotSpeed, range, cooldown, charge, ammunition, aim };
+    }
+    case 'eight ways':
+    case 'four ways':
+      return control.throws && { ammunition: undefined, ...control.throws, charge: 0, aim: undefined };
+    default:
+      return undefined;
+  }
+}
 
 /** A control of each scheme with numbers that play well at once; where a shot is needed, of the given kind. */
 export function startingControl(scheme: Scheme, shotKind: string): Control {

@@ -1,3 +1,4 @@
+import { gunOf } from './controlShape';
 import { reachOf, type OutlineShape, type Reach } from './outlineShape';
 import type { GameDocument, KindEntry, Level } from './gameDocument';
 
@@ -94,8 +95,8 @@ export function standReachOf(kind: Kind): Reach {
 export function kindsOfLevel(game: CastPart, level: Level): Kind[] {
   const ids = new Set(level.pieces.map((piece) => piece.kind));
   for (const id of [...ids]) {
-    const control = kindOf(game, id)?.control;
-    if (control?.scheme === 'rail and fire') ids.add(control.shot);
+    const gun = gunOf(kindOf(game, id)?.control);
+    if (gun) ids.add(gun.shot);
   }
   return game.cast.flatMap((entry) => (ids.has(entry.id) ? [kindOf(game, entry.id)!] : []));
 }

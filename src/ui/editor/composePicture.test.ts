@@ -103,7 +103,7 @@ describe('the picture of a level', () => {
     const opened = fired.events.find((event) => event.type === 'ground')!.tick;
     expect([at(opened - 1).level.map[2], at(opened + 1).level.map[2]]).toEqual(['#..c...#', '#......#']);
     expect(document.levels[0].map[2]).toBe('#..c...#');
-    const shots = (tick: number) => at(tick).pieces.filter((piece) => piece.id.startsWith('shot-shot')).length;
+    const shots = (tick: number) => at(tick).pieces.filter((piece) => piece.id.startsWith('shot.shot')).length;
     expect([shots(1), shots(opened + 1)]).toEqual([1, expect.any(Number)]);
   });
 

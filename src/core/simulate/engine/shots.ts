@@ -1,5 +1,4 @@
 import { lastNormal, sweepUntilContact, type SweepResult } from '../../arena/sweep';
-import { cosDegrees, sinDegrees } from '../../foundation/exactMath';
 import { hasAction, type Input } from './player/inputs';
 import { wearGround } from './wearGround';
 import type { World } from './world';
@@ -9,21 +8,22 @@ const sweep: SweepResult = { x: 0, y: 0, touched: false };
 /** Lets the player fire: held long enough, cooled down, with ammunition left and a shot free. */
 export function firePlayer(world: World, input: Input): void {
   const { player } = world;
-  const { control } = world.level.program.player;
-  if (control.scheme !== 'rail and fire') return;
+  const { gun } = world.level.program.player;
+  if (!gun) return;
+  const isFixed = gun.aimX !== 0 || gun.aimY !== 0;
   const isHeld = hasAction(input) && player.stunLeft === 0;
   player.heldTicks = isHeld ? player.heldTicks + 1 : 0;
-  if (!isHeld || player.heldTicks <= control.chargeTicks || player.cooldown > 0 || player.ammunition === 0) return;
-  const isFired = launchShot(world, control.firstShot, control.shotCount, {
+  if (!isHeld || player.heldTicks <= gun.chargeTicks || player.cooldown > 0 || player.ammunition === 0) return;
+  const isFired = launchShot(world, gun.firstShot, gun.shotCount, {
     x: player.x,
     y: player.y,
-    aimX: cosDegrees(control.aim),
-    aimY: sinDegrees(control.aim),
-    step: control.shotStep,
-    ticks: Math.ceil(control.range / control.shotStep),
+    aimX: isFixed ? gun.aimX : player.facingX,
+    aimY: isFixed ? gun.aimY : player.facingY,
+    step: gun.shotStep,
+    ticks: Math.ceil(gun.range / gun.shotStep),
   });
   if (!isFired) return;
-  player.cooldown = control.cooldownTicks;
+  player.cooldown = gun.cooldownTicks;
   player.heldTicks = 0;
   if (player.ammunition > 0) player.ammunition--;
 }

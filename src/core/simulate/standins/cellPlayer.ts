@@ -13,6 +13,7 @@ import { Planner, stepBits } from './plan';
 import type { StandIn } from './standIn';
 import type { StandInView } from './standInView';
 import { ThreatForecast } from './threatForecast';
+import { Thrower } from './thrower';
 import type { StandInTraits } from './traits';
 
 /** What a stand-in knows of a level before it begins: the ground and where it wants to go. Shared by all runs. */
@@ -88,6 +89,7 @@ export class CellPlayer implements StandIn {
   private bestWay = Infinity;
   private headwayTick = 0;
   private toGoal: DistanceField;
+  private readonly thrower: Thrower | undefined;
 
   constructor(
     private readonly program: LevelProgram,
@@ -105,6 +107,9 @@ export class CellPlayer implements StandIn {
     this.toGoal = computeDistanceField(ground.walk, ground.goalCells);
     this.planner = new Planner(program.grid.width, program.grid.height, ground, steps, stepSeconds);
     this.forecast = new ThreatForecast(program, traits, ground.sight, steps);
+    this.thrower =
+      player.gun &&
+      new Thrower(program, traits, player.gun, player.control.scheme === 'four ways' ? 4 : 8, ground.walk.blocked);
   }
 
   /** Begins a run: how long it hesitates and which ways seem short to it is drawn anew. */
@@ -118,7 +123,11 @@ export class CellPlayer implements StandIn {
   }
 
   press(view: StandInView, random: RandomStream): Input {
-    return this.hand.press(view.tick, random, () => this.slip(this.decide(view), random));
+    return this.hand.press(
+      view.tick,
+      random,
+      () => this.thrower?.choose(view, random) ?? this.slip(this.decide(view), random),
+    );
   }
 
   private decide(view: StandInView): Input {

@@ -1,5 +1,4 @@
 import type { ControlProgram, LevelProgram } from '../../compile/levelProgram';
-import { cosDegrees, sinDegrees } from '../../foundation/exactMath';
 import type { RandomStream } from '../../foundation/random';
 import { ACTION_BIT, type Input } from '../engine/player/inputs';
 import { Hand } from './hand';
@@ -31,7 +30,7 @@ export class RailPlayer implements StandIn {
   ) {
     this.hand = new Hand(traits, program.ticksPerSecond, false);
     this.harmful = harmfulPieces(program);
-    const shotKind = program.pieces[control.firstShot]?.kindIndex ?? -1;
+    const shotKind = program.pieces[program.player.gun!.firstShot]?.kindIndex ?? -1;
     this.isTarget = Uint8Array.from(program.pieces, (piece) =>
       !piece.isShot && program.contacts.some(({ by, on }) => by === shotKind && on === piece.kindIndex) ? 1 : 0,
     );
@@ -49,14 +48,16 @@ export class RailPlayer implements StandIn {
   private decide(view: StandInView, random: RandomStream): Input {
     const slips = random.nextUnit() < this.traits.slipShare;
     this.aimError = (random.nextUnit() - 0.5) * this.traits.wayMisjudgement;
-    const fire = this.program.player.control.scheme === 'rail and fire' ? ACTION_BIT : 0;
+    const fire = ACTION_BIT;
     const dodge = this.dodge(view);
     if (dodge !== 0) return this.go(dodge) + fire;
     const target = this.nearestTarget(view);
     if (target === undefined) return this.go(this.towardsExit(view));
     const isLinedUp = Math.abs(target) < 0.35;
     const direction = isLinedUp ? 0 : Math.sign(target);
-    return this.go(slips ? -direction : direction) + (isLinedUp || this.control.cooldownTicks < 12 ? fire : 0);
+    return (
+      this.go(slips ? -direction : direction) + (isLinedUp || this.program.player.gun!.cooldownTicks < 12 ? fire : 0)
+    );
   }
 
   /** The key for a move along the rail. */
@@ -101,8 +102,7 @@ export class RailPlayer implements StandIn {
   /** How far along the rail the nearest target will be off when a shot gets there; undefined when there is none. */
   private nearestTarget(view: StandInView): number | undefined {
     const { own } = view;
-    const aimX = cosDegrees(this.control.aim);
-    const aimY = sinDegrees(this.control.aim);
+    const { aimX, aimY, range: reach, shotStep } = this.program.player.gun!;
     let best: number | undefined;
     let bestRange = Infinity;
     for (let piece = 0; piece < this.program.pieces.length; piece++) {
@@ -110,8 +110,8 @@ export class RailPlayer implements StandIn {
       const dx = view.seen.x[piece] - own.x;
       const dy = view.seen.y[piece] - own.y;
       const range = dx * aimX + dy * aimY;
-      if (range <= 0 || range > this.control.range) continue;
-      const flight = range / this.control.shotStep + view.delayTicks;
+      if (range <= 0 || range > reach) continue;
+      const flight = range / shotStep + view.delayTicks;
       const moveX = (view.seen.x[piece] - view.earlier.x[piece]) / view.gapTicks;
       const moveY = (view.seen.y[piece] - view.earlier.y[piece]) / view.gapTicks;
       const off = this.along(dx + moveX * flight, dy + moveY * flight) + this.aimError;

@@ -84,24 +84,30 @@ function SchemeKnobs({
   switch (control.scheme) {
     case 'eight ways':
       return (
-        <SwitchField
-          label="Even diagonals"
-          value={control.evenDiagonals}
-          onCommit={(evenDiagonals) => onCommit({ ...control, evenDiagonals })}
-        >
-          diagonals as fast as straights
-        </SwitchField>
+        <>
+          <SwitchField
+            label="Even diagonals"
+            value={control.evenDiagonals}
+            onCommit={(evenDiagonals) => onCommit({ ...control, evenDiagonals })}
+          >
+            diagonals as fast as straights
+          </SwitchField>
+          <Throwing throws={control.throws} shots={shots} onCommit={(throws) => onCommit({ ...control, throws })} />
+        </>
       );
     case 'four ways':
       return (
-        <Knob
-          label="Cornering"
-          unit="cells"
-          value={control.cornering}
-          max={0.5}
-          step={0.05}
-          onCommit={(cornering) => onCommit({ ...control, cornering })}
-        />
+        <>
+          <Knob
+            label="Cornering"
+            unit="cells"
+            value={control.cornering}
+            max={0.5}
+            step={0.05}
+            onCommit={(cornering) => onCommit({ ...control, cornering })}
+          />
+          <Throwing throws={control.throws} shots={shots} onCommit={(throws) => onCommit({ ...control, throws })} />
+        </>
       );
     case 'one cell a press':
       return (
@@ -211,32 +217,7 @@ function SchemeKnobs({
             options={shots.map(({ id, name }) => ({ value: id, label: `fires ${name}` }))}
             onCommit={(shot) => onCommit({ ...control, shot })}
           />
-          <Knob
-            label="Shot speed"
-            unit="cells/s"
-            value={control.shotSpeed}
-            min={0.1}
-            max={60}
-            onCommit={(shotSpeed) => onCommit({ ...control, shotSpeed })}
-          />
-          <Knob
-            label="Range"
-            unit="cells"
-            value={control.range}
-            min={0.5}
-            max={256}
-            step={1}
-            onCommit={(range) => onCommit({ ...control, range })}
-          />
-          <Knob
-            label="Cooldown"
-            unit="s"
-            value={control.cooldown}
-            min={0.02}
-            max={10}
-            step={0.05}
-            onCommit={(cooldown) => onCommit({ ...control, cooldown })}
-          />
+          <GunKnobs gun={control} onCommit={(gun) => onCommit({ ...control, ...gun })} />
           <Knob
             label="Charge"
             unit="s"
@@ -245,18 +226,85 @@ function SchemeKnobs({
             step={0.05}
             onCommit={(charge) => onCommit({ ...control, charge })}
           />
-          <Knob
-            label="Ammunition (0: no end)"
-            unit=""
-            value={control.ammunition ?? 0}
-            max={10000}
-            step={1}
-            onCommit={(value) => {
-              const { ammunition: _before, ...others } = control;
-              onCommit(value >= 1 ? { ...others, ammunition: Math.round(value) } : others);
-            }}
-          />
         </>
       );
   }
+}
+
+interface GunNumbers {
+  shotSpeed: number;
+  range: number;
+  cooldown: number;
+  ammunition?: number;
+}
+
+/** What is thrown where the player faces, if anything. */
+function Throwing({
+  throws,
+  shots,
+  onCommit,
+}: {
+  throws: ({ shot: string } & GunNumbers) | undefined;
+  shots: readonly { id: string; name: string }[];
+  onCommit: (throws: ({ shot: string } & GunNumbers) | undefined) => void;
+}) {
+  const usual = { shotSpeed: 9, range: 6, cooldown: 0.45 };
+  return (
+    <>
+      <SelectField
+        label="Throws"
+        value={throws?.shot ?? ''}
+        options={[
+          { value: '', label: 'throws nothing' },
+          ...shots.map(({ id, name }) => ({ value: id, label: `throws ${name}` })),
+        ]}
+        onCommit={(shot) => onCommit(shot === '' ? undefined : { ...(throws ?? usual), shot })}
+      />
+      {throws && <GunKnobs gun={throws} onCommit={(gun) => onCommit({ ...throws, ...gun })} />}
+    </>
+  );
+}
+
+/** Numbers of everything that fires; what is left out of the ammunition has no end. */
+function GunKnobs({ gun, onCommit }: { gun: GunNumbers; onCommit: (gun: GunNumbers) => void }) {
+  const { shotSpeed, range, cooldown, ammunition } = gun;
+  const set = (numbers: Partial<GunNumbers>) => onCommit({ shotSpeed, range, cooldown, ammunition, ...numbers });
+  return (
+    <>
+      <Knob
+        label="Shot speed"
+        unit="cells/s"
+        value={shotSpeed}
+        min={0.1}
+        max={60}
+        onCommit={(value) => set({ shotSpeed: value })}
+      />
+      <Knob
+        label="Range"
+        unit="cells"
+        value={range}
+        min={0.5}
+        max={256}
+        step={1}
+        onCommit={(value) => set({ range: value })}
+      />
+      <Knob
+        label="Cooldown"
+        unit="s"
+        value={cooldown}
+        min={0.02}
+        max={10}
+        step={0.05}
+        onCommit={(value) => set({ cooldown: value })}
+      />
+      <Knob
+        label="Ammunition (0: no end)"
+        unit=""
+        value={ammunition ?? 0}
+        max={10000}
+        step={1}
+        onCommit={(value) => set({ ammunition: value >= 1 ? Math.round(value) : undefined })}
+      />
+    </>
+  );
 }

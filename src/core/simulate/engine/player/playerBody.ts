@@ -60,7 +60,7 @@ export class PlayerBody {
     this.rider = -1;
     this.health = program.health;
     this.score = this.carried = this.delivered = 0;
-    this.ammunition = program.control.scheme === 'rail and fire' ? program.control.ammunition : -1;
+    this.ammunition = program.gun?.ammunition ?? -1;
     this.cooldown = this.stunLeft = this.safeLeft = this.pushLeft = this.speedLeft = 0;
     this.pushX = this.pushY = 0;
     this.speedFactor = 1;
