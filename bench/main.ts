@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { measureMovers, measurePictures, measureSchemes } from './arenaRows';
 import { measureBehaviors, measureChasers, measureScripts } from './behaviorRows';
+import { measureCues, measureShots } from './cueRows';
 import { measureBatches, reportWorkerMemory } from './batchRows';
 import { measureDesk } from './deskRows';
 import { measureEngine, measureGrowth, measureStandIn } from './engineRows';
@@ -23,6 +24,8 @@ const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
   behaviors: measureBehaviors,
   chasers: measureChasers,
   scripts: measureScripts,
+  cues: measureCues,
+  shots: measureShots,
   schemes: measureSchemes,
   pictures: measurePictures,
   geometry: measureGeometry,

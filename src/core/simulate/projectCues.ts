@@ -84,11 +84,23 @@ function projectOne(world: World, seed: number, seconds: number, clearSeconds: n
     }
     events.length = 0;
     clearWaves(world, clearSeconds * ticksPerSecond);
+    if (isOver(world)) break;
   }
+  // What is over stays over.
+  while (run.population.length < seconds) run.population.push(new Uint16Array(cues.length));
   world.events = undefined;
   run.missed = [...world.cues.missed];
   run.rejected = [...world.cues.rejected];
   return run;
+}
+
+/** Whether nothing more comes and all that came is gone. */
+function isOver({ cues: state, level }: World): boolean {
+  return level.program.cues.every((cue, index) => {
+    if (state.alive[index] > 0) return false;
+    if (cue.type === 'waves') return state.stage[index] === WAVE_STAGE.over;
+    return state.isClosed[index] === 1 || state.come[index] >= cue.mostInAll;
+  });
 }
 
 /** Cells a tick. */

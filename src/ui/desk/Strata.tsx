@@ -32,7 +32,7 @@ export function Strata() {
         <Row
           label="In sight"
           hint="When a guard has the player in sight, in the run that is shown"
-          height={hasArrivals ? 16 : 24}
+          height={hasArrivals ? 19 : 24}
         >
           {sampleRun && <SightBars run={sampleRun} span={span} />}
         </Row>
@@ -40,7 +40,7 @@ export function Strata() {
           <Row
             label="Arrivals"
             hint="Ticks: what each cue lets in, one line a cue; curve: how many of them are there, in the run that is shown"
-            height={30}
+            height={27}
           >
             <ArrivalTicks run={sampleRun} span={span} />
           </Row>
