@@ -60,7 +60,7 @@ const browser = await chromium.launch({
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const take = (name) => page.screenshot({ path: path.join(pictures, `${name}.png`) });
-  const finished = () => page.getByText('400 runs', { exact: true }).waitFor({ timeout: 60_000 });
+  const finished = () => page.getByText('400 runs', { exact: true }).waitFor({ timeout: 180_000 });
   const desk = `${address}/games/kiln-yard/levels/drying-hall`;
   const arena = async (x, y) => {
     const box = await page.getByTestId('arena').boundingBox();
@@ -129,6 +129,15 @@ try {
   await page.getByRole('slider', { name: 'Moment of the preview' }).focus();
   for (let step = 0; step < 20; step++) await page.keyboard.press('ArrowRight');
   await take('movers');
+
+  await page.goto(`${address}/games/kiln-yard/levels/ember-night`);
+  await finished();
+  const night = await page.getByTestId('scrub').boundingBox();
+  await page.mouse.click(night.x + night.width * 0.48, night.y + 40);
+  await take('waves');
+  await page.getByRole('button', { name: 'Cues', exact: true }).click();
+  await page.getByText(/^200 runs of \d+ s without a player$/).waitFor({ timeout: 60_000 });
+  await take('cues');
 
   await page.goto(desk);
   await finished();

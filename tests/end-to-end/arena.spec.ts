@@ -127,7 +127,8 @@ test('a kind is varied: it takes what is not overridden, says so, and returns', 
   await page.keyboard.press('Escape');
   await page.getByTestId('arena').focus();
   await page.keyboard.press('3');
-  await page.getByRole('button', { name: 'Other Warden', exact: true }).last().click();
+  await page.getByLabel('Another kind to place').selectOption({ label: 'Other Warden' });
+  await expect(page.getByRole('button', { name: 'Other Warden', exact: true }).last()).toBeVisible();
   await clickCell(page, 25.5, 1.5);
   expect((await savedLevel(page, id)).pieces.some((piece) => piece.kind === 'other-warden')).toBe(true);
 });

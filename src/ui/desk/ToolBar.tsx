@@ -9,6 +9,7 @@ import { BRUSH_SHAPES } from '../editor/brushShapes';
 import type { MarkForm, Tool } from '../editor/deskSession';
 import { useDesk, useFollowed } from './DeskContext';
 import { describeGround } from './describeGround';
+import { SelectField } from './panels/fields';
 import { GroundSwatch } from './panels/GroundSwatch';
 
 const TOOLS: { tool: Tool; label: string; key: string; help: string }[] = [
@@ -123,24 +124,11 @@ export function ToolBar() {
 
 function ToolOptions({ tool }: { tool: Tool }) {
   const { session } = useDesk();
-  const { game, castKind, selection } = useFollowed(session, (state) => state);
+  const { game, selection } = useFollowed(session, (state) => state);
   if (tool === 'ground') return <GroundOptions />;
   if (tool === 'area') return <AreaOptions />;
   if (tool === 'mark') return <MarkOptions />;
-  if (tool === 'cast') {
-    return [...resolvedCast(game).values()]
-      .filter((kind) => !kind.control || !session.level.pieces.some((piece) => commands.isPlayer(game, piece)))
-      .map((kind) => (
-        <Chip
-          key={kind.id}
-          isOn={castKind === kind.id}
-          title={`Place a ${kind.name}`}
-          onClick={() => session.store.setState({ castKind: kind.id })}
-        >
-          {kind.name}
-        </Chip>
-      ));
-  }
+  if (tool === 'cast') return <CastOptions />;
   const selected = session.level.pieces.find(
     (piece) => selection.includes(piece.id) && !kindOf(game, piece.kind)?.control,
   );
@@ -150,6 +138,44 @@ function ToolOptions({ tool }: { tool: Tool }) {
         ? `Click to add a waypoint to ${selected.name}; on a leg, to split it`
         : 'Select a guard first, then click where it shall walk'}
     </span>
+  );
+}
+
+/** More kinds than these are chosen from a list, so that the arena is not covered. */
+const MOST_KIND_CHIPS = 8;
+
+/** Which kind is placed: those of the level as chips, all others in a list. */
+function CastOptions() {
+  const { session } = useDesk();
+  const { game, castKind } = useFollowed(session, (state) => state);
+  const { pieces } = session.level;
+  const hasPlayer = pieces.some((piece) => commands.isPlayer(game, piece));
+  const kinds = [...resolvedCast(game).values()].filter((kind) => !kind.control || !hasPlayer);
+  const isNear = (id: string) => id === castKind || pieces.some((piece) => piece.kind === id);
+  const chips =
+    kinds.length <= MOST_KIND_CHIPS ? kinds : kinds.filter(({ id }) => isNear(id)).slice(0, MOST_KIND_CHIPS);
+  const others = kinds.filter((kind) => !chips.includes(kind));
+  const choose = (id: string) => session.store.setState({ castKind: id });
+  return (
+    <>
+      {chips.map(({ id, name }) => (
+        <Chip key={id} isOn={castKind === id} title={`Place a ${name}`} onClick={() => choose(id)}>
+          {name}
+        </Chip>
+      ))}
+      {others.length > 0 && (
+        <SelectField
+          label="Another kind to place"
+          value=""
+          width={150}
+          options={[
+            { value: '', label: 'another kind…' },
+            ...others.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          onCommit={(id) => id !== '' && choose(id)}
+        />
+      )}
+    </>
   );
 }
 
