@@ -161,7 +161,7 @@ try {
   await page.goto(desk);
   await finished();
   await page.getByRole('button', { name: 'Cast', exact: true }).first().click();
-  await page.getByRole('option', { name: /Sharp-eyed/ }).click();
+  await page.getByRole('option', { name: '↳ Sharp-eyed warden' }).click();
   await take('cast');
   await page.getByRole('button', { name: 'Build', exact: true }).click();
   const maze = drawMaze();

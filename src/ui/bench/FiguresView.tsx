@@ -3,6 +3,7 @@
 import { useEffect, useState } from 'react';
 import type { BehaviorFigures, PursuitFigure } from '@/core/index';
 import { useDesk, useFollowed } from '../desk/DeskContext';
+import { FigureLines } from '../frame/FigureLines';
 
 const RUNS = 40;
 
@@ -99,18 +100,7 @@ export function FiguresView({ measured }: { measured: Measured }) {
       <p className="quiet" style={{ margin: '0 0 4px' }}>
         {figures.runs} runs of casual, {Math.round(figures.seconds)} s of all pieces
       </p>
-      {lines.map(([label, value, title]) => (
-        <div
-          key={label}
-          title={title}
-          style={{ display: 'flex', justifyContent: 'space-between', gap: 8, marginTop: 2 }}
-        >
-          <span className="quiet">{label}</span>
-          <span className="mono" style={{ whiteSpace: 'nowrap' }}>
-            {value}
-          </span>
-        </div>
-      ))}
+      <FigureLines lines={lines} />
     </div>
   );
 }

@@ -7,6 +7,7 @@ import {
   type CueProjection,
   type LaneFigures,
 } from '@/core/index';
+import { FigureLines } from '../frame/FigureLines';
 
 /** What one cue comes to, in numbers with their units. */
 export function CueFigures({ figures, projection }: { figures: Figures; projection: CueProjection }) {
@@ -33,13 +34,13 @@ export function CueFigures({ figures, projection }: { figures: Figures; projecti
   ];
   return (
     <div data-testid="cue-figures">
-      <Lines lines={lines} />
+      <FigureLines lines={lines} />
       {figures.mix.length > 1 && (
         <>
           <h3 className="heading" style={{ marginTop: 10 }}>
             Mix
           </h3>
-          <Lines
+          <FigureLines
             lines={figures.mix.map(({ kind, wanted, got }) => [
               kind,
               `${percent(got)}, wanted ${percent(wanted)}`,
@@ -146,17 +147,6 @@ export function LaneView({ lane }: { lane: LaneFigures }) {
       </div>
     </div>
   );
-}
-
-function Lines({ lines }: { lines: [string, string, string][] }) {
-  return lines.map(([label, value, title]) => (
-    <div key={label} title={title} style={{ display: 'flex', justifyContent: 'space-between', gap: 8, marginTop: 2 }}>
-      <span className="quiet">{label}</span>
-      <span className="mono" style={{ whiteSpace: 'nowrap' }}>
-        {value}
-      </span>
-    </div>
-  ));
 }
 
 function percent(share: number): string {

@@ -3,25 +3,16 @@ import type { Condition } from '../checkedBehavior';
 import { COMPARISONS, VOCABULARY, type Comparison } from '../vocabulary';
 import { readExpression } from './expressions';
 import { type PhraseScope, readPhrase } from './phrases';
+import { readJoined } from './joined';
 import type { TokenCursor } from './tokenCursor';
 
 /** Reads conditions joined by `or`, `and`, `not` and brackets; `and` binds tighter than `or`. */
 export function readCondition(cursor: TokenCursor, scope: PhraseScope): Condition | undefined {
-  return readJoined(cursor, 'or', () => readJoined(cursor, 'and', () => readSingle(cursor, scope)));
-}
-
-function readJoined(
-  cursor: TokenCursor,
-  joiner: 'or' | 'and',
-  readPart: () => Condition | undefined,
-): Condition | undefined {
-  const parts: Condition[] = [];
-  do {
-    const part = readPart();
-    if (!part) return undefined;
-    parts.push(part);
-  } while (cursor.takeIfText(joiner));
-  return parts.length === 1 ? parts[0] : { type: joiner, parts };
+  return readJoined(
+    cursor,
+    () => readSingle(cursor, scope),
+    (type, parts) => ({ type, parts }),
+  );
 }
 
 function readSingle(cursor: TokenCursor, scope: PhraseScope): Condition | undefined {

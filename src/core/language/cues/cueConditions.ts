@@ -1,6 +1,7 @@
 import { DIMENSION_WORDS } from '../../foundation/units';
 import { proposeWord } from '../../foundation/nearestWord';
 import { readExpression, type ExpressionScope } from '../check/expressions';
+import { readJoined } from '../check/joined';
 import type { TokenCursor } from '../check/tokenCursor';
 import { COMPARISONS } from '../vocabulary';
 import type { CountedEvent, CueCondition, NameAt } from './checkedCues';
@@ -22,21 +23,11 @@ export interface CueScope extends ExpressionScope {
 
 /** Reads conditions joined by `or`, `and`, `not` and brackets; `and` binds tighter than `or`. */
 export function readCueCondition(cursor: TokenCursor, scope: CueScope): CueCondition | undefined {
-  return readJoined(cursor, 'or', () => readJoined(cursor, 'and', () => readSingle(cursor, scope)));
-}
-
-function readJoined(
-  cursor: TokenCursor,
-  joiner: 'or' | 'and',
-  readPart: () => CueCondition | undefined,
-): CueCondition | undefined {
-  const parts: CueCondition[] = [];
-  do {
-    const part = readPart();
-    if (!part) return undefined;
-    parts.push(part);
-  } while (cursor.takeIfText(joiner));
-  return parts.length === 1 ? parts[0] : { type: joiner, parts };
+  return readJoined(
+    cursor,
+    () => readSingle(cursor, scope),
+    (type, parts) => ({ type, parts }),
+  );
 }
 
 function readSingle(cursor: TokenCursor, scope: CueScope): CueCondition | undefined {

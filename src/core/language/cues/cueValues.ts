@@ -1,4 +1,4 @@
-import { DIMENSION_WORDS, type Dimension } from '../../foundation/units';
+import { BASE_UNIT, DIMENSION_WORDS, type Dimension } from '../../foundation/units';
 import { readExpression } from '../check/expressions';
 import type { TokenCursor } from '../check/tokenCursor';
 import type { Expression } from '../checkedBehavior';
@@ -18,21 +18,10 @@ function fits(value: Expression, dimension: Dimension, scope: CueScope): boolean
     value.span,
     isBare ? 'unit-missing' : 'wrong-unit',
     `This must be ${DIMENSION_WORDS[dimension]}, but it is ${DIMENSION_WORDS[value.dimension]}.`,
-    isBare ? `Write the unit: \`${value.value} ${USUAL_UNITS[dimension]}\`.` : 'Change the value.',
+    isBare ? `Write the unit: \`${value.value} ${BASE_UNIT[dimension] || '%'}\`.` : 'Change the value.',
   );
   return false;
 }
-
-const USUAL_UNITS: Record<Dimension, string> = {
-  number: '',
-  time: 's',
-  length: 'cells',
-  speed: 'cells/s',
-  angle: 'deg',
-  'turn rate': 'deg/s',
-  rate: 'hz',
-  share: '%',
-};
 
 /** Reads a value and what keeps it in bounds: `at least` and `at most`. */
 export function readBounded(cursor: TokenCursor, scope: CueScope, dimension: Dimension): Bounded | undefined {

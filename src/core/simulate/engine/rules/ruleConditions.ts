@@ -1,6 +1,7 @@
 import type { RuleCondition, RuleValue } from '../../../compile/cueProgram';
 import { assertNever } from '../../../foundation/result';
 import { WAVE_STAGE } from '../cues/cueState';
+import { compares } from '../values';
 import type { World } from '../world';
 
 /** Whether something that a cue or a rule waits for holds now. */
@@ -13,7 +14,7 @@ export function holds(world: World, condition: RuleCondition): boolean {
     case 'not':
       return !holds(world, condition.part);
     case 'compare':
-      return compare(condition.comparison, valueOf(world, condition.left), valueOf(world, condition.right));
+      return compares(condition.comparison, valueOf(world, condition.left), valueOf(world, condition.right));
     case 'touches':
       return condition.kinds.some((kind) => world.touchTick[kind] === world.tick - 1);
     case 'at': {
@@ -41,21 +42,6 @@ function isSpawnerCleared(world: World, cue: number): boolean {
 function isAnyThere(world: World, kinds: readonly number[]): boolean {
   const { piecesOfKind } = world.level;
   return kinds.some((kind) => piecesOfKind[kind].some((piece) => world.alive[piece] === 1));
-}
-
-function compare(comparison: '>' | '<' | '>=' | '<=' | '=', left: number, right: number): boolean {
-  switch (comparison) {
-    case '>':
-      return left > right;
-    case '<':
-      return left < right;
-    case '>=':
-      return left >= right;
-    case '<=':
-      return left <= right;
-    default:
-      return left === right;
-  }
 }
 
 export function valueOf(world: World, value: RuleValue): number {
