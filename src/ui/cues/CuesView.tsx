@@ -20,6 +20,7 @@ import { CueFigures, LaneView } from './CueFigures';
 import { CueLane, handlesOf, inUnitOf } from './CueLane';
 import { addCueBlock, cueSource, cueTextOf } from './cueSource';
 import { CueNumberRow } from './CueNumberRow';
+import { ReadingLine } from './ReadingLine';
 import { useProjection } from './useProjection';
 
 const CLEAR_CHOICES = [2, 4, 6, 10, 15, 20];
@@ -196,6 +197,7 @@ export function CuesView({ onClose }: { onClose: () => void }) {
           opacity: isBusy ? 0.8 : 1,
         }}
       >
+        <ReadingLine />
         {chosen && shown ? (
           <>
             <h3 className="heading" style={{ marginBottom: 4 }}>
