@@ -30,3 +30,25 @@ export function wallMs(work: () => void): number {
   work();
   return performance.now() - before;
 }
+
+const SUMMANDS = Float64Array.from({ length: 4096 }, (_, index) => index);
+
+/**
+ * CPU milliseconds of a loop of independent additions, always the same. Where it doubles, something else keeps the other
+ * half of the core busy, and every row measured at the time is too low; a loop in which every step waits for the one
+ * before would not show it.
+ */
+export function plainAdditionsMs(): number {
+  return cpuMs(() => {
+    let [a, b, c, d] = [0, 0, 0, 0];
+    for (let round = 0; round < 1500; round++) {
+      for (let index = 0; index < SUMMANDS.length; index += 4) {
+        a += SUMMANDS[index] * 1.1;
+        b += SUMMANDS[index + 1] * 1.2;
+        c += SUMMANDS[index + 2] * 1.3;
+        d += SUMMANDS[index + 3] * 1.4;
+      }
+    }
+    if (a + b + c + d < 0) throw new Error('sums of what is not negative');
+  });
+}

@@ -152,29 +152,37 @@ function findContact(
   anyIsEnough: boolean,
 ): void {
   contact.fraction = 2;
+  const { width, height, solid } = grid;
   const firstColumn = Math.floor(Math.min(x, x + dx) - outline.west - TOUCH);
   const lastColumn = Math.floor(Math.max(x, x + dx) + outline.east + TOUCH);
   const firstRow = Math.floor(Math.min(y, y + dy) - outline.north - TOUCH);
   const lastRow = Math.floor(Math.max(y, y + dy) + outline.south + TOUCH);
   // Of a long way only the cells beside it are looked at, not all of the box around it.
   const isLong = lastRow - firstRow > 2 && lastColumn - firstColumn > 2;
+  const perRow = isLong ? 1 / dy : 0;
   for (let row = firstRow; row <= lastRow; row++) {
     let from = firstColumn;
     let to = lastColumn;
     if (isLong) {
       // The part of the way on which the body overlaps this row.
-      const enter = (row - outline.south - TOUCH - y) / dy;
-      const leave = (row + 1 + outline.north + TOUCH - y) / dy;
-      const first = x + dx * Math.min(1, Math.max(0, Math.min(enter, leave)));
-      const last = x + dx * Math.min(1, Math.max(0, Math.max(enter, leave)));
-      from = Math.max(firstColumn, Math.floor(Math.min(first, last) - outline.west - TOUCH) - 1);
-      to = Math.min(lastColumn, Math.floor(Math.max(first, last) + outline.east + TOUCH) + 1);
+      const enter = clampUnit((row - outline.south - TOUCH - y) * perRow);
+      const leave = clampUnit((row + 1 + outline.north + TOUCH - y) * perRow);
+      const first = x + dx * enter;
+      const last = x + dx * leave;
+      from = Math.floor((first < last ? first : last) - outline.west - TOUCH);
+      to = Math.floor((first < last ? last : first) + outline.east + TOUCH);
     }
-    for (let column = from; column <= to; column++) {
-      if (isSolidAt(grid, column, row)) meetCell(grid, column, row, x, y, outline, dx, dy);
+    const isInside = row >= 0 && row < height && from >= 0 && to < width;
+    for (let column = from, cell = row * width + from; column <= to; column++, cell++) {
+      if (isInside ? solid[cell] === 1 : isSolidAt(grid, column, row))
+        meetCell(grid, column, row, x, y, outline, dx, dy);
     }
     if (anyIsEnough && contact.fraction <= 1) return;
   }
+}
+
+function clampUnit(value: number): number {
+  return value < 0 ? 0 : value > 1 ? 1 : value;
 }
 
 /** Tests the faces and true corners of one solid cell. Borders shared with another solid cell are no faces. */
