@@ -26,6 +26,7 @@ export {
   type Footing,
   type GameDocument,
   type Hatching,
+  type CourseLink,
   type KindEntry,
   type Lane,
   type Level,
@@ -58,6 +59,8 @@ export {
 export { describePath, locateInFile, readGame, readGameValue } from './document/readGame';
 export { writeGame } from './document/writeGame';
 export { applyChange, makeChange, revertChange, type Change } from './document/edit';
+export { checkCourse, levelAfter, waysOn, type CourseOutcome, type CourseWay } from './document/course';
+export { findEasierLevels, type LadderFinding, type LevelResult } from './report/courseLadder';
 export * as commands from './document/allCommands';
 export type { Point } from './document/commands';
 export type { CellArea, Stamp, StampTurn } from './document/areaCommands';

@@ -1,3 +1,4 @@
+import { checkCourse } from '../document/course';
 import type { GameDocument } from '../document/gameDocument';
 import { kindOf } from '../document/resolveKind';
 import type { Diagnostic } from '../foundation/diagnostic';
@@ -23,8 +24,9 @@ export function checkCastAndLevels(
   const levels = checked.flatMap(
     (level) => compileLevel(game, level, scripts, cues.get(level.id), NO_OVERRIDES).diagnostics,
   );
+  const course = levelId === undefined ? checkCourse(game) : [];
   const seen = new Set<string>();
-  return [...cast, ...levels].filter((fault) => {
+  return [...cast, ...levels, ...course].filter((fault) => {
     const key = JSON.stringify(fault);
     return !seen.has(key) && seen.add(key);
   });

@@ -72,7 +72,12 @@ function isUnsafe(ground: GroundMap, type: number): boolean {
 }
 
 /** The ground as open as it can come to be. */
-function passableGrid(game: GameDocument, grid: ArenaGrid, ground: GroundMap, crossesUnsafe: boolean): ArenaGrid {
+export function passableGrid(
+  game: GameDocument,
+  grid: ArenaGrid,
+  ground: GroundMap,
+  crossesUnsafe: boolean,
+): ArenaGrid {
   const opened = new Set<string>();
   for (const contact of game.contacts ?? [])
     for (const effect of contact.does) if (effect.effect === 'open') opened.add(effect.ground);

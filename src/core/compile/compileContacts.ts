@@ -82,6 +82,7 @@ function compileEffect(game: GameDocument, level: Level, kinds: readonly string[
     case 'harm':
     case 'collect':
     case 'deliver':
+    case 'fill':
     case 'score':
     case 'refill':
       return [effect];

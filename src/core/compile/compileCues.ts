@@ -15,7 +15,6 @@ import type {
   SpawnerDefinition,
   WavesDefinition,
 } from '../language/cues/checkedCues';
-import { LEVEL_NUMBER } from '../language/cues/cueWords';
 import { ticksOf } from './compileBrain';
 import {
   MOST_OF_A_KIND,
@@ -31,6 +30,7 @@ import {
   type WavesProgram,
 } from './cueProgram';
 import { foldExpression } from './foldExpression';
+import type { Overrides } from './levelProgram';
 
 export interface CompiledCues {
   cues: CueProgram[];
@@ -55,15 +55,15 @@ export function kindsOfCues({ cues }: CheckedCues): string[] {
   return [...new Set(ids)];
 }
 
-/** Folds numbers and names of cues and rules. `knobs` are overrides of a try: cue, knob, value in the unit of the script. */
+/** Folds numbers and names of cues and rules; a try may override knobs and the round of the course. */
 export function compileCues(
   game: GameDocument,
   level: Level,
   checked: CheckedCues,
   kindIds: readonly string[],
-  knobs: readonly { kind: string; knob: string; value: number }[],
+  overrides: Overrides,
 ): CompiledCues {
-  const folder = new CueFolder(game, level, checked, kindIds, knobs);
+  const folder = new CueFolder(game, level, checked, kindIds, overrides);
   return { ...folder.fold(), diagnostics: folder.diagnostics };
 }
 
@@ -78,7 +78,7 @@ class CueFolder {
     private readonly level: Level,
     private readonly checked: CheckedCues,
     private readonly kindIds: readonly string[],
-    private readonly knobs: readonly { kind: string; knob: string; value: number }[],
+    private readonly overrides: Overrides,
   ) {
     this.units = { pixelsPerCell: game.pixelsPerCell, ticksPerSecond: level.ticksPerSecond };
     this.path = ['levels', game.levels.findIndex(({ id }) => id === level.id), 'cues'];
@@ -212,10 +212,13 @@ class CueFolder {
       backY: back?.y,
       backTicks: ticksOf(of.value(rules.comeBack?.after, 0), ticksPerSecond),
       safeTicks: ticksOf(of.value(rules.comeBack?.safe, USUAL_SAFE_SECONDS), ticksPerSecond),
+      laysBack: rules.comeBack?.laysBack ?? false,
+      carryMost: rules.carryMost ?? Infinity,
       scores: rules.scores.map(({ points, event, span }): ScoreProgram => {
         switch (event.type) {
           case 'defeated':
           case 'collected':
+          case 'filled':
             return { points, event: { type: event.type, kinds: this.kindsWith(event.tag) } };
           case 'every': {
             const seconds = of.value(event.period, 1);
@@ -252,6 +255,7 @@ class CueFolder {
         };
       case 'touches':
       case 'none left':
+      case 'all filled':
         return { type: condition.type, kinds: this.kindsWith(condition.tag) };
       case 'at': {
         const [x, y, width, height] = markBox(this.markNamed(condition.mark));
@@ -278,11 +282,12 @@ class CueFolder {
 
   private folderOf(cue: string): KnobFolder {
     const values = new Map<string, number>([
-      [LEVEL_NUMBER, this.game.levels.findIndex(({ id }) => id === this.level.id) + 1],
+      ['level', this.game.levels.findIndex(({ id }) => id === this.level.id) + 1],
+      ['round', this.overrides.from?.round ?? 1],
     ]);
     for (const { cue: owner, knob } of this.checked.knobs) {
       if (owner !== cue) continue;
-      const forced = this.knobs.find((entry) => entry.kind === cue && entry.knob === knob.name);
+      const forced = this.overrides.knobs.find((entry) => entry.kind === cue && entry.knob === knob.name);
       values.set(knob.name, toBaseUnit(forced?.value ?? knob.value, knob.unit, this.units));
     }
     return new KnobFolder(values, this.units);

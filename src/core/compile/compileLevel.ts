@@ -10,6 +10,7 @@ import { nearestWord } from '../foundation/nearestWord';
 import { buildGrid, buildGround } from './buildGrid';
 import { checkKnobValues } from './checkKnobValues';
 import { checkLevelGeometry, findExit } from './checkLevel';
+import { checkErrands } from './checkErrands';
 import { checkMovers } from './checkMovers';
 import { hitShapeFor, outlineOf } from './compileBodies';
 import { namesForBrains } from './brainNames';
@@ -151,7 +152,8 @@ class LevelCompiler {
       pools: arrivals.pools,
       from: this.overrides.from ?? {},
     };
-    return { program, diagnostics: this.diagnostics };
+    this.addNew(checkErrands(game, level, program, this.cues?.checked, this.path));
+    return { program: hasErrors(this.diagnostics) ? undefined : program, diagnostics: this.diagnostics };
   }
 
   /** Cells a tick². */
@@ -226,13 +228,7 @@ class LevelCompiler {
   private compileCues(grid: ArenaGrid, ground: GroundMap): { cues: CueProgram[]; rules: RulesProgram } {
     const checked = this.cues?.checked;
     if (!checked) return { cues: [], rules: NO_RULES };
-    const { cues, rules, diagnostics } = compileCues(
-      this.game,
-      this.level,
-      checked,
-      this.kindIds,
-      this.overrides.knobs,
-    );
+    const { cues, rules, diagnostics } = compileCues(this.game, this.level, checked, this.kindIds, this.overrides);
     this.addNew(diagnostics);
     if (!hasErrors(diagnostics))
       this.addNew(

@@ -14,7 +14,7 @@ export type RuleCondition =
   | { type: 'compare'; comparison: '>' | '<' | '>=' | '<=' | '='; left: RuleValue; right: RuleValue }
   | { type: 'touches'; kinds: number[] }
   | { type: 'at'; area: Area }
-  | { type: 'none left'; kinds: number[] }
+  | { type: 'none left' | 'all filled'; kinds: number[] }
   | { type: 'cleared'; cue: number };
 
 /** Where arrivals come in. */
@@ -86,7 +86,7 @@ export type CueProgram = SpawnerProgram | WavesProgram;
 export interface ScoreProgram {
   points: number;
   event:
-    | { type: 'defeated' | 'collected'; kinds: number[] }
+    | { type: 'defeated' | 'collected' | 'filled'; kinds: number[] }
     | { type: 'delivery' }
     | { type: 'every'; ticks: number }
     | { type: 'holds'; condition: RuleCondition };
@@ -101,6 +101,10 @@ export interface RulesProgram {
   backY: number | undefined;
   backTicks: number;
   safeTicks: number;
+  /** Whether a life that is lost lays what is carried back to where it was. */
+  laysBack: boolean;
+  /** Infinity for no end. */
+  carryMost: number;
   scores: ScoreProgram[];
   loses: RuleCondition[];
   wins: RuleCondition[];
@@ -112,6 +116,8 @@ export const NO_RULES: RulesProgram = {
   backY: undefined,
   backTicks: 0,
   safeTicks: 0,
+  laysBack: false,
+  carryMost: Infinity,
   scores: [],
   loses: [],
   wins: [],

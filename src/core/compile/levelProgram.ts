@@ -208,6 +208,7 @@ export type EffectProgram =
   | { effect: 'collect' }
   | { effect: 'teleport'; x: number; y: number }
   | { effect: 'deliver' }
+  | { effect: 'fill' }
   /** Cells that change if they are of one type of ground. `needs` is the index of a kind, or −1. */
   | { effect: 'open'; cells: number[]; ground: number; becomes: number; needs: number }
   | { effect: 'score'; points: number }
@@ -381,6 +382,8 @@ export interface StartOverride {
   score?: number;
   /** Number of the wave that comes first, from 1. */
   wave?: number;
+  /** How often the course has come to the level, this time included. */
+  round?: number;
   /** The level has run for so long, with the player out of it. */
   seconds?: number;
   /** Name of the only cue that is there. */

@@ -3,7 +3,7 @@ import { fail, succeed, type Result } from '../foundation/result';
 import type { Overrides, StartOverride } from './levelProgram';
 
 /** What can be said of where a try begins, as people write it. */
-export const START_FORMS = ['player at 12,7', 'score 1500', 'wave 4', 'at 40 s', 'only NAME'] as const;
+export const START_FORMS = ['player at 12,7', 'score 1500', 'wave 4', 'round 2', 'at 40 s', 'only NAME'] as const;
 
 /** Reads where a try begins; several parts are joined by semicolons. Faults have an empty path, as they are in no document. */
 export function readStart(text: string): Result<Pick<Overrides, 'playerAt' | 'from'>, Diagnostic> {
@@ -13,11 +13,13 @@ export function readStart(text: string): Result<Pick<Overrides, 'playerAt' | 'fr
     const place = /^player at (-?\d+(?:\.\d+)?)\s*,\s*(-?\d+(?:\.\d+)?)$/.exec(part);
     const score = /^(?:from )?score (-?\d+)$/.exec(part);
     const wave = /^(?:from )?wave (\d{1,4})$/.exec(part);
+    const round = /^(?:from )?round (\d{1,4})$/.exec(part);
     const clock = /^(?:from )?at (\d+(?:\.\d+)?) ?s$/.exec(part);
     const only = /^only ([a-zA-Z_]\w*)$/.exec(part);
     if (place) playerAt = [Number(place[1]), Number(place[2])];
     else if (score) from.score = Number(score[1]);
     else if (wave && Number(wave[1]) >= 1) from.wave = Number(wave[1]);
+    else if (round && Number(round[1]) >= 1) from.round = Number(round[1]);
     else if (clock) from.seconds = Number(clock[1]);
     else if (only) from.only = only[1];
     else
@@ -51,6 +53,7 @@ export function sayStart(overrides: Overrides): { text: string; without: Overrid
       : []),
     ...(from.score === undefined ? [] : [{ text: `from score ${from.score}`, without: drop('score') }]),
     ...(from.wave === undefined ? [] : [{ text: `from wave ${from.wave}`, without: drop('wave') }]),
+    ...(from.round === undefined ? [] : [{ text: `in round ${from.round}`, without: drop('round') }]),
     ...(from.seconds === undefined ? [] : [{ text: `from ${from.seconds} s on`, without: drop('seconds') }]),
     ...(from.only === undefined ? [] : [{ text: `only ${from.only}`, without: drop('only') }]),
   ];

@@ -236,6 +236,19 @@ function checkLevel(game: GameDocument, level: Level, path: Path): Diagnostic[] 
             ),
           ],
     ),
+    ...(level.links ?? []).flatMap((link, index) =>
+      link.to === undefined || game.levels.some(({ id }) => id === link.to)
+        ? []
+        : [
+            unknown(
+              [...path, 'links', index, 'to'],
+              'unknown-level',
+              `${level.name} leads on to \`${link.to}\`, which is no level.`,
+              'levels',
+              game.levels,
+            ),
+          ],
+    ),
     ...level.pieces.flatMap((piece, index) =>
       game.cast.some((kind) => kind.id === piece.kind)
         ? []

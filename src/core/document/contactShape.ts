@@ -17,6 +17,9 @@ export const effectShape = z.discriminatedUnion('effect', [
   z.strictObject({ effect: z.literal('teleport'), to: z.string().describe('id of a mark') }),
   z.strictObject({ effect: z.literal('deliver') }).describe('puts down all that the player has collected'),
   z
+    .strictObject({ effect: z.literal('fill') })
+    .describe('takes one thing that the player carries; once for each piece, which then is filled'),
+  z
     .strictObject({
       effect: z.literal('open'),
       area: z.string().describe('id of a mark'),

@@ -157,6 +157,14 @@ export const rulesShape = z.strictObject({
   timeLimit: z.number().min(1).max(3600).describe('seconds'),
 });
 
+export const courseLinkShape = z
+  .strictObject({
+    when: z.enum(['won', 'lost']).describe('after which end of a run'),
+    score: z.number().int().min(-1_000_000).max(1_000_000).optional().describe('only from so many points on'),
+    to: identifier.optional().describe('id of a level; left out, the course ends'),
+  })
+  .describe('a way on in the course');
+
 export const levelShape = z.strictObject({
   id: identifier,
   name: label,
@@ -173,6 +181,13 @@ export const levelShape = z.strictObject({
     .max(LIMITS.scriptLines)
     .optional()
     .describe('what arrives when, and the rules: lines of the language'),
+  links: z
+    .array(courseLinkShape)
+    .max(20)
+    .optional()
+    .describe(
+      'where the course goes on; the first that fits. Where none does, winning leads to the next level and losing ends it',
+    ),
 });
 
 export const scriptShape = z.strictObject({
@@ -200,6 +215,7 @@ export type KindEntry = z.infer<typeof kindShape>;
 export type Lane = z.infer<typeof laneShape>;
 export type Piece = z.infer<typeof pieceShape>;
 export type Mark = z.infer<typeof markShape>;
+export type CourseLink = z.infer<typeof courseLinkShape>;
 export type Level = z.infer<typeof levelShape>;
 export type Hatching = (typeof HATCHINGS)[number];
 export type Footing = (typeof FOOTINGS)[number];

@@ -1,6 +1,6 @@
 import { freshId } from './castCommands';
 import { bug } from '../foundation/result';
-import type { GameDocument, Level } from './gameDocument';
+import type { CourseLink, GameDocument, Level } from './gameDocument';
 import { LIMITS } from './gameDocument';
 import { resolvedCast } from './resolveKind';
 
@@ -57,6 +57,20 @@ export function duplicateLevel(game: GameDocument, levelId: string): string {
 
 export function removeLevel(game: GameDocument, levelId: string): void {
   game.levels.splice(placeOf(game, levelId), 1);
+  for (const level of game.levels)
+    if (level.links)
+      setLinks(
+        game,
+        level.id,
+        level.links.filter(({ to }) => to !== levelId),
+      );
+}
+
+/** Sets where the course goes on from a level; none of them: to the next one. */
+export function setLinks(game: GameDocument, levelId: string, links: CourseLink[]): void {
+  const level = game.levels[placeOf(game, levelId)];
+  if (links.length === 0) delete level.links;
+  else level.links = links;
 }
 
 /** Moves a level by so many places in the order of the game; at the ends it stays. */

@@ -7,7 +7,7 @@ import type { RunRecord, RunSamples } from './runRecord';
 
 /**
  * Numbers a piece takes in a frame: x, y, facing as a vector, state, whether it has the player in sight, and whether it is
- * there: 0 gone, 1 there, 2 there but out.
+ * there: 0 gone, 1 there, 2 there but out, 3 there and filled.
  */
 export const PIECE_FIELDS = 7;
 /** Numbers the player takes in a frame: x and y. */
@@ -41,7 +41,7 @@ export function writeFrame(world: World, frames: Float32Array, start: number): v
     frames[at++] = world.facingY[piece];
     frames[at++] = world.state[piece];
     frames[at++] = world.sights[piece];
-    frames[at++] = world.alive[piece] === 0 ? 0 : world.isIn(piece) ? 1 : 2;
+    frames[at++] = world.alive[piece] === 0 ? 0 : world.isFilled[piece] === 1 ? 3 : world.isIn(piece) ? 1 : 2;
   }
 }
 

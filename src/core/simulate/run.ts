@@ -117,6 +117,7 @@ function showScreen(world: World, frame: ScreenFrame): void {
   frame.y.set(world.y);
   frame.facingX.set(world.facingX);
   frame.facingY.set(world.facingY);
+  frame.isFilled.set(world.isFilled);
   for (let piece = 0; piece < world.pieceCount; piece++) {
     frame.isAlarmed[piece] = isAlarmed(world, piece) ? 1 : 0;
     frame.isGone[piece] = world.isIn(piece) ? 0 : 1;
@@ -139,6 +140,8 @@ function takeSample(world: World, samples: RunSamples): void {
 
 /** Stands in the fingerprint for the state of a piece that is not there. */
 const GONE = -2;
+/** Added to the state of a goal that has been filled. */
+const FILLED = 1 << 16;
 
 function addToHash(hash: TraceHash, world: World, input: number): void {
   hash.addInteger(input);
@@ -152,6 +155,6 @@ function addToHash(hash: TraceHash, world: World, input: number): void {
       hash.addFloat(world.x[piece]);
       hash.addFloat(world.y[piece]);
     }
-    hash.addInteger(isThere ? world.state[piece] : GONE);
+    hash.addInteger(isThere ? world.state[piece] + FILLED * world.isFilled[piece] : GONE);
   }
 }

@@ -15,6 +15,8 @@ export interface ShownPiece {
   stand: ShownPart[];
   /** Whether it is there but meets nobody just now. */
   isOut: boolean;
+  /** Whether it is a goal that has been filled. */
+  isFilled: boolean;
   /** What it can see, clipped by walls: x, y, x, y, … in cells. */
   sightArea: number[];
   isAlarmed: boolean;

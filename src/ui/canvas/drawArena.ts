@@ -3,6 +3,7 @@ import type { ArenaPicture, ShownPiece, ShownRoute, ShownTrack } from './arenaPi
 import { toScreen, type Camera } from './camera';
 import {
   drawBody,
+  drawFilled,
   drawLabel,
   drawPiece,
   drawPlayer,
@@ -252,6 +253,7 @@ function drawShownPiece(
   else if (piece.isPlayer) drawPlayer(context, x, y, radius, palette);
   else drawPiece(context, x, y, radius, piece.heading, piece.tint, palette);
   context.globalAlpha = 1;
+  if (piece.isFilled) drawFilled(context, x, y, radius, palette);
   if (piece.isAlarmed) drawLabel(context, '!', x - 3, y - radius - 12, palette, palette.clay);
   if (selected.has(piece.id)) drawSelection(context, x, y, radius, palette);
 }

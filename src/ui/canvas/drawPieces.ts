@@ -58,6 +58,28 @@ export function drawPlayer(
   context.fill();
 }
 
+/** The mark of a goal that has been filled: a moss disc with a tick. */
+export function drawFilled(
+  context: CanvasRenderingContext2D,
+  x: number,
+  y: number,
+  radius: number,
+  palette: Palette,
+): void {
+  const size = Math.max(5, radius * 0.7);
+  context.beginPath();
+  context.arc(x, y, size, 0, FULL_TURN);
+  context.fillStyle = palette.moss;
+  context.fill();
+  context.beginPath();
+  context.moveTo(x - size * 0.5, y);
+  context.lineTo(x - size * 0.1, y + size * 0.42);
+  context.lineTo(x + size * 0.55, y - size * 0.42);
+  context.strokeStyle = palette.paper;
+  context.lineWidth = Math.max(1.5, size * 0.22);
+  context.stroke();
+}
+
 /** Traces the parts of a shape in pixels. Rounded parts are traced by their core; see {@link fillParts}. */
 function tracePart(context: CanvasRenderingContext2D, part: ShownPart, x: number, y: number, scale: number): void {
   context.beginPath();

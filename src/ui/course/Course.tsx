@@ -12,6 +12,8 @@ import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
 import { LevelCard, sayBatch } from '../shelf/LevelCard';
+import { CourseFindings } from './CourseFindings';
+import { CourseMap } from './CourseMap';
 import { LevelActions } from './LevelActions';
 import { NewLevelDialog } from './NewLevelDialog';
 import { useGameEdit } from './useGameEdit';
@@ -70,6 +72,8 @@ export function Course({ gameId }: { gameId: string }) {
               onClose={() => setIsAdding(false)}
               onCreate={(level) => void addLevel(level)}
             />
+            {document.levels.length > 0 && <CourseMap game={document} batches={batches.data ?? []} />}
+            <CourseFindings game={document} batches={batches.data ?? []} />
             <div style={{ display: 'flex', flexWrap: 'wrap', gap: 16, marginBottom: 26 }}>
               {document.levels.map((level) => (
                 <LevelCard

@@ -2,6 +2,7 @@
 
 import { modals } from '@mantine/modals';
 import { commands, type GameDocument, type Level } from '@/core/index';
+import { LevelLinks } from './LevelLinks';
 
 interface LevelActionsProps {
   game: GameDocument;
@@ -49,6 +50,7 @@ export function LevelActions({ game, level, onEdit }: LevelActionsProps) {
       >
         Copy
       </button>
+      <LevelLinks game={game} level={level} onEdit={onEdit} />
       <span style={{ flex: 1 }} />
       <button type="button" className="act bad" aria-label={`Remove ${level.name}`} onClick={remove}>
         Remove

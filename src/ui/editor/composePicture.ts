@@ -175,7 +175,7 @@ function showPiece(
   showsShapes: boolean,
 ): ShownPiece | undefined {
   const isPlayer = kind.control !== undefined;
-  const base = { id: piece.id, ...bodyOf(kind, showsShapes), tint: kind.tint, isPlayer, isOut: false };
+  const base = { id: piece.id, ...bodyOf(kind, showsShapes), tint: kind.tint, isPlayer, isOut: false, isFilled: false };
   const index = run?.pieces.indexOf(piece.id) ?? -1;
   if (run && isPlayer) {
     const [x, y] = run.frames.subarray(tick * run.frameSize, tick * run.frameSize + PLAYER_FIELDS);
@@ -191,6 +191,7 @@ function showPiece(
       y: now.y,
       heading,
       isOut: now.presence === 2,
+      isFilled: now.presence === 3,
       sightArea: sightArea(grid, now.x, now.y, (heading * 180) / Math.PI, insight, now.state),
       isAlarmed: now.sights > 0 || (insight?.states[now.state]?.isChase ?? false),
     };
@@ -230,7 +231,8 @@ function showShots(game: GameDocument, level: Level, run: ShownRun, tick: number
         heading,
         tint: kind.tint,
         isPlayer: false,
-        isOut: false,
+        isOut: now.presence === 2,
+        isFilled: now.presence === 3,
         sightArea: [],
         isAlarmed: false,
       },

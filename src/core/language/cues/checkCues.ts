@@ -11,7 +11,7 @@ import { readRules } from './readRules';
 import { readSpawner } from './readSpawner';
 import { readWaves } from './readWaves';
 import { isWordOf } from './cueLines';
-import { LEVEL_NUMBER, RULE_READINGS, type CueBlock } from './cueWords';
+import { COURSE_NUMBERS, RULE_READINGS, type CueBlock } from './cueWords';
 
 export interface CueVerdict {
   /** Undefined when there are errors. */
@@ -63,7 +63,7 @@ class CueReader {
   ) {
     this.scope = {
       knobs: this.knobs,
-      readKnobs: new Set([LEVEL_NUMBER]),
+      readKnobs: new Set(Object.keys(COURSE_NUMBERS)),
       memory: new Map(),
       readMemory: new Set(),
       readings: RULE_READINGS,
@@ -71,8 +71,9 @@ class CueReader {
       names,
     };
     this.name = block.keyword === 'rules' ? 'rules' : this.readCueName(names);
-    // The number of the level in the course is known before any run, as a knob is.
-    this.knobs.set(LEVEL_NUMBER, { ...LEVEL_KNOB, span: block.keywordSpan });
+    // Numbers of the course are known before any run, as knobs are.
+    for (const name of Object.keys(COURSE_NUMBERS))
+      this.knobs.set(name, { ...COURSE_KNOB, name, span: block.keywordSpan });
   }
 
   read(): void {
@@ -94,7 +95,7 @@ class CueReader {
       if (waves) checked.cues.push({ type: 'waves', waves });
     } else this.addRules(readRules(block, own, scope));
     for (const knob of this.knobs.values()) {
-      if (knob.name === LEVEL_NUMBER) continue;
+      if (knob.name in COURSE_NUMBERS) continue;
       checked.knobs.push({ cue: this.name, knob });
       if (!scope.readKnobs.has(knob.name))
         faults.warning(
@@ -151,8 +152,7 @@ class CueReader {
 /** Words that may begin several lines of a block. */
 const REPEATED_WORDS = new Set(['wave', 'supply', 'score', 'win', 'lose', 'retire']);
 
-const LEVEL_KNOB: Omit<KnobDefinition, 'span'> = {
-  name: LEVEL_NUMBER,
+const COURSE_KNOB: Omit<KnobDefinition, 'span' | 'name'> = {
   dimension: 'number',
   unit: undefined,
   value: 1,

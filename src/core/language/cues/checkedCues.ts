@@ -22,7 +22,7 @@ export type CueCondition =
   | { type: 'compare'; comparison: Comparison; left: Expression; right: Expression; span: Span }
   | { type: 'touches'; tag: NameAt }
   | { type: 'at'; mark: NameAt }
-  | { type: 'none left'; tag: NameAt }
+  | { type: 'none left' | 'all filled'; tag: NameAt }
   | { type: 'cleared'; cue: NameAt };
 
 /** Where things come in, and where they may not. */
@@ -86,7 +86,7 @@ export interface WavesDefinition {
 
 /** Something that counts when it happens. */
 export type CountedEvent =
-  | { type: 'defeated' | 'collected'; tag: NameAt }
+  | { type: 'defeated' | 'collected' | 'filled'; tag: NameAt }
   | { type: 'delivery' }
   | { type: 'every'; period: Expression }
   | { type: 'holds'; condition: CueCondition };
@@ -95,7 +95,11 @@ export interface RulesDefinition {
   span: Span;
   lives: number | undefined;
   livesSpan: Span | undefined;
-  comeBack: { mark: NameAt | undefined; after: Expression | undefined; safe: Expression | undefined } | undefined;
+  comeBack:
+    | { mark: NameAt | undefined; after: Expression | undefined; safe: Expression | undefined; laysBack: boolean }
+    | undefined;
+  /** How much can be carried at once; undefined for no end. */
+  carryMost: number | undefined;
   scores: { points: number; event: CountedEvent; span: Span }[];
   loses: { condition: CueCondition; span: Span }[];
   wins: { condition: CueCondition; span: Span }[];

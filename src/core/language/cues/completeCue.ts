@@ -3,7 +3,7 @@ import type { CompletionPlace, Proposal } from '../edit/completion';
 import {
   CUE_BLOCK_WORDS,
   CUE_WORDS,
-  LEVEL_NUMBER,
+  COURSE_NUMBERS,
   RULE_EVENTS,
   RULE_READINGS,
   RULE_TESTS,
@@ -168,8 +168,6 @@ export function cueMeaningAt(text: string, place: number): { from: number; to: n
         : CUE_WORDS.filter((entry) => entry.word === word && entry.inside.includes(block as CueBlock)).map(
             ({ form, meaning }) => `${word} ${form} — ${meaning}`,
           )[0]
-      : word === LEVEL_NUMBER
-        ? 'The number of this level in the course, from 1.'
-        : RULE_READINGS[word]?.meaning;
+      : (COURSE_NUMBERS[word as 'level'] ?? RULE_READINGS[word]?.meaning);
   return found ? { from, to: from + word.length, meaning: found } : undefined;
 }

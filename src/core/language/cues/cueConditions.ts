@@ -41,6 +41,10 @@ function readSingle(cursor: TokenCursor, scope: CueScope): CueCondition | undefi
     const test = named(cursor, scope, 'tags', (tag) => ({ type: 'none left', tag }) as CueCondition);
     return test && expectWord(cursor, scope, 'left') ? test : undefined;
   }
+  if (cursor.takeIfText('all')) {
+    const test = named(cursor, scope, 'tags', (tag) => ({ type: 'all filled', tag }) as CueCondition);
+    return test && expectWord(cursor, scope, 'filled') ? test : undefined;
+  }
   if (cursor.next?.text === 'cleared')
     return named(cursor, scope, 'cues', (cue) => {
       cursor.take();
@@ -103,7 +107,7 @@ function readComparison(cursor: TokenCursor, scope: CueScope): CueCondition | un
 export function readCountedEvent(cursor: TokenCursor, scope: CueScope): CountedEvent | undefined {
   if (cursor.takeIfText('delivery')) return { type: 'delivery' };
   const event = cursor.next?.text;
-  if (event === 'defeated' || event === 'collected')
+  if (event === 'defeated' || event === 'collected' || event === 'filled')
     return named(cursor, scope, 'tags', (tag) => {
       cursor.take();
       return { type: event, tag };

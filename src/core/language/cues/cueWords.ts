@@ -172,10 +172,17 @@ export const CUE_WORDS: readonly CueWord[] = [
   {
     inside: ['rules'],
     word: 'come',
-    form: 'back [ at MARK ] [ , after TIME ] [ , safe for TIME ]',
+    form: 'back [ at MARK ] [ , after TIME ] [ , safe for TIME ] [ , laying back what it carries ]',
     meaning:
-      'Where the player comes back with the next life, how long that takes, and how long nothing harms it then. Left out: where it started, at once, safe for 1.5 s.',
+      'Where the player comes back with the next life, how long that takes, and how long nothing harms it then. Left out: where it started, at once, safe for 1.5 s. It keeps what it carries, unless that is laid back to where it was found.',
     example: 'come back at kiln_door, after 1 s, safe for 2 s',
+  },
+  {
+    inside: ['rules'],
+    word: 'carry',
+    form: 'at most COUNT',
+    meaning: 'How much the player can carry at once; more is left where it lies.',
+    example: 'carry at most 2',
   },
   {
     inside: ['rules'],
@@ -212,11 +219,14 @@ export const RULE_READINGS: Readonly<Record<string, { dimension: Dimension; mean
     meaning: 'The number of the wave that came last, counted on through repeats; 0 before.',
   },
   carried: { dimension: 'number', meaning: 'How much the player has collected and not yet delivered.' },
-  delivered: { dimension: 'number', meaning: 'How much it has delivered.' },
+  delivered: { dimension: 'number', meaning: 'How much it has delivered or filled goals with.' },
 };
 
-/** A number of the level that is known before any run: usable in every value of a cue. */
-export const LEVEL_NUMBER = 'level';
+/** Numbers of the course that are known before any run: usable in every value of a cue. */
+export const COURSE_NUMBERS: Readonly<Record<'level' | 'round', string>> = {
+  level: 'The number of this level in the course, from 1.',
+  round: 'How often the course has come to this level, this time included; 1 unless a run begins in a later round.',
+};
 
 /** Tests that conditions of cues and rules know besides comparisons. */
 export const RULE_TESTS: readonly { form: string; meaning: string; example: string }[] = [
@@ -232,6 +242,11 @@ export const RULE_TESTS: readonly { form: string; meaning: string; example: stri
     example: 'win when no moth left',
   },
   {
+    form: 'all TAG filled',
+    meaning: 'Every piece with this tag that is there has been filled; never while there is none.',
+    example: 'win when all nests filled',
+  },
+  {
     form: 'CUE cleared',
     meaning: 'All waves have come and all that came is gone; never for waves that repeat for ever.',
     example: 'win when ember_tide cleared',
@@ -242,6 +257,7 @@ export const RULE_TESTS: readonly { form: string; meaning: string; example: stri
 export const RULE_EVENTS: readonly { form: string; meaning: string; example: string }[] = [
   { form: 'TAG defeated', meaning: 'A piece with this tag was defeated.', example: 'score 10 when moth defeated' },
   { form: 'TAG collected', meaning: 'The player collected one.', example: 'score 5 when pot collected' },
+  { form: 'TAG filled', meaning: 'A goal with this tag was filled.', example: 'score 50 when nests filled' },
   {
     form: 'delivery',
     meaning: 'Something carried was delivered, counted for each.',

@@ -12,6 +12,7 @@ export function readRules(block: StatementSyntax, lines: readonly StatementSynta
     lives: undefined,
     livesSpan: undefined,
     comeBack: undefined,
+    carryMost: undefined,
     scores: [],
     loses: [],
     wins: [],
@@ -31,6 +32,13 @@ function readLine(cursor: TokenCursor, line: StatementSyntax, rules: RulesDefini
       return rules.lives !== undefined;
     case 'come':
       return readComeBack(cursor, rules, scope);
+    case 'carry':
+      if (!cursor.takeWords(['at', 'most'])) {
+        expectWord(cursor, scope, 'at');
+        return false;
+      }
+      rules.carryMost = readCount(cursor, scope, 'how many things');
+      return rules.carryMost !== undefined;
     case 'score':
       return readScore(cursor, line, rules, scope);
     case 'win':
@@ -47,7 +55,12 @@ function readLine(cursor: TokenCursor, line: StatementSyntax, rules: RulesDefini
 
 function readComeBack(cursor: TokenCursor, rules: RulesDefinition, scope: CueScope): boolean {
   if (!expectWord(cursor, scope, 'back')) return false;
-  const comeBack: NonNullable<RulesDefinition['comeBack']> = { mark: undefined, after: undefined, safe: undefined };
+  const comeBack: NonNullable<RulesDefinition['comeBack']> = {
+    mark: undefined,
+    after: undefined,
+    safe: undefined,
+    laysBack: false,
+  };
   while (!cursor.atEnd) {
     cursor.takeIfText(',');
     if (cursor.takeIfText('at')) {
@@ -59,7 +72,8 @@ function readComeBack(cursor: TokenCursor, rules: RulesDefinition, scope: CueSco
     } else if (cursor.takeWords(['safe', 'for'])) {
       comeBack.safe = readValue(cursor, scope, 'time');
       if (!comeBack.safe) return false;
-    } else break;
+    } else if (cursor.takeWords(['laying', 'back', 'what', 'it', 'carries'])) comeBack.laysBack = true;
+    else break;
   }
   rules.comeBack = comeBack;
   return true;

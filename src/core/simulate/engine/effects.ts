@@ -49,14 +49,14 @@ function applyEffect(world: World, effect: EffectProgram, by: number, on: number
       quicken(world, effect.factor, effect.ticks, on);
       return;
     case 'collect':
-      if (on === PLAYER) return;
-      world.collected[world.level.program.pieces[on].kindIndex]++;
-      player.carried++;
-      world.retire(on, 'collected');
+      if (on !== PLAYER) collect(world, on);
       return;
     case 'deliver':
       player.delivered += player.carried;
-      player.carried = 0;
+      player.carried = world.carriedCount = 0;
+      return;
+    case 'fill':
+      if (on !== PLAYER) fill(world, on);
       return;
     case 'teleport':
       teleport(world, effect.x, effect.y, on);
@@ -76,6 +76,41 @@ function applyEffect(world: World, effect: EffectProgram, by: number, on: number
     default:
       assertNever(effect);
   }
+}
+
+/** Takes a piece up, unless the player has its hands full. */
+function collect(world: World, piece: number): void {
+  const { player } = world;
+  const { kindIndex } = world.level.program.pieces[piece];
+  if (player.carried >= world.level.program.rules.carryMost) return;
+  world.collected[kindIndex]++;
+  player.carried++;
+  if (world.carriedCount < world.carriedPieces.length) world.carriedPieces[world.carriedCount++] = piece;
+  world.retire(piece, 'collected');
+}
+
+/** Puts the thing that was taken up last into a piece that has none yet. */
+function fill(world: World, piece: number): void {
+  const { player } = world;
+  if (player.carried === 0 || world.isFilled[piece] === 1) return;
+  world.isFilled[piece] = 1;
+  world.filled[world.level.program.pieces[piece].kindIndex]++;
+  player.carried--;
+  player.delivered++;
+  if (world.carriedCount > 0) world.carriedCount--;
+  world.events?.push({ type: 'filled', tick: world.tick, piece: world.level.program.pieces[piece].id });
+}
+
+/** Lays what the player carries back to where each thing was at the start of the run. */
+export function layBack(world: World): void {
+  for (let index = 0; index < world.carriedCount; index++) {
+    const piece = world.carriedPieces[index];
+    const { x, y, facing, kindIndex } = world.level.program.pieces[piece];
+    world.collected[kindIndex]--;
+    world.collectedInAll[kindIndex]--;
+    world.bringIn(piece, x, y, facing, 0, 0);
+  }
+  world.carriedCount = world.player.carried = 0;
 }
 
 function defeat(world: World, by: number, on: number): void {

@@ -93,6 +93,12 @@ export class World {
   boxOnly = 0;
   /** How many of each kind the player holds. */
   declare readonly collected: Int32Array;
+  /** The pieces that it carries, the one taken up last behind; `carriedCount` of them. */
+  declare readonly carriedPieces: Int32Array;
+  carriedCount = 0;
+  /** 1 for goals that have been filled; and how many of each kind. */
+  declare readonly isFilled: Uint8Array;
+  declare readonly filled: Int32Array;
 
   declare readonly formationTicks: Int32Array;
   declare readonly formationHeading: Int8Array;
@@ -188,6 +194,9 @@ export class World {
     [this.alive, this.hasArrived, this.sights] = [bytes(), bytes(), bytes()];
     [this.isLineOpen, this.isSteerOpen, this.encounter] = [bytes(), bytes(), bytes()];
     this.collected = new Int32Array(program.kinds.length);
+    this.filled = new Int32Array(program.kinds.length);
+    this.carriedPieces = integers();
+    this.isFilled = bytes();
     this.formationTicks = new Int32Array(program.formations);
     this.formationHeading = new Int8Array(program.formations);
     this.mayComeDown = new Uint8Array(program.formations);
@@ -220,7 +229,7 @@ export class World {
   /** Puts everything back to the start of a run. */
   reset(seed: number): void {
     this.tick = 0;
-    this.boxOnly = 0;
+    this.boxOnly = this.carriedCount = 0;
     this.endedBy = -2;
     this.seed = seed;
     this.soundsNow.count = this.soundsNext.count = 0;
@@ -270,6 +279,7 @@ export class World {
     this.steerFromCell[piece] = this.steerGoalCell[piece] = -1;
     this.isFresh[piece] = this.speedFactor[piece] = this.waypointStep[piece] = 1;
     this.stateSince[piece] = this.bornAt[piece] = this.tick;
+    this.isFilled[piece] = 0;
     this.graceUntil[piece] = this.tick + graceTicks;
     this.givenStep[piece] = step;
     this.place(piece, x, y, facing);
@@ -300,7 +310,7 @@ export class World {
       [this.lastSeenY, this.heldTicks, this.waypoint, this.pauseLeft, this.isSteerOpen, this.progress],
       [this.fallSpeed, this.stunLeft, this.safeLeft, this.pushLeft, this.pushX, this.pushY, this.speedLeft],
       [this.hasBegun, this.hasHeading, this.isWaiting, this.isCutOff, this.hasHeard, this.stillTicks],
-      [this.freeTicks, this.encounter, this.collected, this.formationTicks, this.hasLanded],
+      [this.freeTicks, this.encounter, this.collected, this.filled, this.isFilled, this.formationTicks, this.hasLanded],
       [this.bornAt, this.graceUntil, this.givenStep],
     ];
     this.cueOfPiece.fill(-1);

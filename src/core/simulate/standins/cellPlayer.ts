@@ -8,6 +8,7 @@ import { isUnsafe } from '../engine/groundState';
 import { INPUT_COLUMNS, INPUT_ROWS, pointInput, type Input } from '../engine/player/inputs';
 import type { PlayerBody } from '../engine/player/playerBody';
 import { CellSight } from './cellSight';
+import { ErrandGoals } from './errandGoals';
 import { Hand } from './hand';
 import { Planner, stepBits } from './plan';
 import type { StandIn } from './standIn';
@@ -61,20 +62,19 @@ export function prepareStandInGround(program: LevelProgram): StandInGround {
 /** Side of the stretches of ground whose length is misjudged alike, in cells. */
 const MISJUDGED_CELLS = 5;
 
-/** The way to the goal from everywhere as this stand-in feels it in this run. */
-function feelWays({ walk, goalCells }: StandInGround, misjudgement: number, random: RandomStream): DistanceField {
+/** What every cell costs to cross as this stand-in feels it in this run. */
+function feelCosts({ walk }: StandInGround, misjudgement: number, random: RandomStream): Float64Array {
   const blockColumns = Math.ceil(walk.width / MISJUDGED_CELLS);
   const blocks = Float64Array.from(
     { length: blockColumns * Math.ceil(walk.height / MISJUDGED_CELLS) },
     () => 1 + misjudgement * random.nextUnit(),
   );
-  const costs = Float64Array.from(walk.blocked, (_, cell) => {
+  return Float64Array.from(walk.blocked, (_, cell) => {
     const column = cell % walk.width;
     const row = (cell - column) / walk.width;
     const felt = blocks[Math.floor(row / MISJUDGED_CELLS) * blockColumns + Math.floor(column / MISJUDGED_CELLS)];
     return walk.costs ? felt * walk.costs[cell] : felt;
   });
-  return computeDistanceField(walk, goalCells, costs);
 }
 
 /** A cell counts as taken when the body is this near to its middle; nearer aiming would only tremble. */
@@ -89,6 +89,9 @@ export class CellPlayer implements StandIn {
   private bestWay = Infinity;
   private headwayTick = 0;
   private toGoal: DistanceField;
+  private felt: Float64Array | undefined;
+  private goals: readonly number[];
+  private readonly errands: ErrandGoals;
   private readonly thrower: Thrower | undefined;
 
   constructor(
@@ -104,6 +107,8 @@ export class CellPlayer implements StandIn {
     const steps = Math.min(16, Math.max(2, Math.round(traits.lookAheadSeconds / stepSeconds)));
     this.ticksPerStep = stepSeconds * ticksPerSecond;
     this.hand = new Hand(traits, ticksPerSecond, isStepwise);
+    this.errands = new ErrandGoals(program, ground.walk, ground.goalCells);
+    this.goals = ground.goalCells;
     this.toGoal = computeDistanceField(ground.walk, ground.goalCells);
     this.planner = new Planner(program.grid.width, program.grid.height, ground, steps, stepSeconds);
     this.forecast = new ThreatForecast(program, traits, ground.sight, steps);
@@ -115,7 +120,8 @@ export class CellPlayer implements StandIn {
   /** Begins a run: how long it hesitates and which ways seem short to it is drawn anew. */
   reset(random: RandomStream): void {
     const { hesitationSeconds, wayMisjudgement } = this.traits;
-    this.toGoal = feelWays(this.ground, wayMisjudgement, random);
+    this.felt = feelCosts(this.ground, wayMisjudgement, random);
+    this.goTo(this.ground.goalCells);
     const first = Math.round(random.nextUnit() * hesitationSeconds * this.program.ticksPerSecond);
     this.hand.reset(first);
     this.bestWay = Infinity;
@@ -130,8 +136,21 @@ export class CellPlayer implements StandIn {
     );
   }
 
+  /** Takes up another goal: the way there is worked out as it is felt. */
+  private goTo(cells: readonly number[]): void {
+    this.goals = cells;
+    this.toGoal = computeDistanceField(this.ground.walk, [...cells], this.felt);
+    this.bestWay = Infinity;
+  }
+
   private decide(view: StandInView): Input {
     const { own } = view;
+    const goals = this.errands.cellsNow(view);
+    if (
+      goals !== this.goals &&
+      (goals.length !== this.goals.length || goals.some((cell, at) => cell !== this.goals[at]))
+    )
+      this.goTo(goals);
     const { scheme } = this.program.player.control;
     const { grid } = this.program;
     const cell =

@@ -11,6 +11,8 @@ export interface ScreenFrame {
   isAlarmed: Uint8Array;
   /** 1 while the piece is not there, or there but out. */
   isGone: Uint8Array;
+  /** 1 once a goal has been filled. */
+  isFilled: Uint8Array;
 }
 
 /**
@@ -50,6 +52,7 @@ export class ScreenMemory {
       facingY: new Float64Array(count),
       isAlarmed: new Uint8Array(count),
       isGone: new Uint8Array(count),
+      isFilled: new Uint8Array(count),
     }));
     this.view = {
       own: new PlayerBody(),

@@ -1,5 +1,6 @@
 import type { ScoreProgram } from '../../../compile/cueProgram';
 import type { EndCause, Outcome } from '../runEvent';
+import { layBack } from '../effects';
 import type { World } from '../world';
 import { holds } from './ruleConditions';
 
@@ -54,6 +55,7 @@ function comeBack(world: World, loss: RunEnd): boolean {
     x: world.player.x,
     y: world.player.y,
   });
+  if (rules.laysBack) layBack(world);
   world.player.comeBack(world.level.program.player, rules);
   return true;
 }
@@ -68,6 +70,9 @@ function scoreOne(world: World, index: number, { points, event }: ScoreProgram):
       break;
     case 'collected':
       now = sumOf(world.collectedInAll, event.kinds);
+      break;
+    case 'filled':
+      now = sumOf(world.filled, event.kinds);
       break;
     case 'delivery':
       now = world.player.delivered;

@@ -24,6 +24,8 @@ export function holds(world: World, condition: RuleCondition): boolean {
     }
     case 'none left':
       return condition.kinds.some((kind) => world.hasBeenThere[kind] === 1) && !isAnyThere(world, condition.kinds);
+    case 'all filled':
+      return areAllFilled(world, condition.kinds);
     case 'cleared':
       return world.cues.stage[condition.cue] === WAVE_STAGE.over || isSpawnerCleared(world, condition.cue);
     default:
@@ -42,6 +44,18 @@ function isSpawnerCleared(world: World, cue: number): boolean {
 function isAnyThere(world: World, kinds: readonly number[]): boolean {
   const { piecesOfKind } = world.level;
   return kinds.some((kind) => piecesOfKind[kind].some((piece) => world.alive[piece] === 1));
+}
+
+function areAllFilled(world: World, kinds: readonly number[]): boolean {
+  let count = 0;
+  for (const kind of kinds) {
+    for (const piece of world.level.piecesOfKind[kind]) {
+      if (world.alive[piece] === 0) continue;
+      if (world.isFilled[piece] === 0) return false;
+      count++;
+    }
+  }
+  return count > 0;
 }
 
 export function valueOf(world: World, value: RuleValue): number {

@@ -1,0 +1,99 @@
+import type { Area } from '../arena/area';
+import type { RuleCondition, RuleValue } from './cueProgram';
+import type { LevelProgram } from './levelProgram';
+
+/** What the rules make a player want, as indices of pieces: things to take up, goals to fill, places to put things down. */
+export interface Errands {
+  take: number[];
+  fill: number[];
+  deliver: number[];
+  /** Where it has to be. */
+  areas: Area[];
+}
+
+/** Reads from the winning rules and the contacts what there is to be fetched and brought, and where. */
+export function errandsOf(program: LevelProgram): Errands {
+  const { rules, pieces } = program;
+  const wanted = { take: new Set<number>(), fill: new Set<number>(), deliver: new Set<number>() };
+  const areas: Area[] = [];
+  const takes = kindsThat(program, 'collect');
+  const fills = kindsThat(program, 'fill');
+  const delivers = kindsThat(program, 'deliver');
+  const addAll = (to: Set<number>, kinds: Iterable<number>) => {
+    for (const kind of kinds) to.add(kind);
+  };
+  const bring = () => {
+    addAll(wanted.take, takes);
+    addAll(wanted.fill, fills);
+    addAll(wanted.deliver, delivers);
+  };
+  const want = (condition: RuleCondition): void => {
+    switch (condition.type) {
+      case 'or':
+      case 'and':
+        condition.parts.forEach(want);
+        return;
+      case 'all filled':
+        addAll(
+          wanted.fill,
+          condition.kinds.filter((kind) => fills.has(kind)),
+        );
+        addAll(wanted.take, takes);
+        return;
+      case 'none left':
+        addAll(
+          wanted.take,
+          condition.kinds.filter((kind) => takes.has(kind)),
+        );
+        return;
+      case 'at':
+        areas.push(condition.area);
+        return;
+      case 'compare': {
+        const read = new Set([...readingsOf(condition.left), ...readingsOf(condition.right)]);
+        if (read.has('delivered')) bring();
+        if (read.has('carried')) addAll(wanted.take, takes);
+        if (!read.has('score')) return;
+        for (const { points, event } of rules.scores) {
+          if (points <= 0) continue;
+          if (event.type === 'delivery' || event.type === 'filled') bring();
+          if (event.type === 'collected')
+            addAll(
+              wanted.take,
+              event.kinds.filter((kind) => takes.has(kind)),
+            );
+        }
+        return;
+      }
+      default:
+    }
+  };
+  rules.wins.forEach(want);
+  const piecesOf = (kinds: ReadonlySet<number>) =>
+    pieces.flatMap((piece, index) => (kinds.has(piece.kindIndex) && !piece.isShot ? [index] : []));
+  return { take: piecesOf(wanted.take), fill: piecesOf(wanted.fill), deliver: piecesOf(wanted.deliver), areas };
+}
+
+/** Kinds to which the player does something on contact; what is put down may also be written the other way round. */
+function kindsThat({ contacts, player }: LevelProgram, effect: 'collect' | 'fill' | 'deliver'): Set<number> {
+  const kinds = new Set<number>();
+  for (const { by, on, effects } of contacts) {
+    if (!effects.some((own) => own.effect === effect)) continue;
+    if (by === player.kindIndex) kinds.add(on);
+    else if (effect === 'deliver' && on === player.kindIndex) kinds.add(by);
+  }
+  return kinds;
+}
+
+function readingsOf(value: RuleValue): string[] {
+  switch (value.type) {
+    case 'reading':
+      return [value.reading];
+    case 'negative':
+      return readingsOf(value.operand);
+    case 'binary':
+      return [...readingsOf(value.left), ...readingsOf(value.right)];
+    default:
+      return [];
+  }
+}

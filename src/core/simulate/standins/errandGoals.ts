@@ -1,0 +1,43 @@
+import { cellsOfArea } from '../../arena/area';
+import { cellIndexAt } from '../../arena/grid';
+import type { WalkGrid } from '../../arena/walkGrid';
+import { errandsOf, type Errands } from '../../compile/errands';
+import type { LevelProgram } from '../../compile/levelProgram';
+import type { StandInView } from './standInView';
+
+/** Where a stand-in goes for what the rules want fetched and brought, by what it sees on the screen. */
+export class ErrandGoals {
+  private readonly errands: Errands;
+  private readonly hasErrands: boolean;
+  private readonly areaCells: number[];
+
+  constructor(
+    private readonly program: LevelProgram,
+    walk: WalkGrid,
+    /** Where it goes when nothing is left to be fetched or brought. */
+    private readonly restCells: readonly number[],
+  ) {
+    this.errands = errandsOf(program);
+    const { take, fill, deliver, areas } = this.errands;
+    this.hasErrands = take.length + fill.length + deliver.length > 0;
+    const { width, height } = program.grid;
+    this.areaCells = areas.flatMap((area) => cellsOfArea(area, width, height)).filter((cell) => !walk.blocked[cell]);
+  }
+
+  /** Cells of which any one is to be reached next. */
+  cellsNow(view: StandInView): readonly number[] {
+    const rest = this.areaCells.length > 0 ? this.areaCells : this.restCells;
+    if (!this.hasErrands) return rest;
+    const { own, seen } = view;
+    const isThere = (piece: number) => seen.isGone[piece] === 0;
+    const open = this.errands.fill.filter((piece) => isThere(piece) && seen.isFilled[piece] === 0);
+    const puts = [...open, ...this.errands.deliver.filter(isThere)];
+    const takes = this.errands.take.filter(isThere);
+    // What is already in hand for every open goal is enough.
+    const enough = this.errands.deliver.length > 0 || puts.length === 0 ? Infinity : open.length;
+    const wantsMore = takes.length > 0 && own.carried < Math.min(this.program.rules.carryMost, enough);
+    const targets = wantsMore ? takes : own.carried > 0 ? puts : [];
+    if (targets.length === 0) return rest;
+    return targets.map((piece) => cellIndexAt(this.program.grid, seen.x[piece], seen.y[piece]));
+  }
+}

@@ -1,0 +1,39 @@
+'use client';
+
+import { checkCourse, findEasierLevels, type GameDocument } from '@/core/index';
+import type { BatchInfo } from '@/server/contracts/batches';
+
+/** What is missing or out of order along the course. */
+export function CourseFindings({ game, batches }: { game: GameDocument; batches: readonly BatchInfo[] }) {
+  const results = game.levels.flatMap((level) => {
+    const newest = batches.find(({ levelId, status }) => levelId === level.id && status === 'finished');
+    if (!newest) return [];
+    const { standInId, runsWon, runsDone } = newest;
+    return [{ levelId: level.id, name: level.name, standInId, won: runsWon, runs: runsDone }];
+  });
+  const missing = game.levels.filter(({ id }) => !results.some(({ levelId }) => levelId === id));
+  const sentences = [
+    ...checkCourse(game).map(({ message, hint }) => `${message} ${hint}`),
+    ...findEasierLevels(results).map(({ message }) => message),
+    ...(missing.length > 0 && missing.length < game.levels.length
+      ? [`Not measured yet: ${missing.map(({ name }) => name).join(', ')}.`]
+      : []),
+  ];
+  return (
+    <section aria-label="Findings along the course" style={{ margin: '6px 0 16px' }}>
+      {sentences.length === 0 ? (
+        <p className="quiet" style={{ margin: 0 }}>
+          {results.length > 1
+            ? 'Every level is reached, the course comes to an end, and no level is easier than the one before it.'
+            : 'Every level is reached and the course comes to an end.'}
+        </p>
+      ) : (
+        sentences.map((sentence) => (
+          <p key={sentence} className="wary" style={{ margin: '2px 0' }}>
+            {sentence}
+          </p>
+        ))
+      )}
+    </section>
+  );
+}

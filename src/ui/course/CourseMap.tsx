@@ -1,0 +1,161 @@
+'use client';
+
+import { sayShare, waysOn, wilsonInterval, type CourseWay, type GameDocument } from '@/core/index';
+import type { BatchInfo } from '@/server/contracts/batches';
+
+const NODE = { width: 128, height: 54, gap: 40 };
+/** Space above and below the row of levels for ways that skip or go back. */
+const LEAST_RISE = 26;
+const RISE_PER_LEVEL = 9;
+
+/** The course as a row of levels with all ways on between them: won above and straight, back and lost below. */
+export function CourseMap({ game, batches }: { game: GameDocument; batches: readonly BatchInfo[] }) {
+  const { levels } = game;
+  const ways = levels.flatMap((level) => waysOn(game, level));
+  const span = levels.length + 1;
+  const width = span * (NODE.width + NODE.gap);
+  const rise = LEAST_RISE + RISE_PER_LEVEL * levels.length;
+  const height = NODE.height + 2 * rise;
+  // The end of the course has the place behind the last level.
+  const placeOf = (id: string | undefined) =>
+    id === undefined ? levels.length : levels.findIndex((level) => level.id === id);
+  const left = (place: number) => place * (NODE.width + NODE.gap) + 4;
+  return (
+    <div style={{ overflowX: 'auto' }}>
+      <svg
+        width={width}
+        height={height}
+        role="img"
+        aria-label={`The course: ${ways.map((way) => sayWay(game, way)).join('; ')}`}
+      >
+        {ways
+          .filter((way) => way.link !== undefined || way.when === 'won')
+          .map((way, index) => (
+            <Way
+              key={index}
+              from={left(placeOf(way.from))}
+              to={left(placeOf(way.to))}
+              top={rise}
+              steps={placeOf(way.to) - placeOf(way.from)}
+              way={way}
+              title={sayWay(game, way)}
+            />
+          ))}
+        {levels.map((level, place) => {
+          const newest = batches.find((batch) => batch.levelId === level.id && batch.status === 'finished');
+          const share = newest && wilsonInterval(newest.runsWon, newest.runsDone);
+          return (
+            <g key={level.id} transform={`translate(${left(place)} ${rise})`}>
+              <title>{share ? `${level.name}: ${newest.standInId} clears ${sayShare(share)}` : level.name}</title>
+              <a href={`/games/${game.id}/levels/${level.id}`}>
+                <rect width={NODE.width} height={NODE.height} rx={4} fill="var(--paper)" stroke="var(--layer)" />
+                <text x={10} y={20} fontSize={12.5} fontWeight={600} fill="var(--ink)">
+                  {place + 1}. {shorten(level.name)}
+                </text>
+              </a>
+              <rect x={10} y={40} width={NODE.width - 20} height={6} fill="var(--layer)" />
+              {share && (
+                <>
+                  <rect x={10} y={40} width={(NODE.width - 20) * share.value} height={6} fill="var(--moss)" />
+                  <line
+                    x1={10 + (NODE.width - 20) * share.low}
+                    x2={10 + (NODE.width - 20) * share.high}
+                    y1={43}
+                    y2={43}
+                    stroke="var(--ink)"
+                    strokeWidth={1.5}
+                  />
+                </>
+              )}
+              <text x={10} y={34} fontSize={11} fill="var(--dim)">
+                {share ? `${newest.standInId} ${Math.round(share.value * 100)} %` : 'not measured yet'}
+              </text>
+            </g>
+          );
+        })}
+        <g transform={`translate(${left(levels.length)} ${rise})`}>
+          <rect width={64} height={NODE.height} rx={4} fill="none" stroke="var(--layer)" strokeDasharray="3 3" />
+          <text x={32} y={NODE.height / 2 + 4} fontSize={12} fill="var(--dim)" textAnchor="middle">
+            end
+          </text>
+        </g>
+      </svg>
+    </div>
+  );
+}
+
+function Way({
+  from,
+  to,
+  top,
+  steps,
+  way,
+  title,
+}: {
+  from: number;
+  to: number;
+  top: number;
+  steps: number;
+  way: CourseWay;
+  title: string;
+}) {
+  const middle = top + NODE.height / 2;
+  const colour = way.when === 'won' ? 'var(--moss)' : 'var(--clay)';
+  const dash = way.when === 'won' ? undefined : '4 3';
+  if (steps === 1 && way.when === 'won') {
+    return (
+      <g>
+        <title>{title}</title>
+        <path d={`M ${from + NODE.width} ${middle} H ${to - 5}`} stroke={colour} strokeWidth={2} fill="none" />
+        <Tip x={to - 1} y={middle} turn={0} colour={colour} />
+        {way.score !== undefined && <Label x={(from + NODE.width + to) / 2} y={middle - 6} text={`≥ ${way.score}`} />}
+      </g>
+    );
+  }
+  const goesBack = steps <= 0 || way.when === 'lost';
+  const edge = goesBack ? top + NODE.height : top;
+  const depth = (goesBack ? 1 : -1) * (18 + RISE_PER_LEVEL * Math.min(8, Math.abs(steps)));
+  const start = from + NODE.width * (way.when === 'lost' ? 0.35 : 0.65);
+  const end = to + (way.to === undefined ? 32 : NODE.width * (way.when === 'lost' ? 0.2 : 0.5));
+  return (
+    <g>
+      <title>{title}</title>
+      <path
+        d={`M ${start} ${edge} C ${start} ${edge + depth * 1.3}, ${end} ${edge + depth * 1.3}, ${end} ${edge + Math.sign(depth) * 6}`}
+        stroke={colour}
+        strokeWidth={1.75}
+        strokeDasharray={dash}
+        fill="none"
+      />
+      <Tip x={end} y={edge + Math.sign(depth)} turn={goesBack ? -90 : 90} colour={colour} />
+      <Label
+        x={(start + end) / 2}
+        y={edge + depth * 0.98 + (goesBack ? 12 : -5)}
+        text={`${way.when}${way.score === undefined ? '' : ` ≥ ${way.score}`}`}
+      />
+    </g>
+  );
+}
+
+function Tip({ x, y, turn, colour }: { x: number; y: number; turn: number; colour: string }) {
+  return <path d="M 0 0 L -7 -4 L -7 4 Z" fill={colour} transform={`translate(${x} ${y}) rotate(${turn})`} />;
+}
+
+function Label({ x, y, text }: { x: number; y: number; text: string }) {
+  return (
+    <text x={x} y={y} fontSize={10.5} fill="var(--dim)" textAnchor="middle">
+      {text}
+    </text>
+  );
+}
+
+/** "Ember Night, won from 500 points: on to Drying Hall" */
+function sayWay(game: GameDocument, { from, when, score, to }: CourseWay): string {
+  const nameOf = (id: string) => game.levels.find((level) => level.id === id)?.name ?? id;
+  const condition = score === undefined ? when : `${when} with ${score} points or more`;
+  return `${nameOf(from)}, ${condition}: ${to === undefined ? 'the end' : `on to ${nameOf(to)}`}`;
+}
+
+function shorten(name: string): string {
+  return name.length > 15 ? `${name.slice(0, 14)}…` : name;
+}
