@@ -1,5 +1,6 @@
 import type { GameDocument, Level } from './document/gameDocument';
 import { resolvedCast } from './document/resolveKind';
+import { EDGE_NAMES } from './language/cues/cueWords';
 import { checkCues, type CueVerdict } from './language/cues/checkCues';
 
 /** The cues and rules of a level, checked; undefined when it has none. Documents are not changed in place. */
@@ -8,7 +9,7 @@ export function checkLevelCues(game: GameDocument, level: Level): CueVerdict | u
   const known = {
     kinds: game.cast.map(({ id }) => id),
     tags: [...new Set([...resolvedCast(game).values()].flatMap((kind) => kind.tags))],
-    marks: level.marks.map(({ id }) => id),
+    marks: [...level.marks.map(({ id }) => id), ...EDGE_NAMES],
     grounds: game.terrain.map(({ id }) => id),
   };
   const index = game.levels.indexOf(level);

@@ -162,7 +162,7 @@ export {
   type LaneFigures,
 } from './measure/cueProjection';
 export {
-  ownerOf,
+  nameOfPiece,
   summarise,
   summariseFully,
   type EndGroup,

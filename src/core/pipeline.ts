@@ -1,8 +1,10 @@
 import { checkCastAndLevels } from './compile/checkGame';
+import { kindsOfCues } from './compile/compileCues';
 import { checkOverrides, compileLevel, type ScriptVerdict } from './compile/compileLevel';
 import { addProvingLevel, PROVING_LEVEL } from './compile/provingLevel';
 import { NO_OVERRIDES, type LevelProgram, type Overrides } from './compile/levelProgram';
 import type { GameDocument } from './document/gameDocument';
+import { kindOf } from './document/resolveKind';
 import { errorAt, hasErrors, type Diagnostic } from './foundation/diagnostic';
 import { nearestWord } from './foundation/nearestWord';
 import { fail, succeed, type Result } from './foundation/result';
@@ -51,7 +53,9 @@ export function compileGameLevel(
     overrides,
   );
   if (program && !hasErrors(diagnostics)) return succeed(program);
-  const usedScripts = new Set(level.pieces.map((piece) => game.cast.find((kind) => kind.id === piece.kind)?.behavior));
+  const cues = checkLevelCues(game, level)?.checked;
+  const kinds = [...level.pieces.map((piece) => piece.kind), ...(cues ? kindsOfCues(cues) : [])];
+  const usedScripts = new Set(kinds.map((id) => kindOf(game, id)?.behavior));
   const scriptFaults = [...scripts].filter(([id]) => usedScripts.has(id)).flatMap(([, script]) => script.diagnostics);
   return fail([...scriptFaults, ...diagnostics].filter((fault) => fault.severity === 'error'));
 }

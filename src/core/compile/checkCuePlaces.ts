@@ -6,7 +6,7 @@ import { actsOf, type CheckedBehavior } from '../language/checkedBehavior';
 import type { CheckedCues, PlaceDefinition } from '../language/cues/checkedCues';
 import { outlineOf } from './compileBodies';
 import { findContact } from './compileContacts';
-import { waveAt, type CueProgram, type PlaceProgram } from './cueProgram';
+import { kindsOfSpawner, waveAt, type CueProgram, type PlaceProgram } from './cueProgram';
 import { FOOTING, type GroundMap } from './levelProgram';
 
 /** So many places of a line or a side of an area are looked at. */
@@ -35,9 +35,11 @@ export function checkCuePlaces(
     const kinds = kindsOf(cue);
     for (const kind of kinds) {
       const own = kindOf(game, kindIds[kind])!;
+      // What stands beside a gap has its place from the gap, and what comes over an edge from outside is let in.
+      if (cue.type === 'spawner' && cue.gap) continue;
       cue.place.spots.forEach((_, spot) => {
         if (hasPlace(cue.place, spot, own, grid, ground)) return;
-        const mark = written.place.marks[spot];
+        const mark = written.place.marks[Math.min(spot, written.place.marks.length - 1)];
         const where = groundName(game, written.place);
         error(
           mark.span,
@@ -74,9 +76,7 @@ export function checkCuePlaces(
 
 function kindsOf(cue: CueProgram): number[] {
   const kinds =
-    cue.type === 'spawner'
-      ? cue.picks.map(({ kind }) => kind)
-      : cue.waves.flatMap(({ entries }) => entries.map(({ kind }) => kind));
+    cue.type === 'spawner' ? kindsOfSpawner(cue) : cue.waves.flatMap(({ entries }) => entries.map(({ kind }) => kind));
   return [...new Set(kinds)];
 }
 

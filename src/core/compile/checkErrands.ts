@@ -68,7 +68,7 @@ function findTooFew(
   fill: readonly number[],
   path: (string | number)[],
 ): Diagnostic[] {
-  const comesLater = take.some((piece) => program.pieces[piece].isArrival);
+  const comesLater = take.some((piece) => program.pieces[piece].isArrival || program.pieces[piece].isShot);
   const hasRule = program.rules.wins.some((condition) => findAllFilled(condition).length > 0);
   if (!hasRule || comesLater || take.length >= fill.length) return [];
   return [
@@ -98,7 +98,7 @@ function findUnreachable(
   return pieces.flatMap((index) => {
     const piece = program.pieces[index];
     // What a behavior moves may come nearer.
-    if (piece.isArrival || piece.brain >= 0) return [];
+    if (piece.isArrival || piece.isShot || piece.brain >= 0) return [];
     const reach = piece.radius + player.radius;
     const isMet = (cell: number) => {
       const dx = (cell % grid.width) + 0.5 - piece.x;

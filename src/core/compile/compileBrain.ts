@@ -66,6 +66,9 @@ function walkOf({ choices }: Phrase): { way: WayOfWalking; mindsLedges: boolean 
   return { way: choices.way as WayOfWalking, mindsLedges: choices.ledges === 'minding' };
 }
 
+/** What is laid down lies for so long: longer than any run. */
+const LIES_TICKS = 1_000_000_000;
+
 class BrainFolder {
   readonly diagnostics: Diagnostic[] = [];
   private readonly knobs: KnobValues;
@@ -174,6 +177,18 @@ class BrainFolder {
         return { act: 'forget' };
       case 'vanish':
         return { act: 'vanish' };
+      case 'drop':
+        // A shot that goes nowhere and is never spent by itself.
+        return {
+          act: 'fire',
+          kind: this.kind(phrase),
+          aim: 'ahead',
+          x: 1,
+          y: 0,
+          step: 0,
+          ticks: LIES_TICKS,
+          spread: 0,
+        };
       case 'fire': {
         const heading = this.value(phrase, 'heading');
         const step = Math.max(0.001, this.value(phrase, 'speed') / this.units.ticksPerSecond);
@@ -375,6 +390,8 @@ class BrainFolder {
       case 'arrived':
       case 'cut off':
         return { type: phrase.operation };
+      case 'on':
+        return { type: 'on', ground: this.ground(phrase) };
       case 'ally':
         return { type: 'ally', range: this.value(phrase, 'range') };
       case 'unseen':

@@ -1,4 +1,3 @@
-import type { Area } from '../arena/area';
 import { markBox, type GameDocument, type Level, type Mark } from '../document/gameDocument';
 import { kindOf } from '../document/resolveKind';
 import { errorAt, warningAt, type Diagnostic, type Span } from '../foundation/diagnostic';
@@ -8,6 +7,7 @@ import type { Expression } from '../language/checkedBehavior';
 import type {
   Bounded,
   CheckedCues,
+  GapDefinition,
   CueCondition,
   NameAt,
   PlaceDefinition,
@@ -15,11 +15,13 @@ import type {
   SpawnerDefinition,
   WavesDefinition,
 } from '../language/cues/checkedCues';
+import { ANY_EDGE, EDGES } from '../language/cues/cueWords';
 import { ticksOf } from './compileBrain';
 import {
   MOST_OF_A_KIND,
   NO_RULES,
   type CueProgram,
+  type GapProgram,
   type GivenProgram,
   type PlaceProgram,
   type RuleCondition,
@@ -27,6 +29,7 @@ import {
   type RuleValue,
   type ScoreProgram,
   type SpawnerProgram,
+  type WaveEntry,
   type WavesProgram,
 } from './cueProgram';
 import { foldExpression } from './foldExpression';
@@ -46,13 +49,17 @@ const USUAL_SAFE_SECONDS = 1.5;
 export function kindsOfCues({ cues }: CheckedCues): string[] {
   const ids = cues.flatMap((cue) =>
     cue.type === 'spawner'
-      ? cue.spawner.picks.map(({ kind }) => kind.id)
+      ? [...cue.spawner.picks.map(({ kind }) => kind), ...gapKinds(cue.spawner.gap)].map(({ id }) => id)
       : [
           ...cue.waves.waves.flatMap(({ entries }) => entries.map(({ kind }) => kind.id)),
           ...cue.waves.supplies.map(({ kind }) => kind.id),
         ],
   );
   return [...new Set(ids)];
+}
+
+function gapKinds(gap: GapDefinition | undefined): NameAt[] {
+  return gap ? [gap.first, gap.second, ...(gap.strip ? [gap.strip] : [])] : [];
 }
 
 /** Folds numbers and names of cues and rules; a try may override knobs and the round of the course. */
@@ -131,6 +138,7 @@ class CueFolder {
       firstTicks: (spawner.first ? of.value(spawner.first, 0) : every) * ticksPerSecond,
       isOnce: spawner.isOnce,
       picks: spawner.picks.map(({ kind, weight }) => ({ kind: this.kindIndex(kind), weight })),
+      gap: spawner.gap && this.gap(spawner.gap, of),
       mostAlive: Math.min(spawner.mostAlive ?? USUAL_ALIVE, mostInAll),
       mostInAll,
       open: spawner.open && this.condition(spawner.open, of),
@@ -138,6 +146,25 @@ class CueFolder {
       outsideBy: of.value(spawner.outsideBy, Infinity),
       retireTicks: of.value(spawner.retireAfter, Infinity) * ticksPerSecond,
       ...this.given(spawner, of),
+    };
+  }
+
+  private gap(gap: GapDefinition, of: KnobFolder): GapProgram {
+    const [least, most] = gap.size.map((size) => of.value(size, 0));
+    if (!(least > 0) || most < least)
+      this.fault(
+        gap.span,
+        'gap-not-positive',
+        `The gap would be ${round(least)} to ${round(most)} cells.`,
+        'Write a length above 0, or the lesser one first.',
+      );
+    return {
+      least,
+      most,
+      first: this.kindIndex(gap.first),
+      second: this.kindIndex(gap.second),
+      strip: gap.strip ? this.kindIndex(gap.strip) : -1,
+      shift: Math.max(0, of.value(gap.shift, Infinity)),
     };
   }
 
@@ -150,8 +177,8 @@ class CueFolder {
       name: waves.name,
       place: this.place(waves.place, waves.name),
       waves: waves.waves.map(({ entries, oneEvery }) => ({
-        entries: entries.map(({ count, kind }) => {
-          const number = Math.round(of.bounded(count));
+        entries: entries.map(({ count, kind, rows }): WaveEntry => {
+          const number = Math.round(of.bounded(count)) * (rows?.columns ?? 1);
           if (!(number >= 1))
             this.fault(
               kind.span,
@@ -159,7 +186,12 @@ class CueFolder {
               `${round(of.bounded(count))} ${kind.id} would come.`,
               'Keep the count at 1 or more, as with `at least 1`.',
             );
-          return { kind: this.kindIndex(kind), count: Math.max(1, number || 1) };
+          return {
+            kind: this.kindIndex(kind),
+            count: Math.max(1, number || 1),
+            columns: rows?.columns ?? 0,
+            apart: rows ? Math.max(0.1, of.value(rows.apart, 1)) : 0,
+          };
         }),
         oneEveryTicks: Math.max(0, ticks(oneEvery, 0)),
       })),
@@ -177,6 +209,10 @@ class CueFolder {
         place: this.place({ marks, ground: undefined, away: undefined, grace: undefined }, waves.name),
       })),
       stragglerTicks: ticks(waves.stragglersAfter, Infinity),
+      // Which states these are is known only when the behaviors are compiled.
+      stragglerStates: undefined,
+      open: waves.open && this.condition(waves.open, of),
+      formation: -1,
       ...this.given(waves, of),
     };
   }
@@ -195,7 +231,7 @@ class CueFolder {
   private place({ marks, ground, away, grace }: PlaceDefinition, name: string): PlaceProgram {
     const of = this.folderOf(name);
     return {
-      spots: marks.map((mark) => spotOf(this.markNamed(mark))),
+      spots: marks.flatMap((mark) => this.spotsOf(mark)),
       ground: ground ? this.game.terrain.findIndex(({ id }) => id === ground.id) : -1,
       away: of.value(away, 0),
       graceTicks: ticksOf(of.value(grace, 0), this.units.ticksPerSecond),
@@ -276,6 +312,23 @@ class CueFolder {
     return this.kindIds.indexOf(kind.id);
   }
 
+  private spotsOf(mark: NameAt): PlaceProgram['spots'] {
+    const [width, height] = [this.level.map[0].length, this.level.map.length];
+    const sides = Object.entries(EDGES).filter(([name]) => mark.id === name || mark.id === ANY_EDGE);
+    if (sides.length === 0) return [spotOf(this.markNamed(mark))];
+    return sides.map(([name, inward]) => {
+      const isUpright = name === 'east_edge' || name === 'west_edge';
+      return {
+        x: name === 'east_edge' ? width + OUTSIDE_CELLS : name === 'west_edge' ? -OUTSIDE_CELLS : 0,
+        y: name === 'south_edge' ? height + OUTSIDE_CELLS : name === 'north_edge' ? -OUTSIDE_CELLS : 0,
+        width: isUpright ? 0 : width,
+        height: isUpright ? height : 0,
+        isLine: true,
+        inward,
+      };
+    });
+  }
+
   private markNamed({ id }: NameAt): Mark {
     return this.level.marks.find((mark) => mark.id === id) ?? bug(`mark ${id} was checked`);
   }
@@ -331,13 +384,16 @@ class KnobFolder {
   }
 }
 
-function spotOf(mark: Mark): Area & { isLine: boolean } {
+/** So far outside of the level something comes in over an edge. */
+const OUTSIDE_CELLS = 0.5;
+
+function spotOf(mark: Mark): PlaceProgram['spots'][number] {
   if ('line' in mark) {
     const [[x0, y0], [x1, y1]] = mark.line;
-    return { x: x0, y: y0, width: x1 - x0, height: y1 - y0, isLine: true };
+    return { x: x0, y: y0, width: x1 - x0, height: y1 - y0, isLine: true, inward: 0 };
   }
   const [x, y, width, height] = markBox(mark);
-  return { x, y, width, height, isLine: false };
+  return { x, y, width, height, isLine: false, inward: 0 };
 }
 
 function middleOf([x, y, width, height]: [number, number, number, number]): { x: number; y: number } {

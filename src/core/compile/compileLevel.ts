@@ -6,7 +6,7 @@ import { errorAt, hasErrors, warningAt, type Diagnostic } from '../foundation/di
 import { fail, succeed, type Result } from '../foundation/result';
 import type { CheckedBehavior, KnobDefinition } from '../language/checkedBehavior';
 import type { CueVerdict } from '../language/cues/checkCues';
-import { nearestWord } from '../foundation/nearestWord';
+import { nearestWord, proposeWord } from '../foundation/nearestWord';
 import { buildGrid, buildGround } from './buildGrid';
 import { checkKnobValues } from './checkKnobValues';
 import { checkLevelGeometry, findExit } from './checkLevel';
@@ -116,6 +116,8 @@ class LevelCompiler {
     const arrivals = this.arrivals(cues, pieces.length);
     if (!arrivals || hasErrors(this.diagnostics)) return { program: undefined, diagnostics: this.diagnostics };
     pieces.push(...arrivals.pieces);
+    this.finishWaves(cues);
+    if (hasErrors(this.diagnostics)) return { program: undefined, diagnostics: this.diagnostics };
     this.addNew(checkMovers(level, pieces, this.brains, grid, this.path));
     this.addNew(checkTargets(game, level, this.scripts));
     const shots = this.shots(playerPiece.kind, playerPiece.piece);
@@ -176,6 +178,8 @@ class LevelCompiler {
       floats: kind.floats ?? false,
       falls: kind.falls ?? false,
       wear: kind.wear ?? 0,
+      slowing: tickFactor(1 - (kind.flight?.slows ?? 0), this.level.ticksPerSecond),
+      pierces: kind.flight?.pierces ?? 0,
     };
   }
 
@@ -263,6 +267,32 @@ class LevelCompiler {
         pieces.push({ ...compiled, id: `${kind.id}.${number}`, name: kind.name, isArrival: true });
     }
     return { pieces, pools };
+  }
+
+  /** What of waves is only known with the behaviors of what they bring in: states of stragglers, and formations. */
+  private finishWaves(cues: readonly CueProgram[]): void {
+    cues.forEach((cue, index) => {
+      if (cue.type !== 'waves') return;
+      const entries = cue.waves.flatMap((wave) => wave.entries);
+      if (entries.some(({ columns }) => columns > 0)) cue.formation = this.formationOf(`rows of ${cue.name}`);
+      const definition = this.cues?.checked?.cues[index];
+      const state = definition?.type === 'waves' ? definition.waves.stragglersState : undefined;
+      if (!state) return;
+      cue.stragglerStates = this.brains.map(({ states }) => states.findIndex(({ name }) => name === state.id));
+      const behaviors = entries.map(({ kind }) => kindOf(this.game, this.kindIds[kind])?.behavior);
+      const known = this.brains
+        .filter(({ behavior }) => behaviors.includes(behavior))
+        .flatMap(({ states }) => states.map(({ name }) => name));
+      if (!known.includes(state.id))
+        this.addNew([
+          errorAt(
+            { path: [...this.path, 'cues'], span: state.span },
+            'unknown-state',
+            `Nothing that ${cue.name} brings in has a state \`${state.id}\`.`,
+            proposeWord(state.id, known, 'states'),
+          ),
+        ]);
+    });
   }
 
   /** What is the same for everything that stands in the level. */
@@ -372,6 +402,20 @@ class LevelCompiler {
     this.brains.push(brain);
     return this.brains.length - 1;
   }
+}
+
+/** The factor in a tick that comes to a factor in a second, by halving: exact operations only. */
+function tickFactor(inASecond: number, ticksPerSecond: number): number {
+  if (inASecond === 1) return 1;
+  let [low, high] = [0, 1];
+  for (let round = 0; round < 60; round++) {
+    const middle = (low + high) / 2;
+    let power = 1;
+    for (let tick = 0; tick < ticksPerSecond; tick++) power *= middle;
+    if (power < inASecond) low = middle;
+    else high = middle;
+  }
+  return high;
 }
 
 /** At most so many shots of one piece, and of one kind in a level, are under way at once. */

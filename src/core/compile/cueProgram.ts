@@ -19,8 +19,11 @@ export type RuleCondition =
 
 /** Where arrivals come in. */
 export interface PlaceProgram {
-  /** Points are areas without size, lines run from (x, y) to (x + width, y + height). */
-  spots: (Area & { isLine: boolean })[];
+  /**
+   * Points are areas without size, lines run from (x, y) to (x + width, y + height). `inward` is where what comes in there
+   * faces, degrees.
+   */
+  spots: (Area & { isLine: boolean; inward: number })[];
   /** Index of the only ground on which they may, or −1. */
   ground: number;
   /** Least distance from the player, cells. */
@@ -36,6 +39,18 @@ export interface GivenProgram {
   step: [low: number, high: number] | undefined;
 }
 
+/** Two that block with a gap between them, along the first mark. Kinds as indices, lengths in cells. */
+export interface GapProgram {
+  least: number;
+  most: number;
+  first: number;
+  second: number;
+  /** −1 for none. */
+  strip: number;
+  /** Infinity: as far as the mark goes. */
+  shift: number;
+}
+
 export interface SpawnerProgram extends GivenProgram {
   type: 'spawner';
   name: string;
@@ -46,6 +61,7 @@ export interface SpawnerProgram extends GivenProgram {
   firstTicks: number;
   isOnce: boolean;
   picks: { kind: number; weight: number }[];
+  gap: GapProgram | undefined;
   mostAlive: number;
   mostInAll: number;
   open: RuleCondition | undefined;
@@ -56,8 +72,16 @@ export interface SpawnerProgram extends GivenProgram {
   retireTicks: number;
 }
 
+export interface WaveEntry {
+  kind: number;
+  count: number;
+  /** How many stand in a row of a formation, so far apart; 0 for those that come in anywhere. */
+  columns: number;
+  apart: number;
+}
+
 export interface WaveProgram {
-  entries: { kind: number; count: number }[];
+  entries: WaveEntry[];
   oneEveryTicks: number;
 }
 
@@ -79,6 +103,11 @@ export interface WavesProgram extends GivenProgram {
   firstTicks: number;
   supplies: { kind: number; count: number; place: PlaceProgram }[];
   stragglerTicks: number;
+  /** For every brain the state into which stragglers go, −1 for one without it; undefined: they are taken away. */
+  stragglerStates: number[] | undefined;
+  open: RuleCondition | undefined;
+  /** Index of the formation in which its rows march, or −1. */
+  formation: number;
 }
 
 export type CueProgram = SpawnerProgram | WavesProgram;
@@ -153,13 +182,18 @@ export function arrivalsByKind(cues: readonly CueProgram[]): Map<number, number>
   const add = (kind: number, count: number) =>
     counts.set(kind, Math.min(MOST_OF_A_KIND, (counts.get(kind) ?? 0) + count));
   for (const cue of cues) {
-    if (cue.type === 'spawner') for (const { kind } of cue.picks) add(kind, cue.mostAlive);
+    if (cue.type === 'spawner') for (const kind of kindsOfSpawner(cue)) add(kind, cue.mostAlive);
     else {
       for (const { kind, count } of cue.supplies) add(kind, count * SUPPLIES_KEPT);
       for (const [kind, most] of mostInWave(cue)) add(kind, cue.nextTicks < Infinity ? 2 * most : most);
     }
   }
   return counts;
+}
+
+export function kindsOfSpawner({ picks, gap }: Pick<SpawnerProgram, 'picks' | 'gap'>): number[] {
+  const kinds = gap ? [gap.first, gap.second, ...(gap.strip >= 0 ? [gap.strip] : [])] : picks.map(({ kind }) => kind);
+  return [...new Set(kinds)];
 }
 
 /** Most of one kind that a wave, or all cues together, may bring in at once. */

@@ -70,7 +70,7 @@ export function errandsOf(program: LevelProgram): Errands {
   };
   rules.wins.forEach(want);
   const piecesOf = (kinds: ReadonlySet<number>) =>
-    pieces.flatMap((piece, index) => (kinds.has(piece.kindIndex) && !piece.isShot ? [index] : []));
+    pieces.flatMap((piece, index) => (kinds.has(piece.kindIndex) ? [index] : []));
   return { take: piecesOf(wanted.take), fill: piecesOf(wanted.fill), deliver: piecesOf(wanted.deliver), areas };
 }
 

@@ -96,6 +96,8 @@ export type ConditionProgram =
   | { type: 'hears'; sound: number; range: number; isBlocked: boolean }
   | { type: 'struck' }
   | { type: 'foremost' }
+  /** Index of a ground; −1 for one that is not there. */
+  | { type: 'on'; ground: number }
   | { type: 'ally'; range: number }
   | { type: 'after'; ticks: number }
   | { type: 'every'; ticks: number }
@@ -241,6 +243,9 @@ export interface KindProgram {
   floats: boolean;
   falls: boolean;
   wear: number;
+  /** Thrown or fired: the factor on its speed in every tick, and how many it goes through. */
+  slowing: number;
+  pierces: number;
 }
 
 export interface PieceProgram {

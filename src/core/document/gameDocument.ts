@@ -84,6 +84,13 @@ const kindFields = {
     .max(100)
     .optional()
     .describe('hits that ground with a strength takes when this kind runs into it'),
+  flight: z
+    .strictObject({
+      slows: z.number().min(0).max(0.99).optional().describe('share of its speed that it loses in a second'),
+      pierces: z.number().int().min(0).max(100).optional().describe('how many it goes through before it is spent'),
+    })
+    .optional()
+    .describe('how it flies when it is thrown or fired; left out: evenly, and spent on the first that it hits'),
 };
 
 export const kindShape = z

@@ -65,6 +65,7 @@ export interface VocabularyEntry {
     | 'hears'
     | 'struck'
     | 'foremost'
+    | 'on'
     | 'ally'
     | 'after'
     | 'every'
@@ -76,6 +77,7 @@ export interface VocabularyEntry {
     | 'shout'
     | 'tell'
     | 'fire'
+    | 'drop'
     | 'hurry'
     | 'forget'
     | 'vanish';
@@ -706,6 +708,17 @@ export const VOCABULARY: readonly VocabularyEntry[] = [
   },
   {
     role: 'condition',
+    operation: 'on',
+    words: ['on'],
+    takesTarget: false,
+    parameters: [
+      { type: 'name', name: 'ground', words: [], of: 'ground', isNeeded: true, meaning: 'the kind of ground' },
+    ],
+    meaning: 'Its middle is over ground of this kind.',
+    example: 'go rounds when on floor',
+  },
+  {
+    role: 'condition',
     operation: 'ally',
     words: ['ally', 'hunts'],
     takesTarget: false,
@@ -846,6 +859,18 @@ export const VOCABULARY: readonly VocabularyEntry[] = [
     meaning:
       'Sends off a shot, which flies straight until it meets ground or somebody. What it does to whom stands in the table of contacts. At most eight of a piece are under way.',
     example: 'fire ember toward player, at 6 cells/s, range 12 cells, spread 4 deg',
+  },
+  {
+    role: 'act',
+    operation: 'drop',
+    words: ['drop'],
+    takesTarget: false,
+    parameters: [
+      { type: 'name', name: 'kind', words: [], of: 'kind', isNeeded: true, meaning: 'the kind that is laid down' },
+    ],
+    meaning:
+      'Lays something down where it stands, which stays until somebody collects or defeats it. At most eight of a piece lie about.',
+    example: 'drop ember',
   },
   {
     role: 'act',

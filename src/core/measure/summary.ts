@@ -31,6 +31,8 @@ export interface Summary {
   ends: EndGroup[];
   /** Encounters a run in which only the box round a hit shape met the player: hits that a box would have counted. */
   boxOnlyPerRun: number;
+  /** Shots that passed the player closely, on average. */
+  nearMissesPerRun: number;
   /** Fingerprint of all runs in the order of their seeds. */
   hash: string;
 }
@@ -62,9 +64,14 @@ export function summarise(rows: readonly RunRecord[], level: MeasuredLevel): Sum
     clearRate: wilsonInterval(won.length, rows.length),
     timeToClear: measureTimeSpread(won.map((row) => row.ticks / level.ticksPerSecond)),
     ends: groupEnds(rows, level),
-    boxOnlyPerRun: rows.length > 0 ? rows.reduce((sum, row) => sum + row.boxOnly, 0) / rows.length : 0,
+    boxOnlyPerRun: perRun(rows, (row) => row.boxOnly),
+    nearMissesPerRun: perRun(rows, (row) => row.nearMisses),
     hash: hashRuns(rows),
   };
+}
+
+function perRun(rows: readonly RunRecord[], count: (row: RunRecord) => number): number {
+  return rows.length > 0 ? rows.reduce((sum, row) => sum + count(row), 0) / rows.length : 0;
 }
 
 export function summariseFully(chunk: ChunkResult, level: MeasuredLevel): FullSummary {
@@ -92,8 +99,7 @@ function groupEnds(rows: readonly RunRecord[], level: MeasuredLevel): EndGroup[]
   return [...groups.values()]
     .map((members): EndGroup => {
       const owner = ownerOf(members[0].piece);
-      const piece = level.pieces.find((candidate) => candidate.id === owner);
-      const kind = level.kinds.find((candidate) => candidate.id === owner);
+      const { piece, kind } = findOwner(owner, level);
       const spread = measureTimeSpread(members.map((row) => row.ticks / level.ticksPerSecond));
       return {
         cause: members[0].cause,
@@ -111,6 +117,22 @@ function groupEnds(rows: readonly RunRecord[], level: MeasuredLevel): EndGroup[]
 /** What cues bring in has no name of its own: it is told by its kind, which stands before the dot. */
 export function ownerOf(piece: string | undefined): string | undefined {
   return piece?.split('.')[0];
+}
+
+/** The name of a piece, or of the kind of what a cue brought in or somebody fired; undefined where there is none. */
+export function nameOfPiece(
+  id: string | undefined,
+  level: { pieces: readonly { id: string; name: string }[]; kinds: readonly { id: string; name: string }[] },
+): string | undefined {
+  const { piece, kind } = findOwner(ownerOf(id), level);
+  return piece?.name ?? kind?.name;
+}
+
+function findOwner<Piece extends { id: string }, Kind extends { id: string }>(
+  owner: string | undefined,
+  { pieces, kinds }: { pieces: readonly Piece[]; kinds: readonly Kind[] },
+): { piece: Piece | undefined; kind: Kind | undefined } {
+  return { piece: pieces.find(({ id }) => id === owner), kind: kinds.find(({ id }) => id === owner) };
 }
 
 function countEndCells(rows: readonly RunRecord[]): FullSummary['endCells'] {

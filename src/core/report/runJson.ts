@@ -40,6 +40,7 @@ export function writeRunJson(level: string, results: readonly StandInSummary[]):
         median_seconds: end.medianSeconds,
       })),
       box_only_per_run: summary.boxOnlyPerRun,
+      near_misses_per_run: summary.nearMissesPerRun,
       hash: summary.hash,
     })),
   };

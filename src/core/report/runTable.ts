@@ -14,6 +14,7 @@ export function writeRunCsv(standIn: string, rows: readonly RunRecord[], ticksPe
       x: row.x.toFixed(3),
       y: row.y.toFixed(3),
       box_only: row.boxOnly,
+      near_misses: row.nearMisses,
       hash: row.hash,
     })),
     { newline: '\n' },

@@ -16,6 +16,7 @@ function summaryOf(won: number, runs: number) {
     y: 1,
     ticks: index < won ? 600 : 300,
     boxOnly: 0,
+    nearMisses: 0,
     hash: '0'.repeat(16),
   }));
   return summarise(rows, LEVEL);

@@ -64,6 +64,8 @@ export function describeSummary(summary: Summary, standIn: string): string[] {
       `${summary.boxOnlyPerRun.toFixed(2)} times a run only the box round a hit shape met the player and the shape itself did not: a box would have hit there unfairly.`,
     );
   }
+  if (summary.nearMissesPerRun > 0)
+    sentences.push(`${summary.nearMissesPerRun.toFixed(1)} shots a run miss the player by half a cell or less.`);
   return sentences;
 }
 

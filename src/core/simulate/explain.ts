@@ -3,6 +3,7 @@ import { PLAYER_SOUND, type ConditionProgram, type MotionProgram, type ValueProg
 import { headingDegrees } from '../foundation/exactMath';
 import { compares, prepareValue } from './engine/values';
 import { findTarget, targetPlace } from './engine/targets';
+import { isOn } from './engine/conditions';
 import { isForemost } from './engine/movers/march';
 import { NEVER } from './engine/never';
 import type { World } from './engine/world';
@@ -135,6 +136,13 @@ function factsOf(world: World, piece: number, test: Test): ExplainedFact[] {
     }
     case 'struck':
       return [fact('struck', world.struckTick[piece] === world.tick - 1)];
+    case 'on':
+      return [
+        fact(
+          `on ${program.ground.types[test.ground]?.name ?? 'ground that is not there'}`,
+          isOn(world, piece, test.ground),
+        ),
+      ];
     case 'foremost':
       return [fact('foremost of its file', isForemost(world, piece))];
     case 'ally': {

@@ -93,6 +93,7 @@ export class Runner {
       y: this.world.player.y,
       ticks: this.world.tick,
       boxOnly: this.world.boxOnly,
+      nearMisses: this.world.nearMisses,
       hash: hash.digest(),
     };
   }

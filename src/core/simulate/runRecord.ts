@@ -13,6 +13,8 @@ export interface RunRecord {
   ticks: number;
   /** Encounters in which the box round a hit shape met the player and the shape itself did not. */
   boxOnly: number;
+  /** Shots that passed the player closely without touching it. */
+  nearMisses: number;
   /** Fingerprint of every position in every tick. */
   hash: string;
 }

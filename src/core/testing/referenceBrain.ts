@@ -141,14 +141,21 @@ export class ReferenceInterpreter {
       case 'foremost': {
         const { pieces, kinds } = world.level.program;
         const { west, east } = kinds[pieces[piece].kindIndex].stand;
+        const own = world.formationOf[piece];
         return !pieces.some(
-          ({ formation }, other) =>
-            formation >= 0 &&
-            formation === pieces[piece].formation &&
+          (_, other) =>
+            own >= 0 &&
+            world.formationOf[other] === own &&
             world.alive[other] === 1 &&
             world.y[other] > world.y[piece] &&
             Math.abs(world.x[other] - world.x[piece]) < (west + east) / 2,
         );
+      }
+      case 'on': {
+        const { grid, types, typeOfCell } = world.ground;
+        const [column, row] = [Math.floor(world.x[piece]), Math.floor(world.y[piece])];
+        const isInside = column >= 0 && row >= 0 && column < grid.width && row < grid.height;
+        return isInside && types[typeOfCell[row * grid.width + column]].id === phrase.names.ground.id;
       }
       case 'ally':
         return seesAllyHunt(world, piece, amount('range'));

@@ -63,6 +63,7 @@ export const runRow = z.object({
   x: z.number(),
   y: z.number(),
   boxOnly: z.number().int(),
+  nearMisses: z.number().int(),
   hash: z.string(),
 });
 export type RunRow = z.infer<typeof runRow>;

@@ -127,7 +127,7 @@ export async function summariseBatch(batch: BatchInfo): Promise<FullSummary> {
 }
 
 function recordOf(row: RunRowModel): RunRecord {
-  const { seed, outcome, cause, piece, ticks, x, y, boxOnly, hash } = row;
+  const { seed, outcome, cause, piece, ticks, x, y, boxOnly, nearMisses, hash } = row;
   return {
     seed,
     outcome: outcome as RunRecord['outcome'],
@@ -137,6 +137,7 @@ function recordOf(row: RunRowModel): RunRecord {
     x,
     y,
     boxOnly,
+    nearMisses,
     hash,
   };
 }
@@ -160,7 +161,7 @@ export async function pageOfRuns(
   });
   return {
     total: count,
-    rows: rows.map(({ seed, outcome, cause, piece, ticks, x, y, boxOnly, hash }) => ({
+    rows: rows.map(({ seed, outcome, cause, piece, ticks, x, y, boxOnly, nearMisses, hash }) => ({
       seed,
       outcome: outcome as 'won',
       cause,
@@ -169,6 +170,7 @@ export async function pageOfRuns(
       x,
       y,
       boxOnly,
+      nearMisses,
       hash,
     })),
   };

@@ -62,6 +62,13 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
       await context.addColumn('runs', 'box_only', { ...whole(), defaultValue: 0 });
     },
   },
+  {
+    name: '003-near-misses',
+    up: async ({ context }) => {
+      // In runs that were kept before they were not counted.
+      await context.addColumn('runs', 'near_misses', { ...whole(), defaultValue: 0 });
+    },
+  },
 ];
 
 /** Brings the tables up to date; does nothing when they are. */

@@ -55,6 +55,7 @@ export interface RunRowModel extends Model<InferAttributes<RunRowModel>, InferCr
   x: number;
   y: number;
   boxOnly: number;
+  nearMisses: number;
   hash: string;
 }
 
@@ -114,6 +115,7 @@ export function defineModels(sequelize: Sequelize): Models {
         x: real(),
         y: real(),
         boxOnly: whole(),
+        nearMisses: whole(),
         hash: text(16),
       },
       { tableName: 'runs' },

@@ -3,7 +3,8 @@
 import { sayShare, waysOn, wilsonInterval, type CourseWay, type GameDocument } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 
-const NODE = { width: 128, height: 54, gap: 40 };
+const NODE = { width: 122, height: 54, gap: 28 };
+const END_WIDTH = 52;
 /** Space above and below the row of levels for ways that skip or go back. */
 const LEAST_RISE = 26;
 const RISE_PER_LEVEL = 9;
@@ -12,13 +13,20 @@ const RISE_PER_LEVEL = 9;
 export function CourseMap({ game, batches }: { game: GameDocument; batches: readonly BatchInfo[] }) {
   const { levels } = game;
   const ways = levels.flatMap((level) => waysOn(game, level));
-  const span = levels.length + 1;
-  const width = span * (NODE.width + NODE.gap);
-  const rise = LEAST_RISE + RISE_PER_LEVEL * levels.length;
-  const height = NODE.height + 2 * rise;
+  const width = levels.length * (NODE.width + NODE.gap) + END_WIDTH + 8;
   // The end of the course has the place behind the last level.
   const placeOf = (id: string | undefined) =>
     id === undefined ? levels.length : levels.findIndex((level) => level.id === id);
+  const stepsOf = (way: CourseWay) => placeOf(way.to) - placeOf(way.from);
+  const shown = ways.filter((way) => way.link !== undefined || way.when === 'won');
+  const above = shown.filter((way) => way.when === 'won' && stepsOf(way) > 1);
+  const below = shown.filter((way) => way.when === 'lost' || stepsOf(way) <= 0);
+  const spaceFor = (own: readonly CourseWay[]) =>
+    own.length === 0
+      ? 8
+      : LEAST_RISE + RISE_PER_LEVEL * Math.min(8, Math.max(...own.map((way) => Math.abs(stepsOf(way)))));
+  const rise = spaceFor(above);
+  const height = NODE.height + rise + spaceFor(below);
   const left = (place: number) => place * (NODE.width + NODE.gap) + 4;
   return (
     <div style={{ overflowX: 'auto' }}>
@@ -28,19 +36,17 @@ export function CourseMap({ game, batches }: { game: GameDocument; batches: read
         role="img"
         aria-label={`The course: ${ways.map((way) => sayWay(game, way)).join('; ')}`}
       >
-        {ways
-          .filter((way) => way.link !== undefined || way.when === 'won')
-          .map((way, index) => (
-            <Way
-              key={index}
-              from={left(placeOf(way.from))}
-              to={left(placeOf(way.to))}
-              top={rise}
-              steps={placeOf(way.to) - placeOf(way.from)}
-              way={way}
-              title={sayWay(game, way)}
-            />
-          ))}
+        {shown.map((way, index) => (
+          <Way
+            key={index}
+            from={left(placeOf(way.from))}
+            to={left(placeOf(way.to))}
+            top={rise}
+            steps={stepsOf(way)}
+            way={way}
+            title={sayWay(game, way)}
+          />
+        ))}
         {levels.map((level, place) => {
           const newest = batches.find((batch) => batch.levelId === level.id && batch.status === 'finished');
           const share = newest && wilsonInterval(newest.runsWon, newest.runsDone);
@@ -74,8 +80,8 @@ export function CourseMap({ game, batches }: { game: GameDocument; batches: read
           );
         })}
         <g transform={`translate(${left(levels.length)} ${rise})`}>
-          <rect width={64} height={NODE.height} rx={4} fill="none" stroke="var(--layer)" strokeDasharray="3 3" />
-          <text x={32} y={NODE.height / 2 + 4} fontSize={12} fill="var(--dim)" textAnchor="middle">
+          <rect width={END_WIDTH} height={NODE.height} rx={4} fill="none" stroke="var(--layer)" strokeDasharray="3 3" />
+          <text x={END_WIDTH / 2} y={NODE.height / 2 + 4} fontSize={12} fill="var(--dim)" textAnchor="middle">
             end
           </text>
         </g>
@@ -116,7 +122,7 @@ function Way({
   const edge = goesBack ? top + NODE.height : top;
   const depth = (goesBack ? 1 : -1) * (18 + RISE_PER_LEVEL * Math.min(8, Math.abs(steps)));
   const start = from + NODE.width * (way.when === 'lost' ? 0.35 : 0.65);
-  const end = to + (way.to === undefined ? 32 : NODE.width * (way.when === 'lost' ? 0.2 : 0.5));
+  const end = to + (way.to === undefined ? END_WIDTH / 2 : NODE.width * (way.when === 'lost' ? 0.2 : 0.5));
   return (
     <g>
       <title>{title}</title>

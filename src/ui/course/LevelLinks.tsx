@@ -27,7 +27,12 @@ export function LevelLinks({
   return (
     <Popover position="bottom-start" withArrow width={400}>
       <Popover.Target>
-        <button type="button" className="act" aria-label={`Ways on from ${level.name}`}>
+        <button
+          type="button"
+          className="act"
+          style={{ whiteSpace: 'nowrap' }}
+          aria-label={`Ways on from ${level.name}`}
+        >
           Ways on{links.length > 0 ? ` · ${links.length}` : ''}
         </button>
       </Popover.Target>

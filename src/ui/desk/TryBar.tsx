@@ -1,9 +1,10 @@
 'use client';
 
 import { Button, Popover } from '@mantine/core';
+import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { CONTROL_ACTIONS, type ControlAction, type Controls } from '../editor/controls';
-import type { RunEvent } from '@/core/index';
+import { levelAfter, type RunEvent } from '@/core/index';
 import type { TryController } from '../editor/tryController';
 import { useDesk, useFollowed } from './DeskContext';
 import { SelectField } from './panels/fields';
@@ -101,6 +102,7 @@ export function TryBar({ controls }: { controls: Controls }) {
           onCommit={(value) => tries.setFreezesOn(value)}
         />
         <KeySettings controls={controls} />
+        {status === 'over' && <GoOn score={player?.score ?? 0} isWon={note.startsWith('Cleared')} />}
         <Button size="compact-xs" variant="light" title="Enter" onClick={() => tries.again()}>
           Again
         </Button>
@@ -112,6 +114,21 @@ export function TryBar({ controls }: { controls: Controls }) {
         </Button>
       </div>
     </>
+  );
+}
+
+/** The way to the level to which the course leads from here. */
+function GoOn({ score, isWon }: { score: number; isWon: boolean }) {
+  const { session } = useDesk();
+  const { game, levelId } = useFollowed(session, (state) => state);
+  const level = game.levels.find(({ id }) => id === levelId);
+  const to = level && levelAfter(game, level, isWon ? 'won' : 'lost', score);
+  const next = game.levels.find(({ id }) => id === to);
+  if (!next) return isWon ? <span className="quiet">the course ends here</span> : null;
+  return (
+    <Link href={`/games/${game.id}/levels/${next.id}`} style={{ color: 'var(--river)', whiteSpace: 'nowrap' }}>
+      On to {next.name}
+    </Link>
   );
 }
 

@@ -257,6 +257,8 @@ function sayEntry(event: RunEvent, nameOf: (id: string) => string): string {
       return `${event.points > 0 ? '+' : ''}${event.points} points, ${event.total} in all`;
     case 'life lost':
       return `a life lost, ${event.left} left`;
+    case 'near miss':
+      return `${nameOf(event.piece)} misses you closely`;
     case 'filled':
       return `${nameOf(event.piece)} is filled`;
     case 'shot':

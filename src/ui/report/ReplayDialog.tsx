@@ -4,7 +4,7 @@ import { ActionIcon, Modal, Slider, useComputedColorScheme } from '@mantine/core
 import { IconPlayerPause, IconPlayerPlay } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { sayEnd, type GameDocument, type RecordedRun } from '@/core/index';
+import { nameOfPiece, sayEnd, type GameDocument, type RecordedRun } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import { ArenaCanvas } from '../canvas/ArenaCanvas';
 import { fitCamera } from '../canvas/camera';
@@ -93,7 +93,7 @@ function Replay({ game, levelId, run }: { game: GameDocument; levelId: string; r
   }, [game, levelId, level, run, tick, height, scheme]);
 
   const { record } = run;
-  const name = level.pieces.find((piece) => piece.id === record?.piece)?.name;
+  const name = nameOfPiece(record?.piece, { pieces: level.pieces, kinds: game.cast });
   const style = { position: 'absolute', inset: 0, width: WIDTH, height } as const;
   return (
     <>

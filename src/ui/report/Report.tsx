@@ -125,7 +125,13 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
             <SurvivalChart summary={summary} />
             <PacingChart summary={summary} />
           </section>
-          <RunTable batch={batch} ticksPerSecond={level.ticksPerSecond} pieces={level.pieces} onReplay={replay} />
+          <RunTable
+            batch={batch}
+            ticksPerSecond={level.ticksPerSecond}
+            pieces={level.pieces}
+            kinds={game.cast}
+            onReplay={replay}
+          />
         </div>
       )}
       {Number.isInteger(shownSeed) && shownSeed > 0 && (

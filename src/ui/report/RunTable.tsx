@@ -3,7 +3,7 @@
 import { Pagination } from '@mantine/core';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { Piece } from '@/core/index';
+import { nameOfPiece, type KindEntry, type Piece } from '@/core/index';
 import type { BatchInfo, RunRow, RunSort } from '@/server/contracts/batches';
 import { Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
@@ -21,11 +21,12 @@ interface RunTableProps {
   batch: BatchInfo;
   ticksPerSecond: number;
   pieces: readonly Piece[];
+  kinds: readonly KindEntry[];
   onReplay: (seed: number) => void;
 }
 
 /** Every run, sorted and paged by the server; a click replays it. */
-export function RunTable({ batch, ticksPerSecond, pieces, onReplay }: RunTableProps) {
+export function RunTable({ batch, ticksPerSecond, pieces, kinds, onReplay }: RunTableProps) {
   const [sort, setSort] = useState<RunSort>('seed');
   const [order, setOrder] = useState<'up' | 'down'>('up');
   const [page, setPage] = useState(1);
@@ -78,7 +79,7 @@ export function RunTable({ batch, ticksPerSecond, pieces, onReplay }: RunTablePr
                   key={row.seed}
                   row={row}
                   seconds={row.ticks / ticksPerSecond}
-                  name={pieces.find((piece) => piece.id === row.piece)?.name ?? '–'}
+                  name={nameOfPiece(row.piece ?? undefined, { pieces, kinds }) ?? '–'}
                   onReplay={() => onReplay(row.seed)}
                 />
               ))}

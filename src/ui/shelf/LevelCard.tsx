@@ -37,7 +37,7 @@ export function LevelCard({
           <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>
             <b style={{ fontSize: 15 }}>{level.name}</b>
             <span className="quiet">
-              {level.map[0].length} × {level.map.length} cells, {guards} pieces
+              {level.map[0].length} × {level.map.length} cells, {sayPieces(guards, level)}
             </span>
           </div>
         </div>
@@ -50,12 +50,18 @@ export function LevelCard({
             {newest.revision !== revision && <span className="wary">, before the latest changes to the game</span>}
           </>
         ) : (
-          'Not measured yet: open it and press Run 500'
+          'Not measured yet: press Run 500 on its desk'
         )}
       </div>
       {children}
     </article>
   );
+}
+
+/** What stands in a level, or comes into it. */
+function sayPieces(pieces: number, level: Level): string {
+  if (pieces === 0 && level.cues) return 'all by cues';
+  return `${pieces} ${pieces === 1 ? 'piece' : 'pieces'}${level.cues?.some((line) => /^\s*(spawner|waves)\b/.test(line)) ? ' and cues' : ''}`;
 }
 
 export function sayBatch(batch: BatchInfo): string {

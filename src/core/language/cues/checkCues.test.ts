@@ -4,8 +4,8 @@ import { checkCues } from './checkCues';
 import { CUE_WORDS } from './cueWords';
 
 const KNOWN = {
-  kinds: ['cart', 'wagon', 'mule', 'ember', 'coal', 'barrow'],
-  tags: ['foe', 'moth', 'pot'],
+  kinds: ['cart', 'wagon', 'mule', 'ember', 'coal', 'barrow', 'damper', 'wisp'],
+  tags: ['foe', 'moth', 'pot', 'nests'],
   marks: ['lane_3', 'north-gate', 'shore', 'kiln_door', 'jetty', 'north_gate', 'south_gate'],
   grounds: ['ash', 'brick'],
 };

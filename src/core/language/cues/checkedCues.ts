@@ -36,6 +36,16 @@ export interface PlaceDefinition {
   grace: Expression | undefined;
 }
 
+export interface GapDefinition {
+  span: Span;
+  size: [Expression, Expression];
+  first: NameAt;
+  second: NameAt;
+  strip: NameAt | undefined;
+  /** How far the middle shifts from one to the next at most. */
+  shift: Expression | undefined;
+}
+
 export interface SpawnerDefinition {
   name: string;
   span: Span;
@@ -48,6 +58,8 @@ export interface SpawnerDefinition {
   /** Comes a single time. */
   isOnce: boolean;
   picks: { kind: NameAt; weight: number }[];
+  /** Two that block with a gap between them, instead of picks. */
+  gap: GapDefinition | undefined;
   heading: [Expression, Expression] | undefined;
   speed: [Expression, Expression] | undefined;
   mostAlive: number | undefined;
@@ -60,7 +72,7 @@ export interface SpawnerDefinition {
 
 export interface WaveDefinition {
   span: Span;
-  entries: { count: Bounded; kind: NameAt }[];
+  entries: { count: Bounded; kind: NameAt; rows: { columns: number; apart: Expression } | undefined }[];
   /** Time between two arrivals of the wave. */
   oneEvery: Expression | undefined;
 }
@@ -80,6 +92,9 @@ export interface WavesDefinition {
   supplies: { count: number; kind: NameAt; marks: NameAt[] }[];
   /** What becomes of those that are left so long after the last arrival of their wave. */
   stragglersAfter: Expression | undefined;
+  /** The state into which they go; undefined: they are taken away. */
+  stragglersState: NameAt | undefined;
+  open: CueCondition | undefined;
   speed: [Expression, Expression] | undefined;
   heading: [Expression, Expression] | undefined;
 }

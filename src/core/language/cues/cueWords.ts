@@ -28,7 +28,7 @@ export const CUE_WORDS: readonly CueWord[] = [
     word: 'at',
     form: 'MARK { , MARK }',
     meaning:
-      'Where it comes in: a point, anywhere on a line or in an area. Of several marks one is drawn for each arrival.',
+      'Where it comes in: a point, anywhere on a line or in an area. Of several marks one is drawn for each arrival. `edge` is just outside any side of the level, `north_edge`, `east_edge`, `south_edge` and `west_edge` are outside one; what comes in there faces inward unless `give` says otherwise.',
     example: 'at north_gate, south_gate',
   },
   {
@@ -84,6 +84,14 @@ export const CUE_WORDS: readonly CueWord[] = [
   },
   {
     inside: ['spawner'],
+    word: 'gap',
+    form: 'LENGTH [ .. LENGTH ] between KIND and KIND [ , strip KIND ] [ , shifting at most LENGTH ]',
+    meaning:
+      'Instead of `pick`: two that block, with a gap between them somewhere along the mark, the first to the north or west of it. In the gap stands a strip, which the player may collect for points. Of one gap to the next the middle shifts by no more than so much.',
+    example: 'gap 2.4..3 cells between damper and damper, strip wisp, shifting at most 3 cells',
+  },
+  {
+    inside: ['spawner'],
     word: 'limit',
     form: '[ COUNT alive ] [ , COUNT in all ]',
     meaning:
@@ -91,7 +99,7 @@ export const CUE_WORDS: readonly CueWord[] = [
     example: 'limit 8 alive, 40 in all',
   },
   {
-    inside: ['spawner'],
+    inside: ['spawner', 'waves'],
     word: 'open',
     form: 'when CONDITION',
     meaning: 'It begins when this holds for the first time, and its clock with it.',
@@ -114,8 +122,9 @@ export const CUE_WORDS: readonly CueWord[] = [
   {
     inside: ['waves'],
     word: 'wave',
-    form: 'NUMBER { … }',
-    meaning: 'What belongs to a wave: counts and kinds, and `one every` for the time between two of them.',
+    form: 'NUMBER { COUNT KIND | COUNT rows of COUNT KIND LENGTH apart }',
+    meaning:
+      'What belongs to a wave: counts and kinds, and `one every` for the time between two of them. Rows come in one at a time, each to its own place behind the first, and march as one formation.',
     example: 'wave 1 { 4 ember, one every 0.5 s }',
   },
   {
@@ -151,8 +160,9 @@ export const CUE_WORDS: readonly CueWord[] = [
   {
     inside: ['waves'],
     word: 'stragglers',
-    form: 'vanish after TIME',
-    meaning: 'Those still there so long after the last arrival of their wave are taken away, so that no wave drags on.',
+    form: '( vanish | go STATE ) after TIME',
+    meaning:
+      'Those still there so long after the last arrival of their wave are taken away, or go into this state of their behavior, as to hunt, so that no wave drags on.',
     example: 'stragglers vanish after 20 s',
   },
   {
@@ -280,3 +290,8 @@ export const CUE_BLOCK_WORDS: Readonly<Record<'spawner' | 'waves' | 'rules', { m
     example: 'rules { lives 3; score 10 when moth defeated; win when score >= 200 }',
   },
 };
+
+/** Places just outside of the level that need no mark, with the way inward in degrees. */
+export const EDGES = { north_edge: 90, east_edge: 180, south_edge: 270, west_edge: 0 } as const;
+export const ANY_EDGE = 'edge';
+export const EDGE_NAMES: readonly string[] = [ANY_EDGE, ...Object.keys(EDGES)];

@@ -11,7 +11,7 @@ import {
   notePlaceMissing,
   readCommonLine,
 } from './cueLines';
-import { readBounded, readCount, readValue } from './cueValues';
+import { readBounded, readCount, readRange, readValue } from './cueValues';
 
 /** Reads the lines of a spawner; undefined when it lacks something that it cannot be without. */
 export function readSpawner(
@@ -31,6 +31,7 @@ export function readSpawner(
     first: undefined,
     isOnce: false,
     picks: [],
+    gap: undefined,
     heading: undefined,
     speed: undefined,
     mostAlive: undefined,
@@ -48,7 +49,7 @@ export function readSpawner(
   const has = (word: string) => lines.some(({ keyword }) => keyword === word);
   if (!has('every') && !has('once'))
     noteMissing(block.keywordSpan, 'It is not said how often something comes.', 'every', scope.faults);
-  if (!has('pick')) noteMissing(block.keywordSpan, 'It is not said what comes.', 'pick', scope.faults);
+  if (!has('pick') && !has('gap')) noteMissing(block.keywordSpan, 'It is not said what comes.', 'pick', scope.faults);
   notePlaceMissing(block, common, lines, scope);
   const { every } = spawner;
   return every && { ...spawner, every, heading: common.heading, speed: common.speed };
@@ -74,6 +75,8 @@ function readOwnLine(
     }
     case 'pick':
       return readPicks(cursor, spawner, scope);
+    case 'gap':
+      return readGap(cursor, line, spawner, scope);
     case 'limit':
       return readLimits(cursor, spawner, scope);
     case 'open':
@@ -130,6 +133,47 @@ function readPicks(cursor: TokenCursor, spawner: Pick<SpawnerDefinition, 'picks'
     'Give at least one kind a weight above 0.',
   );
   return false;
+}
+
+function readGap(
+  cursor: TokenCursor,
+  line: StatementSyntax,
+  spawner: Pick<SpawnerDefinition, 'gap'>,
+  scope: CueScope,
+): boolean {
+  const size = readRange(cursor, scope, 'length');
+  if (!size || !expectWord(cursor, scope, 'between')) return false;
+  const first = readName(cursor, scope, 'kinds');
+  if (!first || !expectWord(cursor, scope, 'and')) return false;
+  const second = readName(cursor, scope, 'kinds');
+  if (!second) return false;
+  const gap: NonNullable<SpawnerDefinition['gap']> = {
+    span: line.span,
+    size,
+    first,
+    second,
+    strip: undefined,
+    shift: undefined,
+  };
+  while (cursor.takeIfText(',')) {
+    if (cursor.takeIfText('strip')) {
+      gap.strip = readName(cursor, scope, 'kinds');
+      if (!gap.strip) return false;
+    } else if (cursor.takeWords(['shifting', 'at', 'most'])) {
+      gap.shift = readValue(cursor, scope, 'length');
+      if (!gap.shift) return false;
+    } else {
+      scope.faults.error(
+        cursor.span,
+        'word-missing',
+        '`gap` knows `strip` and `shifting at most`.',
+        `As in \`${exampleOf('gap')}\`.`,
+      );
+      return false;
+    }
+  }
+  spawner.gap = gap;
+  return true;
 }
 
 function readLimits(

@@ -1,7 +1,7 @@
 import type { TokenCursor } from '../check/tokenCursor';
 import type { StatementSyntax } from '../syntax/parseScript';
 import type { WaveDefinition, WavesDefinition } from './checkedCues';
-import { expectWord, readName, type CueScope } from './cueConditions';
+import { expectWord, readCueCondition, readName, type CueScope } from './cueConditions';
 import {
   emptyCommonLines,
   exampleOf,
@@ -34,6 +34,8 @@ export function readWaves(
     first: undefined,
     supplies: [],
     stragglersAfter: undefined,
+    stragglersState: undefined,
+    open: undefined,
     speed: undefined,
     heading: undefined,
   };
@@ -61,10 +63,27 @@ function readOwnLine(cursor: TokenCursor, line: StatementSyntax, waves: WavesDef
       if (!expectWord(cursor, scope, 'after')) return false;
       waves.first = readValue(cursor, scope, 'time');
       return waves.first !== undefined;
+    case 'open':
+      if (!expectWord(cursor, scope, 'when')) return false;
+      waves.open = readCueCondition(cursor, scope);
+      return waves.open !== undefined;
     case 'supply':
       return readSupply(cursor, waves, scope);
     case 'stragglers':
-      if (!expectWord(cursor, scope, 'vanish') || !expectWord(cursor, scope, 'after')) return false;
+      if (cursor.takeIfText('go')) {
+        const state = cursor.take();
+        if (state?.type !== 'word') {
+          scope.faults.error(
+            state?.span ?? cursor.span,
+            'name-missing',
+            'The name of a state is missing here.',
+            `As in \`${exampleOf('stragglers')}\`.`,
+          );
+          return false;
+        }
+        waves.stragglersState = { id: state.text, span: state.span };
+      } else if (!expectWord(cursor, scope, 'vanish')) return false;
+      if (!expectWord(cursor, scope, 'after')) return false;
       waves.stragglersAfter = readValue(cursor, scope, 'time');
       return waves.stragglersAfter !== undefined;
     default:
@@ -112,9 +131,21 @@ function readEntries(line: StatementSyntax, wave: WaveDefinition, scope: CueScop
       continue;
     }
     const count = readBounded(cursor, scope, 'number');
-    const kind = count && readName(cursor, scope, 'kinds');
+    if (!count) return;
+    let columns: number | undefined;
+    if (cursor.takeWords(['rows', 'of'])) {
+      columns = readCount(cursor, scope, 'how many in a row');
+      if (columns === undefined) return;
+    }
+    const kind = readName(cursor, scope, 'kinds');
     if (!kind) return;
-    wave.entries.push({ count, kind });
+    let rows: WaveDefinition['entries'][number]['rows'];
+    if (columns !== undefined) {
+      const apart = readValue(cursor, scope, 'length');
+      if (!apart || !expectWord(cursor, scope, 'apart')) return;
+      rows = { columns: Math.max(1, columns), apart };
+    }
+    wave.entries.push({ count, kind, rows });
   } while (cursor.takeIfText(',') || (cursor.current?.type === 'number' && !cursor.atEnd));
   finishLine(cursor, line, scope.faults);
 }

@@ -141,6 +141,14 @@ export function takeTransition(world: World, piece: number, brain: Brain, state:
   act(world, piece, brain.states[target].enter);
 }
 
+/** Sends a piece into a state from outside: acts of leaving and of entering as usual. Nothing when it is in it already. */
+export function sendInto(world: World, piece: number, brain: Brain, target: number): void {
+  if (world.state[piece] === target) return;
+  act(world, piece, brain.states[world.state[piece]].leave);
+  enterState(world, piece, brain, target);
+  act(world, piece, brain.states[target].enter);
+}
+
 function act(world: World, piece: number, acts: readonly ActFunction[]): void {
   for (let index = 0; index < acts.length; index++) acts[index](world, piece);
 }

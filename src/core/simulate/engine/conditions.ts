@@ -37,6 +37,10 @@ export function prepareCondition(condition: ConditionProgram): ConditionTest {
       return (world, piece) => world.struckTick[piece] === world.tick - 1;
     case 'foremost':
       return isForemost;
+    case 'on': {
+      const { ground } = condition;
+      return (world, piece) => isOn(world, piece, ground);
+    }
     case 'ally': {
       const { range } = condition;
       return (world, piece) => seesAllyHunt(world, piece, range);
@@ -132,4 +136,13 @@ function joinTests(tests: ConditionTest[], any: boolean): ConditionTest {
     for (const test of tests) if (test(world, piece)) holding++;
     return any ? holding > 0 : holding === tests.length;
   };
+}
+
+/** Whether the middle of a piece is over a kind of ground; outside of the level it is over none. */
+export function isOn(world: World, piece: number, ground: number): boolean {
+  const { grid, typeOfCell } = world.ground;
+  const x = world.x[piece];
+  const y = world.y[piece];
+  if (x < 0 || y < 0 || x >= grid.width || y >= grid.height) return false;
+  return typeOfCell[Math.floor(y) * grid.width + Math.floor(x)] === ground;
 }

@@ -1,5 +1,6 @@
 import { boundsMeet, shapesMeet } from '../../arena/meeting';
 import { applyContact, PLAYER } from './effects';
+import { NEARNESS, useUpShot } from './shots';
 import { PieceBuckets } from './pieceBuckets';
 import type { PairProgram } from './preparedLevel';
 import type { World } from './world';
@@ -58,7 +59,10 @@ export function meetPlayer(world: World): number {
       applyContact(world, onPiece, PLAYER, piece);
     }
     // A shot that has done its part is spent.
-    if (world.level.program.pieces[piece].isShot && world.alive[piece] === 1) world.retire(piece, 'spent');
+    if (world.level.program.pieces[piece].isShot) {
+      world.nearness[piece] = NEARNESS.done;
+      if (onPlayer || isThreat) useUpShot(world, piece);
+    }
   }
   return touching;
 }
@@ -105,4 +109,7 @@ function meetTwo(world: World, { meeting, onFirst, onSecond }: PairProgram, a: n
     world.calmOther[a] = world.tick + onFirst.cooldownTicks;
     applyContact(world, onFirst, b, a);
   }
+  const { pieces } = world.level.program;
+  if (onSecond && !secondIsCalm && pieces[a].isShot) useUpShot(world, a);
+  if (onFirst && !firstIsCalm && pieces[b].isShot) useUpShot(world, b);
 }

@@ -63,12 +63,15 @@ export interface PreparedLevel {
   piecesOfTag: number[][];
   /** All places for shots. */
   shots: Int16Array;
+  /** Those that do harm to the player, and how far from its middle each touches at most, by box. */
+  fearedShots: Int16Array;
+  fearedReach: Float64Array;
   /** Whether anything can last for a time only. */
   countsDown: boolean;
   carriers: number[];
   /** Places among the pieces for what cues bring in, by kind. */
   poolOfKind: ({ first: number; count: number } | undefined)[];
-  /** Members of each formation. */
+  /** Who may march in each formation; see `World.formationOf`. */
   formations: number[][];
   ways: Ways[];
   routeOfPiece: Float64Array[];
@@ -106,6 +109,18 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
   });
   const meetsPlayer = pieces.flatMap((piece, index) => (meetingOfKind[piece.kindIndex] ? [index] : []));
   const brains = program.brains.map(prepareBrain);
+  const rowKinds: (Set<number> | undefined)[] = [];
+  for (const cue of program.cues)
+    if (cue.type === 'waves' && cue.formation >= 0)
+      rowKinds[cue.formation] = new Set(
+        cue.waves.flatMap(({ entries }) => entries.flatMap(({ kind, columns }) => (columns > 0 ? [kind] : []))),
+      );
+  const hurts = kinds.map(
+    (kind, index) =>
+      kind.isThreat ||
+      contact(index, player.kindIndex)?.effects.some(({ effect }) => effect === 'harm' || effect === 'defeat'),
+  );
+  const fearedShots = pieces.flatMap((piece, index) => (piece.isShot && hurts[piece.kindIndex] ? [index] : []));
   return {
     program,
     brains,
@@ -141,11 +156,15 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
       pieces.flatMap((piece, index) => (kinds[piece.kindIndex].tags.includes(tag) && !piece.isShot ? [index] : [])),
     ),
     shots: Int16Array.from(pieces.flatMap((piece, index) => (piece.isShot ? [index] : []))),
+    fearedShots: Int16Array.from(fearedShots),
+    fearedReach: Float64Array.from(fearedShots, (index) => pieces[index].radius + player.radius),
     countsDown: program.contacts.length > 0 || hurries(program),
     poolOfKind: kinds.map((_, kind) => program.pools.find((pool) => pool.kind === kind)),
     carriers: pieces.flatMap((piece, index) => (kinds[piece.kindIndex].isCarrier ? [index] : [])),
     formations: Array.from({ length: program.formations }, (_, formation) =>
-      pieces.flatMap((piece, index) => (piece.formation === formation ? [index] : [])),
+      pieces.flatMap((piece, index) =>
+        piece.formation === formation || (piece.isArrival && rowKinds[formation]?.has(piece.kindIndex)) ? [index] : [],
+      ),
     ),
     ways,
     routeOfPiece: pieces.map((piece) => Float64Array.from(piece.route)),
@@ -203,7 +222,7 @@ function touchedKinds({ cues, rules }: LevelProgram): number[] {
     }
   };
   return [
-    ...cues.flatMap((cue) => (cue.type === 'spawner' ? [...inside(cue.open), ...inside(cue.close)] : [])),
+    ...cues.flatMap((cue) => [...inside(cue.open), ...(cue.type === 'spawner' ? inside(cue.close) : [])]),
     ...rules.loses.flatMap(inside),
     ...rules.wins.flatMap(inside),
     ...rules.scores.flatMap(({ event }) => (event.type === 'holds' ? inside(event.condition) : [])),

@@ -8,6 +8,8 @@ export type RunEvent =
   | { type: 'contact'; tick: number; by: string; on: string; effect: string }
   | { type: 'gone'; tick: number; piece: string; why: string }
   | { type: 'shot'; tick: number; piece: string }
+  /** A shot passed the player closely; where the player was. */
+  | { type: 'near miss'; tick: number; piece: string; x: number; y: number }
   /** A goal was filled. */
   | { type: 'filled'; tick: number; piece: string }
   /** A cell became another ground; `cell` counts row by row from the north-west. */

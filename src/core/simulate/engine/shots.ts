@@ -53,6 +53,8 @@ export function launchShot(world: World, first: number, count: number, launch: L
     world.health[shot] = world.level.program.kinds[world.level.program.pieces[shot].kindIndex].health;
     world.encounter[shot] = 0;
     world.bornAt[shot] = world.tick;
+    world.piercesLeft[shot] = world.level.program.kinds[world.level.program.pieces[shot].kindIndex].pierces;
+    world.nearness[shot] = NEARNESS.far;
     world.calmOther[shot] = world.calmPlayer[shot] = world.calmPiece[shot] = -1;
     world.events?.push({ type: 'shot', tick: world.tick, piece: world.level.program.pieces[shot].id });
     return true;
@@ -60,9 +62,47 @@ export function launchShot(world: World, first: number, count: number, launch: L
   return false;
 }
 
+/** A shot has done its part on somebody: spent, unless it goes through. */
+export function useUpShot(world: World, shot: number): void {
+  if (world.alive[shot] === 0) return;
+  if (world.piercesLeft[shot] > 0) world.piercesLeft[shot]--;
+  else world.retire(shot, 'spent');
+}
+
+/** How near a shot has come to the player; counted once for each. */
+export const NEARNESS = { far: 0, near: 1, done: 2 } as const;
+/** A shot that passes with a gap of at most so many cells is a near miss. */
+const NEAR_MISS_CELLS = 0.5;
+
+/** Counts shots that came near the player and went by without touching it. */
+export function noteNearMisses(world: World): void {
+  const { fearedShots, fearedReach } = world.level;
+  const { nearness, alive, x, y, player } = world;
+  for (let index = 0; index < fearedShots.length; index++) {
+    const shot = fearedShots[index];
+    if (nearness[shot] === NEARNESS.done) continue;
+    const gapX = Math.abs(x[shot] - player.x) - fearedReach[index];
+    const gapY = Math.abs(y[shot] - player.y) - fearedReach[index];
+    const isNear = alive[shot] === 1 && gapX <= NEAR_MISS_CELLS && gapY <= NEAR_MISS_CELLS;
+    if (isNear) nearness[shot] = NEARNESS.near;
+    else if (nearness[shot] === NEARNESS.near) {
+      nearness[shot] = NEARNESS.done;
+      world.nearMisses++;
+      world.events?.push({
+        type: 'near miss',
+        tick: world.tick,
+        piece: world.level.program.pieces[shot].id,
+        x: player.x,
+        y: player.y,
+      });
+    }
+  }
+}
+
 /** Moves everything that was fired; what meets ground wears it and is spent. */
 export function moveShots(world: World): void {
   const { shots } = world.level;
+  const slowing = world.level.program.kinds;
   for (let index = 0; index < shots.length; index++) {
     const shot = shots[index];
     if (world.alive[shot] === 0) continue;
@@ -72,6 +112,7 @@ export function moveShots(world: World): void {
     sweepUntilContact(world.ground.grid, world.x[shot], world.y[shot], outline, dx, dy, sweep);
     world.x[shot] = sweep.x;
     world.y[shot] = sweep.y;
+    world.shotStep[shot] *= slowing[world.level.program.pieces[shot].kindIndex].slowing;
     world.progress[shot]--;
     if (sweep.touched) {
       wearGround(world, shot, lastNormal.x, lastNormal.y);

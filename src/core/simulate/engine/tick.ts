@@ -6,7 +6,7 @@ import { marchFormations } from './movers/march';
 import { lookAll } from './perception';
 import type { Input } from './player/inputs';
 import { movePlayer, NO_SUPPORTS, type Supports } from './player/movePlayer';
-import { firePlayer, moveShots } from './shots';
+import { firePlayer, moveShots, noteNearMisses } from './shots';
 import { moveByGround, standOnGround } from './terrain';
 import { retireArrivals, serveCues } from './cues/serveCues';
 import { applyRules, type RunEnd } from './rules/applyRules';
@@ -88,6 +88,7 @@ export function runTick(world: World, input: Input, decideAll: DecideAll = lookA
   carryPlayer(world);
   const takenBy = standOnGround(world);
   const touching = meetPlayer(world);
+  if (world.level.fearedShots.length > 0) noteNearMisses(world);
   if (world.level.pairs.length > 0) meetEachOther(world);
   countDown(world);
   world.tick++;

@@ -91,6 +91,11 @@ export class World {
   declare readonly encounter: Uint8Array;
   /** Encounters in which only the boxes met. */
   boxOnly = 0;
+  /** How many shots passed the player closely; and for each shot whether it did, see `NEARNESS`. */
+  nearMisses = 0;
+  declare readonly nearness: Uint8Array;
+  /** How many more each shot goes through. */
+  declare readonly piercesLeft: Int16Array;
   /** How many of each kind the player holds. */
   declare readonly collected: Int32Array;
   /** The pieces that it carries, the one taken up last behind; `carriedCount` of them. */
@@ -100,6 +105,12 @@ export class World {
   declare readonly isFilled: Uint8Array;
   declare readonly filled: Int32Array;
 
+  /** The formation in which a piece marches, or −1; and how many marched in each at first. */
+  declare readonly formationOf: Int16Array;
+  declare readonly formationSize: Int32Array;
+  /** How far a formation has come since it began, cells. */
+  declare readonly formationX: Float64Array;
+  declare readonly formationY: Float64Array;
   declare readonly formationTicks: Int32Array;
   declare readonly formationHeading: Int8Array;
   /** 1 when a formation has stepped to the side since it last came down. */
@@ -196,7 +207,12 @@ export class World {
     this.collected = new Int32Array(program.kinds.length);
     this.filled = new Int32Array(program.kinds.length);
     this.carriedPieces = integers();
-    this.isFilled = bytes();
+    [this.isFilled, this.nearness] = [bytes(), bytes()];
+    this.piercesLeft = new Int16Array(count);
+    this.formationOf = new Int16Array(count);
+    this.formationSize = new Int32Array(program.formations);
+    this.formationX = new Float64Array(program.formations);
+    this.formationY = new Float64Array(program.formations);
     this.formationTicks = new Int32Array(program.formations);
     this.formationHeading = new Int8Array(program.formations);
     this.mayComeDown = new Uint8Array(program.formations);
@@ -229,7 +245,7 @@ export class World {
   /** Puts everything back to the start of a run. */
   reset(seed: number): void {
     this.tick = 0;
-    this.boxOnly = this.carriedCount = 0;
+    this.boxOnly = this.nearMisses = this.carriedCount = 0;
     this.endedBy = -2;
     this.seed = seed;
     this.soundsNow.count = this.soundsNext.count = 0;
@@ -280,6 +296,7 @@ export class World {
     this.isFresh[piece] = this.speedFactor[piece] = this.waypointStep[piece] = 1;
     this.stateSince[piece] = this.bornAt[piece] = this.tick;
     this.isFilled[piece] = 0;
+    this.formationOf[piece] = this.level.program.pieces[piece].formation;
     this.graceUntil[piece] = this.tick + graceTicks;
     this.givenStep[piece] = step;
     this.place(piece, x, y, facing);
@@ -310,7 +327,16 @@ export class World {
       [this.lastSeenY, this.heldTicks, this.waypoint, this.pauseLeft, this.isSteerOpen, this.progress],
       [this.fallSpeed, this.stunLeft, this.safeLeft, this.pushLeft, this.pushX, this.pushY, this.speedLeft],
       [this.hasBegun, this.hasHeading, this.isWaiting, this.isCutOff, this.hasHeard, this.stillTicks],
-      [this.freeTicks, this.encounter, this.collected, this.filled, this.isFilled, this.formationTicks, this.hasLanded],
+      [
+        this.freeTicks,
+        this.encounter,
+        this.collected,
+        this.filled,
+        this.isFilled,
+        this.nearness,
+        this.formationTicks,
+        this.hasLanded,
+      ],
       [this.bornAt, this.graceUntil, this.givenStep],
     ];
     this.cueOfPiece.fill(-1);
@@ -324,7 +350,21 @@ export class World {
     this.steerFromCell.fill(-1);
     this.steerGoalCell.fill(-1);
     this.formationHeading.fill(1);
+    this.formationSize.fill(0);
+    this.formationX.fill(0);
+    this.formationY.fill(0);
+    this.level.program.pieces.forEach(({ formation }, piece) => {
+      this.formationOf[piece] = formation;
+      if (formation >= 0) this.formationSize[formation]++;
+    });
     this.mayComeDown.fill(1);
+  }
+
+  /** A formation begins anew where its cue lets it in. */
+  startFormation(formation: number): void {
+    this.formationTicks[formation] = this.formationSize[formation] = this.hasLanded[formation] = 0;
+    this.formationX[formation] = this.formationY[formation] = 0;
+    this.formationHeading[formation] = this.mayComeDown[formation] = 1;
   }
 
   /** The random numbers of a piece, which begin anew with every run. */

@@ -25,6 +25,12 @@ export class CueState {
   /** How many of the wave have come; of a spawner, how many were due. */
   readonly served: Int32Array;
   readonly lastArrival: Int32Array;
+  /** Where the middle of the last gap was; NaN before the first. Where the rows of a wave begin. */
+  readonly lastGap: Float64Array;
+  readonly rowsX: Float64Array;
+  readonly rowsY: Float64Array;
+  /** 1 once the stragglers of the wave have been sent into their state. */
+  readonly hasSent: Uint8Array;
 
   constructor(private readonly program: LevelProgram) {
     const count = program.cues.length;
@@ -36,6 +42,12 @@ export class CueState {
     [this.missed, this.wave, this.served] = [new Int32Array(count), new Int32Array(count), new Int32Array(count)];
     this.lastArrival = new Int32Array(count);
     this.stage = new Uint8Array(count);
+    this.hasSent = new Uint8Array(count);
+    [this.lastGap, this.rowsX, this.rowsY] = [
+      new Float64Array(count),
+      new Float64Array(count),
+      new Float64Array(count),
+    ];
     this.reset();
   }
 
@@ -44,6 +56,8 @@ export class CueState {
     for (const array of [this.come, this.alive, this.rejected, this.missed, this.served, this.isClosed, this.stage])
       array.fill(0);
     this.jitter.fill(0);
+    this.hasSent.fill(0);
+    this.lastGap.fill(NaN);
     this.openedAt.fill(NEVER);
     this.lastArrival.fill(NEVER);
     cues.forEach((cue, index) => {

@@ -2,7 +2,7 @@ import type { SpawnerProgram } from '../../../compile/cueProgram';
 import { holds } from '../rules/ruleConditions';
 import { NEVER } from '../never';
 import type { World } from '../world';
-import { arrive } from './arrive';
+import { arrive, arriveWithGap } from './arrive';
 import { serveWaves } from './serveWaves';
 
 /** Lets in all that is due in this tick, cue by cue in written order. */
@@ -51,9 +51,14 @@ function dueTime({ cues }: World, cue: number, { firstTicks, everyTicks }: Spawn
 
 function letIn(world: World, cue: number, spawner: SpawnerProgram): void {
   // Drawn in any case, so that what does not come changes nothing for what comes later.
-  const kind = pick(world, cue, spawner);
+  const kind = spawner.gap ? -1 : pick(world, cue, spawner);
   const hasRoom = world.cues.alive[cue] < spawner.mostAlive;
-  if (!hasRoom || !arrive(world, cue, kind, spawner.place, spawner, true)) world.cues.missed[cue]++;
+  const isIn =
+    hasRoom &&
+    (spawner.gap
+      ? arriveWithGap(world, cue, spawner.gap, spawner.place, spawner)
+      : arrive(world, cue, kind, spawner.place, spawner, true));
+  if (!isIn) world.cues.missed[cue]++;
 }
 
 function pick(world: World, cue: number, { picks }: SpawnerProgram): number {

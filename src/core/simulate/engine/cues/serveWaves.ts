@@ -1,6 +1,9 @@
-import { countInWave, waveAt, type WavesProgram } from '../../../compile/cueProgram';
+import { countInWave, waveAt, type WaveEntry, type WavesProgram } from '../../../compile/cueProgram';
+import { sendInto } from '../brain';
+import { NEVER } from '../never';
+import { holds } from '../rules/ruleConditions';
 import type { World } from '../world';
-import { arrive } from './arrive';
+import { arrive, arriveInRow, placeRows } from './arrive';
 import { WAVE_STAGE } from './cueState';
 
 /** An arrival for which no place is found is tried again for so many seconds before the wave goes on without it. */
@@ -9,9 +12,22 @@ const MOST_WAIT_SECONDS = 5;
 /** Brings a row of waves on by a tick. */
 export function serveWaves(world: World, cue: number, waves: WavesProgram): void {
   const state = world.cues;
+  if (waves.open && state.openedAt[cue] === NEVER) {
+    if (!holds(world, waves.open)) return;
+    state.openedAt[cue] = world.tick;
+    state.due[cue] += world.tick;
+  }
+  beginIfDue(world, cue, waves);
+  if (state.stage[cue] !== WAVE_STAGE.open) return;
+  waitForEnd(world, cue, waves);
+  // Without a rest the next one begins in the same tick.
+  beginIfDue(world, cue, waves);
+}
+
+function beginIfDue(world: World, cue: number, waves: WavesProgram): void {
+  const state = world.cues;
   if (state.stage[cue] === WAVE_STAGE.resting && world.tick >= state.due[cue]) begin(world, cue, waves);
   if (state.stage[cue] === WAVE_STAGE.arriving) letIn(world, cue, waves);
-  if (state.stage[cue] === WAVE_STAGE.open) waitForEnd(world, cue, waves);
 }
 
 function begin(world: World, cue: number, waves: WavesProgram): void {
@@ -21,7 +37,11 @@ function begin(world: World, cue: number, waves: WavesProgram): void {
     return;
   }
   state.wave[cue]++;
-  state.served[cue] = 0;
+  state.served[cue] = state.hasSent[cue] = 0;
+  if (waves.formation >= 0) {
+    world.startFormation(waves.formation);
+    placeRows(world, cue, waves.place);
+  }
   state.stage[cue] = WAVE_STAGE.arriving;
   state.lastArrival[cue] = world.tick;
   state.due[cue] = world.tick;
@@ -32,14 +52,18 @@ function letIn(world: World, cue: number, waves: WavesProgram): void {
   const state = world.cues;
   const wave = waveAt(waves, state.wave[cue])!;
   for (;;) {
-    const kind = kindOfArrival(waves, state.wave[cue], wave.entries, state.served[cue]);
-    if (kind < 0) {
+    const entry = entryOfArrival(waves, state.wave[cue], wave.entries, state.served[cue]);
+    if (!entry) {
       state.stage[cue] = WAVE_STAGE.open;
       state.lastArrival[cue] = world.tick;
       return;
     }
     if (state.due[cue] > world.tick) return;
-    if (!arrive(world, cue, kind, waves.place, waves, true)) {
+    const isIn =
+      entry.columns > 0
+        ? arriveInRow(world, cue, waves, entry, next.place)
+        : arrive(world, cue, entry.kind, waves.place, waves, true);
+    if (!isIn) {
       const waited = (world.tick - state.due[cue]) / world.level.program.ticksPerSecond;
       if (waited < MOST_WAIT_SECONDS) return;
       state.missed[cue]++;
@@ -49,25 +73,32 @@ function letIn(world: World, cue: number, waves: WavesProgram): void {
   }
 }
 
-/** The kind that comes as number so-and-so of a wave, from 0; −1 behind the last. */
-function kindOfArrival(
+/** Which of its entry the next arrival is, from 0; reused. */
+const next = { place: 0 };
+
+/** The entry of which one comes as number so-and-so of a wave, from 0; undefined behind the last. */
+function entryOfArrival(
   waves: WavesProgram,
   number: number,
-  entries: readonly { kind: number; count: number }[],
+  entries: readonly WaveEntry[],
   served: number,
-): number {
+): WaveEntry | undefined {
   let before = 0;
   for (let index = 0; index < entries.length; index++) {
-    before += countInWave(waves, number, entries[index]);
-    if (served < before) return entries[index].kind;
+    const count = countInWave(waves, number, entries[index]);
+    if (served < before + count) {
+      next.place = served - before;
+      return entries[index];
+    }
+    before += count;
   }
-  return -1;
+  return undefined;
 }
 
 function waitForEnd(world: World, cue: number, waves: WavesProgram): void {
   const state = world.cues;
   const since = world.tick - state.lastArrival[cue];
-  if (since >= waves.stragglerTicks) sendAway(world, cue);
+  if (since >= waves.stragglerTicks) sendStragglers(world, cue, waves);
   const isCleared = state.alive[cue] === 0;
   const goesOn = (waves.nextWhenCleared && isCleared) || since >= waves.nextTicks;
   if (!goesOn) return;
@@ -91,8 +122,17 @@ function waitForEnd(world: World, cue: number, waves: WavesProgram): void {
       arrive(world, cue, kind, place, { heading: undefined, step: undefined }, false);
 }
 
-function sendAway(world: World, cue: number): void {
-  for (const { first, count } of world.level.program.pools)
-    for (let piece = first; piece < first + count; piece++)
-      if (world.alive[piece] === 1 && world.cueOfPiece[piece] === cue) world.retire(piece, 'left');
+/** Stragglers are taken away, or go once into the state that their wave gives them. */
+function sendStragglers(world: World, cue: number, { stragglerStates }: WavesProgram): void {
+  if (stragglerStates && world.cues.hasSent[cue] === 1) return;
+  world.cues.hasSent[cue] = 1;
+  const { program, brains, brainOfPiece } = world.level;
+  for (const { first, count } of program.pools) {
+    for (let piece = first; piece < first + count; piece++) {
+      if (world.alive[piece] === 0 || world.cueOfPiece[piece] !== cue) continue;
+      const brain = brainOfPiece[piece];
+      if (!stragglerStates) world.retire(piece, 'left');
+      else if (brain >= 0 && stragglerStates[brain] >= 0) sendInto(world, piece, brains[brain], stragglerStates[brain]);
+    }
+  }
 }

@@ -17,37 +17,38 @@ export function marchFormations(world: World): void {
 }
 
 function march(world: World, formation: number, members: readonly number[]): void {
-  const motion = firstMarch(world, members);
+  const motion = firstMarch(world, members, formation);
   if (!motion) return;
   const ticks = ++world.formationTicks[formation];
   // Told first, since it is so in most ticks: too early whoever is left.
   if (ticks < motion.everyTicks && ticks < motion.quickestTicks) return;
-  if (ticks < stepTicks(motion, countMarching(world, members), members.length)) return;
+  const all = world.formationSize[formation];
+  if (ticks < stepTicks(motion, countMarching(world, members, formation), all)) return;
   world.formationTicks[formation] = 0;
   const side = world.formationHeading[formation] * motion.step;
-  if (canAllMove(world, members, side, 0)) {
-    moveAll(world, members, side, 0);
+  if (canAllMove(world, members, formation, side, 0)) {
+    moveAll(world, members, formation, side, 0);
     world.mayComeDown[formation] = 1;
     return;
   }
   world.formationHeading[formation] = world.formationHeading[formation] > 0 ? -1 : 1;
   if (world.mayComeDown[formation] === 0) return;
   world.mayComeDown[formation] = 0;
-  if (canAllMove(world, members, 0, motion.down)) moveAll(world, members, 0, motion.down);
+  if (canAllMove(world, members, formation, 0, motion.down)) moveAll(world, members, formation, 0, motion.down);
   else world.hasLanded[formation] = 1;
 }
 
-function firstMarch(world: World, members: readonly number[]): March | undefined {
+function firstMarch(world: World, members: readonly number[], formation: number): March | undefined {
   for (const piece of members) {
-    const motion = marchOf(world, piece);
+    const motion = marchOf(world, piece, formation);
     if (motion) return motion;
   }
   return undefined;
 }
 
-function countMarching(world: World, members: readonly number[]): number {
+function countMarching(world: World, members: readonly number[], formation: number): number {
   let marching = 0;
-  for (const piece of members) if (marchOf(world, piece)) marching++;
+  for (const piece of members) if (marchOf(world, piece, formation)) marching++;
   return marching;
 }
 
@@ -57,16 +58,16 @@ export function stepTicks(motion: March, left: number, all: number): number {
   return Math.max(1, Math.round(motion.everyTicks + (motion.quickestTicks - motion.everyTicks) * lost));
 }
 
-function marchOf(world: World, piece: number): March | undefined {
-  if (world.alive[piece] === 0 || world.stunLeft[piece] > 0) return undefined;
+function marchOf(world: World, piece: number, formation: number): March | undefined {
+  if (world.alive[piece] === 0 || world.formationOf[piece] !== formation || world.stunLeft[piece] > 0) return undefined;
   const brain = world.level.brainOfPiece[piece];
   const motion = brain < 0 ? undefined : world.level.brains[brain].states[world.state[piece]].motion;
   return motion?.operation === 'march' ? motion : undefined;
 }
 
-function canAllMove(world: World, members: readonly number[], dx: number, dy: number): boolean {
+function canAllMove(world: World, members: readonly number[], formation: number, dx: number, dy: number): boolean {
   for (const piece of members) {
-    if (!marchOf(world, piece)) continue;
+    if (!marchOf(world, piece, formation)) continue;
     const outline = world.level.standOfPiece[piece];
     sweepUntilContact(world.ground.grid, world.x[piece], world.y[piece], outline, dx, dy, sweep);
     if (sweep.touched) return false;
@@ -74,9 +75,11 @@ function canAllMove(world: World, members: readonly number[], dx: number, dy: nu
   return true;
 }
 
-function moveAll(world: World, members: readonly number[], dx: number, dy: number): void {
+function moveAll(world: World, members: readonly number[], formation: number, dx: number, dy: number): void {
+  world.formationX[formation] += dx;
+  world.formationY[formation] += dy;
   for (const piece of members) {
-    if (!marchOf(world, piece)) continue;
+    if (!marchOf(world, piece, formation)) continue;
     world.x[piece] += dx;
     world.y[piece] += dy;
   }
@@ -84,14 +87,15 @@ function moveAll(world: World, members: readonly number[], dx: number, dy: numbe
 
 /** Whether nobody of a piece's formation is left below it in its file: nearer to its middle line than half its own width. */
 export function isForemost(world: World, piece: number): boolean {
-  const { formation } = world.level.program.pieces[piece];
+  const formation = world.formationOf[piece];
   if (formation < 0) return true;
   const members = world.level.formations[formation];
   const { west, east } = world.level.standOfPiece[piece];
   const half = (west + east) / 2;
   for (let index = 0; index < members.length; index++) {
     const other = members[index];
-    if (world.alive[other] === 0 || world.y[other] <= world.y[piece]) continue;
+    const marchesAlong = world.alive[other] === 1 && world.formationOf[other] === formation;
+    if (!marchesAlong || world.y[other] <= world.y[piece]) continue;
     const off = world.x[other] - world.x[piece];
     if (off < half && off > -half) return false;
   }
