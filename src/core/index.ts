@@ -119,8 +119,18 @@ export { applyEdits, type TextEdit } from './language/edit/textEdit';
 export { readScxml, writeScxml } from './language/chart/scxml';
 export type { CheckedCues } from './language/cues/checkedCues';
 export type { CueNames } from './language/cues/cueConditions';
-export { CUE_WORDS } from './language/cues/cueWords';
+export { CUE_WORDS, EDGE_NAMES, type CueWord } from './language/cues/cueWords';
 export { completeCueAt, cueMeaningAt } from './language/cues/completeCue';
+export {
+  addCueFormLine,
+  addToWave,
+  readCueForm,
+  removeCueFormLine,
+  setCueFormPart,
+  type CueFormBlock,
+  type CueFormLine,
+  type CueFormPart,
+} from './language/cues/cueForm';
 export { cueNumbers, setCueNumber, type CueNumber } from './language/cues/cueEdits';
 export { writeReferencePage } from './language/referencePage';
 export { parser as scriptParser } from './language/syntax/gorge.parser';

@@ -7,6 +7,8 @@ export interface Errands {
   take: number[];
   fill: number[];
   deliver: number[];
+  /** What fills up its ammunition. */
+  refill: number[];
   /** Where it has to be. */
   areas: Area[];
 }
@@ -71,7 +73,17 @@ export function errandsOf(program: LevelProgram): Errands {
   rules.wins.forEach(want);
   const piecesOf = (kinds: ReadonlySet<number>) =>
     pieces.flatMap((piece, index) => (kinds.has(piece.kindIndex) ? [index] : []));
-  return { take: piecesOf(wanted.take), fill: piecesOf(wanted.fill), deliver: piecesOf(wanted.deliver), areas };
+  const refills = program.contacts.filter(
+    ({ on, effects }) =>
+      on === program.player.kindIndex && effects.some((own) => own.effect === 'refill' && own.what === 'ammunition'),
+  );
+  return {
+    take: piecesOf(wanted.take),
+    fill: piecesOf(wanted.fill),
+    deliver: piecesOf(wanted.deliver),
+    refill: piecesOf(new Set(refills.map(({ by }) => by))),
+    areas,
+  };
 }
 
 /** Kinds to which the player does something on contact; what is put down may also be written the other way round. */

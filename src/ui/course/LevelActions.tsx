@@ -23,7 +23,7 @@ export function LevelActions({ game, level, onEdit }: LevelActionsProps) {
       onConfirm: () => void onEdit(`Remove ${level.name}`, (draft) => commands.removeLevel(draft, level.id)),
     });
   return (
-    <div style={{ display: 'flex', gap: 14, padding: '8px 14px', borderTop: '1px solid var(--layer)' }}>
+    <div style={{ display: 'flex', gap: 11, padding: '8px 14px', borderTop: '1px solid var(--layer)' }}>
       <button
         type="button"
         className="act"

@@ -25,7 +25,7 @@ export function LevelLinks({
     set(links.map((link, at) => (at === index ? { ...link, ...part } : link)));
   const following = game.levels[game.levels.indexOf(level) + 1];
   return (
-    <Popover position="bottom-start" withArrow width={400}>
+    <Popover position="bottom-start" withArrow width={500}>
       <Popover.Target>
         <button
           type="button"
@@ -41,7 +41,7 @@ export function LevelLinks({
           <div key={index} style={{ display: 'flex', gap: 6, alignItems: 'center', marginBottom: 6 }}>
             <SelectField
               label="After a run that was"
-              width={72}
+              width={86}
               value={link.when}
               options={[
                 { value: 'won', label: 'won' },
@@ -51,7 +51,7 @@ export function LevelLinks({
             />
             <SelectField
               label="With how many points"
-              width={104}
+              width={126}
               value={link.score === undefined ? ANY_SCORE : 'from'}
               options={[
                 { value: ANY_SCORE, label: ANY_SCORE },
@@ -63,7 +63,7 @@ export function LevelLinks({
               <NumberField
                 label="Least points"
                 unit=""
-                width={72}
+                width={84}
                 min={-1_000_000}
                 max={1_000_000}
                 step={10}

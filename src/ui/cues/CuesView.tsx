@@ -17,6 +17,7 @@ import { SelectField } from '../desk/panels/fields';
 import { TextProblems } from '../desk/TextProblems';
 import { openEditor } from '../editor/openEditor';
 import { CueFigures, LaneView } from './CueFigures';
+import { CueForms } from './CueForms';
 import { CueLane, handlesOf, inUnitOf } from './CueLane';
 import { addCueBlock, cueSource, cueTextOf } from './cueSource';
 import { CueNumberRow } from './CueNumberRow';
@@ -37,6 +38,7 @@ export function CuesView({ onClose }: { onClose: () => void }) {
   const { projection, faults, isBusy } = useProjection(clearSeconds);
   const [selected, setSelected] = useState<string>();
   const [editor, setEditor] = useState<EditorView>();
+  const [page, setPage] = useState<'text' | 'form'>('text');
   const held = useRef<string>(undefined);
   const hasCues = text.trim() !== '';
   const numbers = verdict?.checked ? cueNumbers(text, verdict.checked) : [];
@@ -91,16 +93,29 @@ export function CuesView({ onClose }: { onClose: () => void }) {
               key={type}
               type="button"
               className="chip"
+              aria-label={`Add ${type === 'spawner' ? 'a spawner' : type}`}
               disabled={type === 'rules' && verdict?.checked?.rules !== undefined}
               onClick={() => add(type)}
             >
-              Add {type === 'spawner' ? 'a spawner' : type}
+              + {type}
             </button>
           ))}
           <div style={{ flex: 1 }} />
+          {(['text', 'form'] as const).map((option) => (
+            <button
+              key={option}
+              type="button"
+              className="chip"
+              aria-pressed={page === option}
+              data-on={page === option || undefined}
+              onClick={() => setPage(option)}
+            >
+              {option === 'text' ? 'Text' : 'Form'}
+            </button>
+          ))}
           <CloseButton size="sm" aria-label="Close the cues" onClick={onClose} />
         </div>
-        <CueText onEditor={setEditor} />
+        {page === 'text' ? <CueText onEditor={setEditor} /> : <CueForms />}
         <TextProblems
           text={text}
           faults={verdict?.checked ? faults : (verdict?.diagnostics ?? [])}

@@ -1,4 +1,12 @@
-import { checkLevelCues, commands, resolvedCast, type CueNames, type GameDocument, type Level } from '@/core/index';
+import {
+  checkLevelCues,
+  commands,
+  EDGE_NAMES,
+  resolvedCast,
+  type CueNames,
+  type GameDocument,
+  type Level,
+} from '@/core/index';
 import type { DeskSession } from '../editor/deskSession';
 import type { TextSource } from '../editor/openEditor';
 import { cueLanguage } from '../editor/scriptLanguage';
@@ -23,12 +31,12 @@ export function cueSource(session: DeskSession): TextSource {
   };
 }
 
-function cueNames(game: GameDocument, level: Level): CueNames {
+export function cueNames(game: GameDocument, level: Level): CueNames {
   const cues = [...cueTextOf(level).matchAll(/^\s*(?:spawner|waves)\s+([a-zA-Z_]\w*)/gm)].map(([, name]) => name);
   return {
     kinds: game.cast.map(({ id }) => id),
     tags: [...new Set([...resolvedCast(game).values()].flatMap((kind) => kind.tags))],
-    marks: level.marks.map(({ id }) => id),
+    marks: [...level.marks.map(({ id }) => id), ...EDGE_NAMES],
     grounds: game.terrain.map(({ id }) => id),
     cues,
   };

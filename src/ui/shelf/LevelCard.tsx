@@ -50,7 +50,7 @@ export function LevelCard({
             {newest.revision !== revision && <span className="wary">, before the latest changes to the game</span>}
           </>
         ) : (
-          'Not measured yet: press Run 500 on its desk'
+          'Not measured yet: Run 500 on its desk'
         )}
       </div>
       {children}
@@ -61,7 +61,7 @@ export function LevelCard({
 /** What stands in a level, or comes into it. */
 function sayPieces(pieces: number, level: Level): string {
   if (pieces === 0 && level.cues) return 'all by cues';
-  return `${pieces} ${pieces === 1 ? 'piece' : 'pieces'}${level.cues?.some((line) => /^\s*(spawner|waves)\b/.test(line)) ? ' and cues' : ''}`;
+  return `${pieces} ${pieces === 1 ? 'piece' : 'pieces'}${level.cues?.some((line) => /^\s*(spawner|waves)\b/.test(line)) ? ' + cues' : ''}`;
 }
 
 export function sayBatch(batch: BatchInfo): string {

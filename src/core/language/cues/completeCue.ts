@@ -56,6 +56,8 @@ function propose({ blocks, line }: CuePlace, names: CueNames): Proposal[] {
   if (block === undefined) return line.length === 0 ? topWords() : [];
   if (line.length === 0) return lineWords(block as CueBlock);
   const last = line.at(-1)!;
+  // In a gap two kinds are joined by what joins conditions elsewhere.
+  if (line[0] === 'gap' && last === 'and') return names.kinds.map((text) => ({ text, what: 'kind', meaning: '' }));
   if (/^\d/.test(last)) return behindNumber(block, line, names);
   if (CONDITION_STARTERS.has(last)) return conditionWords(line, names);
   const wanted = namesBehind(line, last);
@@ -89,8 +91,9 @@ function behindNumber(block: string, line: readonly string[], names: CueNames): 
 
 function namesBehind(line: readonly string[], last: string): { of: keyof CueNames; what: string } | undefined {
   const first = line[0];
-  if (last === 'touches' || last === 'no') return { of: 'tags', what: 'tag' };
+  if (last === 'touches' || last === 'no' || last === 'all') return { of: 'tags', what: 'tag' };
   if (first === 'pick' && (last === 'pick' || last === ',')) return { of: 'kinds', what: 'kind' };
+  if (first === 'gap' && (last === 'between' || last === 'strip')) return { of: 'kinds', what: 'kind' };
   if (first === 'on' && last === 'on') return { of: 'grounds', what: 'ground' };
   const wantsMark =
     last === 'at' && (first === 'at' || first === 'come' || first === 'supply' || line.at(-2) === 'player');
@@ -116,7 +119,8 @@ function conditionWords(line: readonly string[], names: CueNames): Proposal[] {
       ? [
           ...names.tags.map((tag) => ({ text: `${tag} defeated`, what: 'event', meaning: RULE_EVENTS[0].meaning })),
           ...names.tags.map((tag) => ({ text: `${tag} collected`, what: 'event', meaning: RULE_EVENTS[1].meaning })),
-          { text: 'delivery', what: 'event', meaning: RULE_EVENTS[2].meaning },
+          ...names.tags.map((tag) => ({ text: `${tag} filled`, what: 'event', meaning: RULE_EVENTS[2].meaning })),
+          { text: 'delivery', what: 'event', meaning: RULE_EVENTS[3].meaning },
         ]
       : [];
   return [...events, ...readings, ...tests, ...cleared];
@@ -132,7 +136,8 @@ const FOLLOWING: Record<string, readonly string[]> = {
   retire: ['when outside by', 'after'],
   next: ['when cleared', 'after'],
   first: ['after'],
-  stragglers: ['vanish after'],
+  stragglers: ['vanish after', 'go'],
+  carry: ['at most'],
   come: ['back'],
   win: ['when'],
   lose: ['when'],
@@ -144,6 +149,7 @@ function fixedBehind(line: readonly string[], last: string): Proposal[] {
   if (line.length === 1) return fixed(FOLLOWING[last] ?? [], 'word');
   if (line[0] === 'give' && last === ',') return fixed(['heading', 'speed'], 'word');
   if (line[0] === 'next' && last === ',') return fixed(['rest'], 'word');
+  if (line[0] === 'gap' && last === ',') return fixed(['strip', 'shifting at most'], 'word');
   if (line[0] === 'every' && last === ',') return fixed(['first after'], 'word');
   return [];
 }

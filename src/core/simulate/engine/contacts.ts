@@ -1,6 +1,6 @@
 import { boundsMeet, shapesMeet } from '../../arena/meeting';
 import { applyContact, PLAYER } from './effects';
-import { NEARNESS, useUpShot } from './shots';
+import { NEARNESS, spendShot } from './shots';
 import { PieceBuckets } from './pieceBuckets';
 import type { PairProgram } from './preparedLevel';
 import type { World } from './world';
@@ -61,7 +61,7 @@ export function meetPlayer(world: World): number {
     // A shot that has done its part is spent.
     if (world.level.program.pieces[piece].isShot) {
       world.nearness[piece] = NEARNESS.done;
-      if (onPlayer || isThreat) useUpShot(world, piece);
+      if (onPlayer || isThreat) spendShot(world, piece);
     }
   }
   return touching;
@@ -110,6 +110,6 @@ function meetTwo(world: World, { meeting, onFirst, onSecond }: PairProgram, a: n
     applyContact(world, onFirst, b, a);
   }
   const { pieces } = world.level.program;
-  if (onSecond && !secondIsCalm && pieces[a].isShot) useUpShot(world, a);
-  if (onFirst && !firstIsCalm && pieces[b].isShot) useUpShot(world, b);
+  if (onSecond && !secondIsCalm && pieces[a].isShot) spendShot(world, a);
+  if (onFirst && !firstIsCalm && pieces[b].isShot) spendShot(world, b);
 }

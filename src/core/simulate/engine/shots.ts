@@ -63,7 +63,7 @@ export function launchShot(world: World, first: number, count: number, launch: L
 }
 
 /** A shot has done its part on somebody: spent, unless it goes through. */
-export function useUpShot(world: World, shot: number): void {
+export function spendShot(world: World, shot: number): void {
   if (world.alive[shot] === 0) return;
   if (world.piercesLeft[shot] > 0) world.piercesLeft[shot]--;
   else world.retire(shot, 'spent');

@@ -5,11 +5,15 @@ import { errandsOf, type Errands } from '../../compile/errands';
 import type { LevelProgram } from '../../compile/levelProgram';
 import type { StandInView } from './standInView';
 
+/** With this share of its ammunition left, or less, it fetches more when some lies about. */
+const LOW_SHARE = 0.4;
+
 /** Where a stand-in goes for what the rules want fetched and brought, by what it sees on the screen. */
 export class ErrandGoals {
   private readonly errands: Errands;
   private readonly hasErrands: boolean;
   private readonly areaCells: number[];
+  private readonly lowAmmunition: number;
 
   constructor(
     private readonly program: LevelProgram,
@@ -18,8 +22,9 @@ export class ErrandGoals {
     private readonly restCells: readonly number[],
   ) {
     this.errands = errandsOf(program);
-    const { take, fill, deliver, areas } = this.errands;
-    this.hasErrands = take.length + fill.length + deliver.length > 0;
+    const { take, fill, deliver, refill, areas } = this.errands;
+    this.hasErrands = take.length + fill.length + deliver.length + refill.length > 0;
+    this.lowAmmunition = (program.player.gun?.ammunition ?? -1) * LOW_SHARE;
     const { width, height } = program.grid;
     this.areaCells = areas.flatMap((area) => cellsOfArea(area, width, height)).filter((cell) => !walk.blocked[cell]);
   }
@@ -36,7 +41,9 @@ export class ErrandGoals {
     // What is already in hand for every open goal is enough.
     const enough = this.errands.deliver.length > 0 || puts.length === 0 ? Infinity : open.length;
     const wantsMore = takes.length > 0 && own.carried < Math.min(this.program.rules.carryMost, enough);
-    const targets = wantsMore ? takes : own.carried > 0 ? puts : [];
+    const refills =
+      own.ammunition >= 0 && own.ammunition <= this.lowAmmunition ? this.errands.refill.filter(isThere) : [];
+    const targets = refills.length > 0 ? refills : wantsMore ? takes : own.carried > 0 ? puts : [];
     if (targets.length === 0) return rest;
     return targets.map((piece) => cellIndexAt(this.program.grid, seen.x[piece], seen.y[piece]));
   }

@@ -1,0 +1,135 @@
+import { describe, expect, test } from '@jest/globals';
+import { RandomStream } from '../../foundation/random';
+import { applyEdits } from '../edit/textEdit';
+import { checkCues } from './checkCues';
+import { addCueFormLine, addToWave, readCueForm, removeCueFormLine, setCueFormPart } from './cueForm';
+import { CUE_WORDS, EDGE_NAMES } from './cueWords';
+
+const NAMES = {
+  kinds: ['cart', 'long-cart', 'ember'],
+  tags: ['foe', 'pot'],
+  marks: ['north-gate', 'shore', ...EDGE_NAMES],
+  grounds: ['ash', 'brick'],
+  cues: ['lane', 'tide'],
+};
+
+const TEXT = `# the lane
+spawner lane {
+  knob gap = 1.8 s in 0.4..6   # how dense
+  at north-gate, shore
+  every gap ± 0.4 s, first after 500 ms
+  pick cart 4, long-cart 1
+  give heading 180 deg, speed 3..4.5 cells/s   # quick
+  open when score >= 150 and no foe left
+}
+
+waves tide { at shore; wave 1 { 4 ember, one every 0.5 s }
+  wave 2 {
+    2 cart
+  }
+}
+rules { lives 3; win when score >= 200 }
+`;
+
+const form = (text: string) => readCueForm(text, NAMES);
+const errorsOf = (text: string) =>
+  checkCues(text, [], NAMES)
+    .diagnostics.filter(({ severity }) => severity === 'error')
+    .map(({ code, message }) => `${code}: ${message}`);
+const lineOf = (text: string, block: number, word: string) =>
+  form(text)[block].lines.find((line) => line.word === word)!;
+
+describe('cues as forms', () => {
+  test('every part stands where it stands in the text', () => {
+    expect(errorsOf(TEXT)).toEqual([]);
+    const parts = form(TEXT).flatMap(({ lines }) => lines.flatMap((line) => line.parts));
+    expect(parts.length).toBeGreaterThan(50);
+    for (const { text, from, to } of parts) expect(TEXT.slice(from, to)).toBe(text);
+  });
+
+  test('numbers are fields, names and signs are choices, units stay with their number', () => {
+    expect(lineOf(TEXT, 0, 'pick').parts.map(({ type, text }) => `${type} ${text}`)).toEqual([
+      'word pick',
+      'choice cart',
+      'number 4',
+      'word ,',
+      'choice long-cart',
+      'number 1',
+    ]);
+    const given = lineOf(TEXT, 0, 'give').parts.map(({ text }) => text);
+    expect(given).toEqual(['give', 'heading', '180', 'deg', ',', 'speed', '3', '..', '4.5', 'cells/s']);
+    const open = lineOf(TEXT, 0, 'open').parts.filter(({ type }) => type === 'choice');
+    expect(open.map(({ text }) => text)).toEqual(['score', '>=', 'foe']);
+    expect(lineOf(TEXT, 0, 'at').parts[1].options).toEqual(NAMES.marks);
+  });
+
+  test('what belongs to a wave stands below it', () => {
+    expect(form(TEXT)[1].lines.map(({ word, depth }) => [word, depth])).toEqual([
+      ['at', 0],
+      ['wave', 0],
+      ['4', 1],
+      ['wave', 0],
+      ['2', 1],
+    ]);
+  });
+
+  test('a change keeps everything else to the byte', () => {
+    const speed = lineOf(TEXT, 0, 'give').parts[8];
+    expect(applyEdits(TEXT, setCueFormPart(speed, '6'))).toBe(TEXT.replace('4.5', '6'));
+  });
+
+  test('taking a line away takes its row, or only its part of a row', () => {
+    const whole = applyEdits(TEXT, removeCueFormLine(TEXT, lineOf(TEXT, 0, 'at')));
+    expect(whole).toBe(TEXT.replace('  at north-gate, shore\n', ''));
+    const part = applyEdits(TEXT, removeCueFormLine(TEXT, lineOf(TEXT, 2, 'lives')));
+    expect(part).toContain('rules { win when score >= 200 }');
+    const last = applyEdits(TEXT, removeCueFormLine(TEXT, lineOf(TEXT, 2, 'win')));
+    expect(last).toContain('rules { lives 3 }');
+    const block = applyEdits(TEXT, removeCueFormLine(TEXT, form(TEXT)[0]));
+    expect(block.startsWith('# the lane\n\nwaves tide')).toBe(true);
+  });
+
+  test('a kind is added to a wave in one row and in several', () => {
+    const [first, second] = form(TEXT)[1].lines.filter(({ word }) => word === 'wave');
+    expect(applyEdits(TEXT, addToWave(TEXT, first, NAMES))).toContain('{ 4 ember, one every 0.5 s; 1 cart }');
+    expect(applyEdits(TEXT, addToWave(TEXT, second, NAMES))).toContain('    2 cart\n    1 cart\n  }');
+    expect(errorsOf(applyEdits(TEXT, addToWave(TEXT, first, NAMES)))).toEqual([]);
+  });
+
+  test.each(
+    CUE_WORDS.filter(({ inside, word }) => inside[0] !== 'wave' && word !== 'knob').map(
+      (word) => [word.word, word] as const,
+    ),
+  )('a line `%s` is added with names that are known here', (_, word) => {
+    const bare: Record<string, string> = {
+      spawner: 'spawner lane {\n  at shore\n  every 2 s\n  pick cart\n}\n',
+      waves: 'waves tide {\n  at shore\n  wave 1 { 1 cart }\n  wave 2 { 1 cart }\n}\n',
+      rules: 'waves tide { at shore; wave 1 { 1 cart } }\nrules {\n  score 1 every 1 s\n}\n',
+    };
+    const start = bare[word.inside[0]];
+    const block = form(start).at(-1)!;
+    const taken = block.lines.find((line) => line.word === word.word && !block.missing.includes(word));
+    const cleared = taken ? applyEdits(start, removeCueFormLine(start, taken)) : start;
+    const added = applyEdits(cleared, addCueFormLine(cleared, form(cleared).at(-1)!, word, NAMES));
+    expect(
+      form(added)
+        .at(-1)!
+        .lines.some((line) => line.word === word.word),
+    ).toBe(true);
+    // A single visitor stands instead of `every`, a gap instead of `pick`.
+    expect(errorsOf(added).filter((fault) => !fault.startsWith('knob'))).toEqual([]);
+  });
+
+  test('300 texts that were cut and mixed up never break it', () => {
+    const random = new RandomStream(20261123, 1);
+    for (let round = 0; round < 300; round++) {
+      const from = random.nextInteger(0, TEXT.length - 1);
+      const text = TEXT.slice(0, from) + TEXT.slice(Math.min(TEXT.length, from + random.nextInteger(1, 30)));
+      for (const block of form(text))
+        for (const line of block.lines) {
+          const left = applyEdits(text, removeCueFormLine(text, line));
+          expect(left.length).toBeLessThan(text.length);
+        }
+    }
+  });
+});

@@ -1,0 +1,180 @@
+import { UNIT_NAMES } from '../../foundation/units';
+import { applyEdits, type TextEdit } from '../edit/textEdit';
+import { parseScript, type StatementSyntax } from '../syntax/parseScript';
+import { COMPARISONS } from '../vocabulary';
+import { completeCueAt } from './completeCue';
+import type { CueNames } from './cueConditions';
+import { CUE_WORDS, type CueBlock, type CueWord } from './cueWords';
+
+/** A piece of a line as a form shows it; `from` and `to` are its place in the text. */
+export interface CueFormPart {
+  type: 'word' | 'number' | 'choice';
+  text: string;
+  from: number;
+  to: number;
+  /** What may stand here instead, for choices. */
+  options: readonly string[];
+}
+
+export interface CueFormLine {
+  /** The word that it begins with; a count, for what belongs to a wave. */
+  word: string;
+  meaning: string;
+  from: number;
+  to: number;
+  /** 1 for what stands inside of a wave. */
+  depth: 0 | 1;
+  parts: CueFormPart[];
+  /** Where a line inside of its own braces can be added, for waves. */
+  innerEnd: number | undefined;
+}
+
+export interface CueFormBlock {
+  keyword: 'spawner' | 'waves' | 'rules';
+  name: string;
+  from: number;
+  to: number;
+  lines: CueFormLine[];
+  /** Lines that could be added. */
+  missing: CueWord[];
+  /** Where a line can be added: before the closing brace. */
+  end: number;
+}
+
+const LEXEME = /[a-zA-Z_]\w*(?:-\w+)*|\d+(?:\.\d+)?|\.\.|>=|<=|[^\s\w]/g;
+const UNIT = new RegExp(`^\\s*(${[...UNIT_NAMES].sort((a, b) => b.length - a.length).join('|')})(?![\\w/])`);
+/** Words that may begin several lines of a block. */
+const REPEATED = new Set(['wave', 'supply', 'score', 'win', 'lose', 'retire']);
+
+/** The cues and rules of a level as forms; one text, of which every part keeps its place. */
+export function readCueForm(text: string, names: CueNames): CueFormBlock[] {
+  return parseScript(text).statements.flatMap((statement): CueFormBlock[] => {
+    const { keyword, block } = statement;
+    if (!block || (keyword !== 'spawner' && keyword !== 'waves' && keyword !== 'rules')) return [];
+    const lines = block.statements.flatMap((line) => readLine(text, line, keyword, names));
+    const taken = new Set(lines.filter(({ depth }) => depth === 0).map(({ word }) => word));
+    return [
+      {
+        keyword,
+        name: statement.tokens[0]?.text ?? '',
+        from: statement.span.from,
+        to: statement.span.to,
+        lines,
+        missing: CUE_WORDS.filter(
+          ({ word, inside }) => inside.includes(keyword) && word !== 'knob' && (REPEATED.has(word) || !taken.has(word)),
+        ),
+        end: block.span.to - 1,
+      },
+    ];
+  });
+}
+
+function readLine(text: string, line: StatementSyntax, inside: CueBlock, names: CueNames): CueFormLine[] {
+  const to = line.block ? line.block.span.from : line.span.to;
+  const own: CueFormLine = {
+    word: line.keyword,
+    meaning:
+      CUE_WORDS.find(({ word, inside: places }) => word === line.keyword && places.includes(inside))?.meaning ?? '',
+    from: line.span.from,
+    to: line.span.to,
+    depth: inside === 'wave' ? 1 : 0,
+    parts: readParts(text, line.span.from, to, names),
+    innerEnd: line.block ? line.block.span.to - 1 : undefined,
+  };
+  return [own, ...(line.block?.statements ?? []).flatMap((inner) => readLine(text, inner, 'wave', names))];
+}
+
+function readParts(text: string, from: number, to: number, names: CueNames): CueFormPart[] {
+  const parts: CueFormPart[] = [];
+  const stretch = text.slice(from, to).replace(/#[^\n]*/g, (comment) => ' '.repeat(comment.length));
+  let at = 0;
+  for (const match of stretch.matchAll(LEXEME)) {
+    // Part of a unit that was taken with its number.
+    if (match.index < at) continue;
+    const [lexeme] = match;
+    const place = from + match.index;
+    at = match.index + lexeme.length;
+    if (/^\d/.test(lexeme)) {
+      parts.push({ type: 'number', text: lexeme, from: place, to: place + lexeme.length, options: [] });
+      const unit = UNIT.exec(stretch.slice(at));
+      if (!unit) continue;
+      const unitFrom = at + unit[0].length - unit[1].length;
+      at += unit[0].length;
+      parts.push({ type: 'word', text: unit[1], from: from + unitFrom, to: from + at, options: [] });
+      continue;
+    }
+    const options = optionsAt(text, place, lexeme, names);
+    const type = options.length > 1 ? 'choice' : 'word';
+    parts.push({ type, text: lexeme, from: place, to: place + lexeme.length, options });
+  }
+  return parts;
+}
+
+/** Names or signs that may stand in place of a lexeme: what completion would propose there. */
+function optionsAt(text: string, place: number, lexeme: string, names: CueNames): readonly string[] {
+  if (COMPARISONS.some((sign) => sign === lexeme)) return COMPARISONS;
+  if (!/^[a-zA-Z_]/.test(lexeme)) return [];
+  const behind = /^\s+(\w+)/.exec(text.slice(place + lexeme.length))?.[1];
+  if (behind === 'defeated' || behind === 'collected') return names.tags;
+  if (behind === 'filled') return lexeme === 'all' ? [] : names.tags;
+  if (behind === 'cleared' && lexeme !== 'when') return names.cues;
+  const { proposals } = completeCueAt(text.slice(0, place), place, names);
+  const kinds = new Set(['mark', 'kind', 'ground', 'tag', 'reading']);
+  const options = proposals.filter(({ what }) => kinds.has(what)).map((proposal) => proposal.text);
+  const isReading = proposals.some((proposal) => proposal.what === 'reading');
+  // Where a condition begins, only a reading may be exchanged for another.
+  return isReading && !options.includes(lexeme) ? [] : options;
+}
+
+/** Writes another number or name in the place of a part. */
+export function setCueFormPart(part: CueFormPart, value: string): TextEdit[] {
+  return [{ from: part.from, to: part.to, insert: value }];
+}
+
+/** Takes away a line or a whole block, with what is left of its row. */
+export function removeCueFormLine(text: string, { from, to }: { from: number; to: number }): TextEdit[] {
+  const rowStart = text.lastIndexOf('\n', from - 1) + 1;
+  const rowEnd = text.indexOf('\n', to);
+  const isAlone =
+    text.slice(rowStart, from).trim() === '' &&
+    /^\s*(#[^\n]*)?$/.test(text.slice(to, rowEnd < 0 ? text.length : rowEnd));
+  if (isAlone) return [{ from: rowStart, to: rowEnd < 0 ? text.length : rowEnd + 1, insert: '' }];
+  const sign = /^[ \t]*[;,][ \t]*/.exec(text.slice(to));
+  const before = /[;,]\s*$/.exec(text.slice(0, from));
+  return sign
+    ? [{ from, to: to + sign[0].length, insert: '' }]
+    : [{ from: before ? from - before[0].length : from, to, insert: '' }];
+}
+
+/** Adds a line as its example has it, with names that the level knows. */
+export function addCueFormLine(text: string, block: CueFormBlock, word: CueWord, names: CueNames): TextEdit[] {
+  const isNextWave = word.word === 'wave';
+  const number = block.lines.filter((line) => line.word === 'wave').length + 1;
+  const example = isNextWave ? `wave ${number} { 3 ${names.kinds[0] ?? 'kind'} }` : word.example;
+  return insertLine(text, block.end, '  ', withKnownNames(text, block.end, example, names));
+}
+
+/** Adds one more kind to a wave. */
+export function addToWave(text: string, wave: CueFormLine, names: CueNames): TextEdit[] {
+  return wave.innerEnd === undefined ? [] : insertLine(text, wave.innerEnd, '    ', `1 ${names.kinds[0] ?? 'kind'}`);
+}
+
+function insertLine(text: string, end: number, indent: string, line: string): TextEdit[] {
+  const rowStart = text.lastIndexOf('\n', end - 1) + 1;
+  const isOwnRow = text.slice(rowStart, end).trim() === '';
+  if (isOwnRow) return [{ from: rowStart, to: rowStart, insert: `${indent}${line}\n` }];
+  const before = text.slice(0, end).trimEnd();
+  return [{ from: before.length, to: end, insert: `${before.endsWith('{') ? ' ' : '; '}${line} ` }];
+}
+
+/** An example with every name that is not known here exchanged for one that is. */
+function withKnownNames(text: string, end: number, example: string, names: CueNames): string {
+  const placed = applyEdits(text, [{ from: end, to: end, insert: `\n${example}\n` }]);
+  const start = end + 1;
+  const edits = readParts(placed, start, start + example.length, names).flatMap((part): TextEdit[] =>
+    part.options.length > 0 && !part.options.includes(part.text)
+      ? [{ from: part.from - start, to: part.to - start, insert: part.options[0] }]
+      : [],
+  );
+  return applyEdits(example, edits);
+}

@@ -1,0 +1,201 @@
+'use client';
+
+import { ActionIcon, Menu } from '@mantine/core';
+import { IconTrash } from '@tabler/icons-react';
+import {
+  addCueFormLine,
+  addToWave,
+  applyEdits,
+  commands,
+  readCueForm,
+  removeCueFormLine,
+  setCueFormPart,
+  type CueFormBlock,
+  type CueFormLine,
+  type CueFormPart,
+} from '@/core/index';
+import { useDesk, useFollowed } from '../desk/DeskContext';
+import { NumberField, SelectField } from '../desk/panels/fields';
+import { cueNames, cueTextOf } from './cueSource';
+
+type Edits = ReturnType<typeof setCueFormPart>;
+
+/** The cues and rules of a level as forms. They write the same text that stands on the other page. */
+export function CueForms() {
+  const { session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const levelId = useFollowed(session, (state) => state.levelId);
+  const level = commands.levelIn(game, levelId);
+  const text = cueTextOf(level);
+  const names = cueNames(game, level);
+  const change = (title: string, edits: Edits) =>
+    session.change(title, (draft) => commands.setCues(draft, levelId, applyEdits(text, edits)));
+  const blocks = readCueForm(text, names);
+  return (
+    <div data-testid="cue-forms" style={{ flex: 1, minHeight: 0, overflow: 'auto', padding: '8px 10px' }}>
+      {blocks.map((block) => (
+        <section
+          key={block.from}
+          aria-label={`${block.keyword} ${block.name}`}
+          className="plate"
+          style={{ padding: '6px 10px 8px', marginBottom: 10 }}
+        >
+          <div style={{ display: 'flex', alignItems: 'center', gap: 8 }}>
+            <span className="heading">{block.keyword}</span>
+            {block.keyword !== 'rules' && <b className="mono">{block.name}</b>}
+            <div style={{ flex: 1 }} />
+            <AddLine
+              block={block}
+              onAdd={(word) => change(`Add ${word.word}`, addCueFormLine(text, block, word, names))}
+            />
+            <ActionIcon
+              variant="subtle"
+              size="sm"
+              aria-label={`Remove ${block.keyword} ${block.name}`}
+              onClick={() => change(`Remove ${block.keyword} ${block.name}`, removeCueFormLine(text, block))}
+            >
+              <IconTrash size={14} />
+            </ActionIcon>
+          </div>
+          {block.lines.map((line) => (
+            <FormLine
+              key={line.from}
+              line={line}
+              owner={block.name || block.keyword}
+              onSet={(part, value) =>
+                change(`Set ${line.word} of ${block.name || block.keyword}`, setCueFormPart(part, value))
+              }
+              onRemove={() => change(`Remove ${line.word}`, removeCueFormLine(text, line))}
+              onExtend={
+                line.innerEnd === undefined ? undefined : () => change('Add to the wave', addToWave(text, line, names))
+              }
+            />
+          ))}
+          {block.lines.length === 0 && <p className="quiet">Nothing is said here yet.</p>}
+        </section>
+      ))}
+      {blocks.length === 0 && <p className="quiet">Add a spawner, waves or rules; each becomes a form here.</p>}
+    </div>
+  );
+}
+
+function AddLine({ block, onAdd }: { block: CueFormBlock; onAdd: (word: CueFormBlock['missing'][number]) => void }) {
+  return (
+    <Menu position="bottom-end" withinPortal>
+      <Menu.Target>
+        <button type="button" className="act" aria-label={`Add a line to ${block.name || block.keyword}`}>
+          Add…
+        </button>
+      </Menu.Target>
+      <Menu.Dropdown style={{ maxHeight: 320, overflow: 'auto', maxWidth: 380 }}>
+        {block.missing.map((word) => (
+          <Menu.Item key={word.word} onClick={() => onAdd(word)}>
+            <b className="mono">{word.word}</b> <span className="quiet">{word.meaning}</span>
+          </Menu.Item>
+        ))}
+      </Menu.Dropdown>
+    </Menu>
+  );
+}
+
+function FormLine({
+  line,
+  owner,
+  onSet,
+  onRemove,
+  onExtend,
+}: {
+  line: CueFormLine;
+  owner: string;
+  onSet: (part: CueFormPart, value: string) => void;
+  onRemove: () => void;
+  onExtend: (() => void) | undefined;
+}) {
+  return (
+    <div
+      title={line.meaning}
+      role="group"
+      aria-label={`${line.word} of ${owner}`}
+      style={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 4,
+        marginTop: 4,
+        paddingLeft: line.depth === 1 ? 16 : 0,
+        borderTop: '1px solid var(--layer)',
+        paddingTop: 4,
+      }}
+    >
+      <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 4, flex: 1, minWidth: 0 }}>
+        {grouped(line.parts).map((parts, index) => (
+          <span key={index} style={{ display: 'inline-flex', alignItems: 'center', gap: 4 }}>
+            {parts.map((part) => (
+              <Part
+                key={part.from}
+                part={part}
+                isFirst={part.from === line.from}
+                onSet={(value) => onSet(part, value)}
+              />
+            ))}
+          </span>
+        ))}
+        {onExtend && (
+          <button type="button" className="act" onClick={onExtend}>
+            Add a kind
+          </button>
+        )}
+      </div>
+      <ActionIcon variant="subtle" size="xs" aria-label={`Remove ${line.word} of ${owner}`} onClick={onRemove}>
+        <IconTrash size={12} />
+      </ActionIcon>
+    </div>
+  );
+}
+
+/** Parts that stay together when a line wraps: a field with its unit and the comma behind it. */
+function grouped(parts: readonly CueFormPart[]): CueFormPart[][] {
+  const groups: CueFormPart[][] = [];
+  for (const part of parts) {
+    const before = groups.at(-1)?.at(-1);
+    const belongs =
+      before !== undefined &&
+      part.type === 'word' &&
+      (part.text === ',' || (before.type === 'number' && part.text !== '..' && part.text.length <= LONGEST_UNIT));
+    if (belongs) groups.at(-1)!.push(part);
+    else groups.push([part]);
+  }
+  return groups;
+}
+
+const LONGEST_UNIT = 7;
+const MOST_VALUE = 1_000_000;
+/** Width of a list beside its text, and of a letter, in pixels. */
+const LIST_FRAME = 44;
+const LETTER = 7.6;
+
+function Part({ part, isFirst, onSet }: { part: CueFormPart; isFirst: boolean; onSet: (value: string) => void }) {
+  if (part.type === 'number')
+    return (
+      <NumberField
+        label={`Number ${part.text}`}
+        value={Number(part.text)}
+        unit=""
+        min={0}
+        max={MOST_VALUE}
+        step={part.text.includes('.') ? 0.1 : 1}
+        width={64}
+        onCommit={(value) => onSet(String(Number(value.toFixed(3))))}
+      />
+    );
+  if (part.type === 'choice')
+    return (
+      <SelectField
+        label={`Instead of ${part.text}`}
+        value={part.text}
+        width={Math.min(210, Math.round(LIST_FRAME + LETTER * part.text.length))}
+        options={[...new Set([part.text, ...part.options])].map((option) => ({ value: option, label: option }))}
+        onCommit={onSet}
+      />
+    );
+  return isFirst ? <b className="mono">{part.text}</b> : <span className="mono">{part.text}</span>;
+}
