@@ -70,6 +70,31 @@ function share(gaps: readonly number[], part: number): number {
   return [...gaps].sort((a, b) => a - b)[Math.min(gaps.length - 1, Math.floor(gaps.length * part))];
 }
 
+/** How long after an edit the cues of Ember Night are projected over 200 seeds, in Chromium, beside the Reading. */
+export async function measureProjection(): Promise<BenchRow[]> {
+  const server = GorgeServer.fresh('bench', 4450);
+  const browser = await chromium.launch(CHROMIUM);
+  try {
+    const address = await server.start();
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`${address}/games/kiln-yard/levels/ember-night/cues`);
+    const state = page.locator('[data-testid=projection-state][data-waited-ms]');
+    await state.waitFor({ timeout: 60_000 });
+    const waits: number[] = [];
+    for (let edit = 0; edit < 9; edit++) {
+      await page.getByRole('slider').last().focus();
+      await page.keyboard.press(edit % 2 === 0 ? 'ArrowRight' : 'ArrowLeft');
+      await page.waitForFunction(() => document.querySelector('[data-waited-ms]') === null);
+      await state.waitFor({ timeout: 60_000 });
+      waits.push(Number(await state.getAttribute('data-waited-ms')));
+    }
+    return [{ name: 'cues.projected_after_edit_ms', value: share(waits, 0.5), unit: 'ms' }];
+  } finally {
+    await browser.close();
+    server.stopAll();
+  }
+}
+
 /** What the designer waits for, in Chromium without a graphics card: the first number after an edit, and frames while dragging. */
 export async function measureDesk(): Promise<BenchRow[]> {
   const server = GorgeServer.fresh('bench', 4450);

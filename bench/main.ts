@@ -4,7 +4,7 @@ import { measureMovers, measurePictures, measureSchemes } from './arenaRows';
 import { measureBehaviors, measureChasers, measureScripts } from './behaviorRows';
 import { measureCues, measureShots } from './cueRows';
 import { measureBatches, reportWorkerMemory } from './batchRows';
-import { measureDesk } from './deskRows';
+import { measureDesk, measureProjection } from './deskRows';
 import { measureEngine, measureGrowth, measureStandIn } from './engineRows';
 import { measureGeometry, measureLargePaths } from './geometryRows';
 import type { BenchRow } from './rows';
@@ -31,6 +31,7 @@ const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
   geometry: measureGeometry,
   largePaths: measureLargePaths,
   batches: measureBatches,
+  projection: measureProjection,
   desk: measureDesk,
 };
 
@@ -48,7 +49,9 @@ function runPart(name: string): BenchRow[] {
 function main(args: string[]): void {
   const chosen = args.filter((arg) => arg in PARTS);
   const names = Object.keys(PARTS).filter(
-    (name) => (chosen.length === 0 || chosen.includes(name)) && !(name === 'desk' && args.includes('--no-desk')),
+    (name) =>
+      (chosen.length === 0 || chosen.includes(name)) &&
+      !((name === 'desk' || name === 'projection') && args.includes('--no-desk')),
   );
   const rows: BenchRow[] = [];
   for (const name of names) {

@@ -25,6 +25,7 @@ import { checkCuePlaces } from './checkCuePlaces';
 import { checkStart } from './checkStart';
 import { arrivalsByKind, NO_RULES, type CueProgram, type RulesProgram } from './cueProgram';
 import type { ArenaGrid } from '../arena/grid';
+import { actsOfState } from './levelProgram';
 import type {
   BrainProgram,
   GroundMap,
@@ -423,12 +424,7 @@ const SHOTS_OF_A_PIECE = 8;
 const MOST_SHOTS = 256;
 
 function kindsFiredBy(brain: BrainProgram): Set<number> {
-  const acts = brain.states.flatMap((state) => [
-    ...state.enter,
-    ...state.leave,
-    ...state.repeats.flatMap((repeat) => repeat.acts),
-    ...state.transitions.flatMap((transition) => transition.acts),
-  ]);
+  const acts = brain.states.flatMap(actsOfState);
   return new Set(acts.flatMap((act) => (act.act === 'fire' && act.kind >= 0 ? [act.kind] : [])));
 }
 

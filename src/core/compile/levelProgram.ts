@@ -155,6 +155,16 @@ export interface StateProgram {
   slots: number;
 }
 
+/** All acts of a state, wherever they stand. */
+export function actsOfState(state: StateProgram): ActProgram[] {
+  return [
+    ...state.enter,
+    ...state.leave,
+    ...state.repeats.flatMap((repeat) => repeat.acts),
+    ...state.transitions.flatMap((transition) => transition.acts),
+  ];
+}
+
 /** A behavior with the knob values of a piece folded in. Pieces with the same values share one. */
 export interface BrainProgram {
   behavior: string;

@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { projectLevelCues, type GameDocument } from '@/core/index';
-import { smallGame, type SmallLevel } from '../../../tests/support/smallLevel';
+import { compileGameLevel, projectLevelCues, type GameDocument } from '@/core/index';
+import { kilnYard } from '../../../tests/support/kilnYard';
+import { smallGame, smallProgram, type SmallLevel } from '../../../tests/support/smallLevel';
+import { projectCues } from '../simulate/projectCues';
 
 const ROAD = [
   '....................',
@@ -91,5 +93,51 @@ describe('what cues come to', () => {
     const [lane] = project('spawner s { at west; every 1 s; pick cart; limit 2 alive }').cues;
     expect(lane.missed).toBeGreaterThan(20);
     expect(Math.max(...lane.population.map(({ high }) => high))).toBe(2);
+  });
+});
+
+describe('moving only what can go by itself', () => {
+  test.each(['ember-night', 'shelf-raid'])('changes nothing of what the cues of %s come to', (levelId) => {
+    const compiled = compileGameLevel(kilnYard(), levelId);
+    if (!compiled.ok) throw new Error(compiled.faults[0].message);
+    for (const clearSeconds of [2, 9]) {
+      const [quick, slow] = (['who can go', 'all'] as const).map((moves) =>
+        projectCues(compiled.value, { first: 1, count: 6 }, 60, clearSeconds, moves),
+      );
+      expect(quick).toEqual(slow);
+    }
+  });
+
+  test('changes nothing where arrivals drift out, wander, and lay things down', () => {
+    const level: SmallLevel = {
+      map: ROAD,
+      player: { at: [10.5, 9.5] },
+      scripts: {
+        run: 'start state on { do drift leaving at 4 cells/s }',
+        stray: 'start state on { do wander at 2 cells/s }',
+        lay: 'start state on { do wander at 2 cells/s repeat every 1 s { drop pebble } }',
+        fade: 'start state on { do wander at 2 cells/s go off after 3 s } state off { enter { vanish } do hold }',
+      },
+      kinds: [
+        { id: 'cart', behavior: 'run', floats: true },
+        { id: 'stray', tags: ['stray'], behavior: 'stray' },
+        { id: 'layer', behavior: 'lay' },
+        { id: 'fader', behavior: 'fade' },
+        { id: 'pebble' },
+      ],
+      marks: [{ id: 'field', name: 'Field', area: [3, 3, 12, 4] }],
+      level: {
+        cues: [
+          'spawner a { at field; every 0.7 s ± 0.5 s; pick cart, stray 2, layer, fader; limit 30 alive }',
+          'waves b { at edge; open when no stray left; wave 1 { 3 cart, 2 stray }; repeat wave 1; next after 4 s }',
+        ],
+      },
+    };
+    const program = smallProgram(level);
+    const [quick, slow] = (['who can go', 'all'] as const).map((moves) =>
+      projectCues(program, { first: 1, count: 10 }, 60, 6, moves),
+    );
+    expect(quick).toEqual(slow);
+    expect(quick[0].arrivals.length).toBeGreaterThan(30);
   });
 });

@@ -1,6 +1,7 @@
 import { countInWave, MOST_OF_A_KIND, waveAt, type WavesProgram } from '../compile/cueProgram';
-import type { LevelProgram } from '../compile/levelProgram';
+import { actsOfState, type LevelProgram } from '../compile/levelProgram';
 import { WAVE_STAGE } from './engine/cues/cueState';
+import { NEVER } from './engine/never';
 import { prepareRuns } from './engine/prepareRuns';
 import type { RunEvent } from './engine/runEvent';
 import { stepWithoutPlayer } from './engine/tick';
@@ -28,17 +29,20 @@ export interface ProjectedRun {
 
 /**
  * Lets the cues of a level run for some seeds by the very engine that runs use, with no player there. Nobody is there to
- * defeat anything, so what belongs to a wave is taken away so long after its last arrival.
+ * defeat anything, so what belongs to a wave is taken away so long after its last arrival. What can never go by itself
+ * counts the same wherever it is, so it is not moved, and stretches in which nothing moves and nothing is due are skipped,
+ * unless `moves` says so.
  */
 export function projectCues(
   program: LevelProgram,
   seeds: { first: number; count: number },
   seconds: number,
   clearSeconds: number,
+  moves: 'all' | 'who can go' = 'who can go',
 ): ProjectedRun[] {
-  const world = new World(prepareRuns(program));
+  const world = new World(prepareRuns(moves === 'all' ? program : withoutStayers(program)));
   return Array.from({ length: seeds.count }, (_, index) =>
-    projectOne(world, seeds.first + index, seconds, clearSeconds),
+    projectOne(world, program, seeds.first + index, seconds, clearSeconds, moves === 'all'),
   );
 }
 
@@ -57,8 +61,14 @@ export function waveSizes(waves: WavesProgram, most: number): { count: number; i
   return sizes;
 }
 
-function projectOne(world: World, seed: number, seconds: number, clearSeconds: number): ProjectedRun {
-  const { program } = world.level;
+function projectOne(
+  world: World,
+  program: LevelProgram,
+  seed: number,
+  seconds: number,
+  clearSeconds: number,
+  takesEveryTick: boolean,
+): ProjectedRun {
   const { ticksPerSecond, cues } = program;
   const events: RunEvent[] = [];
   const run: ProjectedRun = { arrivals: [], population: [], waves: [], missed: [], rejected: [] };
@@ -77,7 +87,7 @@ function projectOne(world: World, seed: number, seconds: number, clearSeconds: n
           cue: indexOf.get(event.cue)!,
           kind: program.pieces[piece].kindIndex,
           seconds: at,
-          speed: speedOf(world, piece) * ticksPerSecond,
+          speed: speedOf(world, program, piece) * ticksPerSecond,
         });
       } else if (event.type === 'wave' && event.what === 'starts')
         run.waves.push({ cue: indexOf.get(event.cue)!, number: event.number, seconds: at });
@@ -85,6 +95,7 @@ function projectOne(world: World, seed: number, seconds: number, clearSeconds: n
     events.length = 0;
     clearWaves(world, clearSeconds * ticksPerSecond);
     if (isOver(world)) break;
+    if (!takesEveryTick) skipQuiet(world, run, seconds * ticksPerSecond, clearSeconds * ticksPerSecond);
   }
   // What is over stays over.
   while (run.population.length < seconds) run.population.push(new Uint16Array(cues.length));
@@ -92,6 +103,67 @@ function projectOne(world: World, seed: number, seconds: number, clearSeconds: n
   run.missed = [...world.cues.missed];
   run.rejected = [...world.cues.rejected];
   return run;
+}
+
+/** Goes on at once to shortly before the next tick in which anything can happen; what is there stays the same until then. */
+function skipQuiet(world: World, run: ProjectedRun, end: number, clearTicks: number): void {
+  const { ticksPerSecond } = world.level.program;
+  const until = Math.min(end, quietUntil(world, clearTicks) - 1);
+  for (; world.tick < until; world.tick++)
+    if (world.tick % ticksPerSecond === 0) run.population.push(Uint16Array.from(world.cues.alive));
+}
+
+/** No cue lets anything in or takes anything away before this tick; the present one while something moves or is waited for. */
+function quietUntil(world: World, clearTicks: number): number {
+  const { brainOfPiece, program } = world.level;
+  const { alive, cues: state } = world;
+  for (let piece = 0; piece < world.pieceCount; piece++)
+    if (alive[piece] === 1 && brainOfPiece[piece] >= 0) return world.tick;
+  let until = Infinity;
+  for (let index = 0; index < program.cues.length; index++) {
+    const cue = program.cues[index];
+    if (cue.open && state.openedAt[index] === NEVER) return world.tick;
+    if (cue.type === 'spawner') {
+      if (cue.close && state.isClosed[index] === 0) return world.tick;
+      if (state.isClosed[index] === 0) until = Math.min(until, Math.floor(state.due[index]));
+      if (cue.retireTicks < Infinity && state.alive[index] > 0)
+        until = Math.min(until, firstRetired(world, index, cue.retireTicks));
+    } else if (state.stage[index] === WAVE_STAGE.open) {
+      if (state.alive[index] === 0) return world.tick;
+      const waited = Math.min(cue.stragglerTicks, cue.nextTicks, clearTicks);
+      until = Math.min(until, Math.floor(state.lastArrival[index] + waited));
+    } else if (state.stage[index] !== WAVE_STAGE.over) until = Math.min(until, Math.floor(state.due[index]));
+  }
+  return until;
+}
+
+/** The tick in which the first of those that a spawner let in has been there for so long. */
+function firstRetired(world: World, cue: number, retireTicks: number): number {
+  let first = Infinity;
+  for (let piece = 0; piece < world.pieceCount; piece++)
+    if (world.alive[piece] === 1 && world.cueOfPiece[piece] === cue)
+      first = Math.min(first, Math.floor(world.bornAt[piece] + retireTicks));
+  return first;
+}
+
+/** The level with whatever can neither leave nor lay or fire anything standing still. */
+function withoutStayers(program: LevelProgram): LevelProgram {
+  const { brains, ground, isSideView } = program;
+  // Without contacts no ground changes, so only what the level is made of counts.
+  const used = new Set(ground.typeOfCell);
+  const isMovedByGround =
+    isSideView || ground.types.some(({ pushX, pushY }, type) => used.has(type) && (pushX !== 0 || pushY !== 0));
+  const stays = brains.map(
+    (brain) =>
+      !isMovedByGround &&
+      brain.states.every(
+        (state) =>
+          !(state.motion.operation === 'drift' && state.motion.rim === 'leave') &&
+          actsOfState(state).every(({ act }) => act !== 'vanish' && act !== 'fire'),
+      ),
+  );
+  const pieces = program.pieces.map((piece) => (stays[piece.brain] ? { ...piece, brain: -1 } : piece));
+  return { ...program, pieces };
 }
 
 /** Whether nothing more comes and all that came is gone. */
@@ -104,10 +176,10 @@ function isOver({ cues: state, level }: World): boolean {
 }
 
 /** Cells a tick. */
-function speedOf(world: World, piece: number): number {
+function speedOf(world: World, { pieces, brains }: LevelProgram, piece: number): number {
   if (world.givenStep[piece] > 0) return world.givenStep[piece];
-  const brain = world.level.brainOfPiece[piece];
-  const motion = brain < 0 ? undefined : world.level.brains[brain].states[world.state[piece]].motion;
+  const { brain } = pieces[piece];
+  const motion = brain < 0 ? undefined : brains[brain].states[brains[brain].startState].motion;
   return motion && 'step' in motion ? motion.step : 0;
 }
 

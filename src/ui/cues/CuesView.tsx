@@ -35,7 +35,7 @@ export function CuesView({ onClose }: { onClose: () => void }) {
   const text = cueTextOf(level);
   const verdict = checkLevelCues(game, level);
   const [clearSeconds, setClearSeconds] = useState(USUAL_CLEAR_SECONDS);
-  const { projection, faults, isBusy } = useProjection(clearSeconds);
+  const { projection, faults, isBusy, waitedMs } = useProjection(clearSeconds);
   const [selected, setSelected] = useState<string>();
   const [editor, setEditor] = useState<EditorView>();
   const [page, setPage] = useState<'text' | 'form'>('text');
@@ -131,7 +131,12 @@ export function CuesView({ onClose }: { onClose: () => void }) {
           style={{ display: 'flex', alignItems: 'center', gap: 8, padding: '0 10px', minHeight: 30 }}
         >
           <h3 className="heading">Over time</h3>
-          <span className="quiet" data-testid="projection-state" style={{ whiteSpace: 'nowrap' }}>
+          <span
+            className="quiet"
+            data-testid="projection-state"
+            data-waited-ms={waitedMs}
+            style={{ whiteSpace: 'nowrap' }}
+          >
             {!hasCues
               ? ''
               : shown

@@ -13,6 +13,8 @@ export interface Projected {
   faults: Diagnostic[];
   /** Whether it belongs to an earlier version, or is being refined. */
   isBusy: boolean;
+  /** How long the last edit waited for the refined numbers, milliseconds; undefined while they are under way. */
+  waitedMs: number | undefined;
 }
 
 /** What the cues of this level come to, worked out anew in a worker after every edit. */
@@ -20,10 +22,16 @@ export function useProjection(clearSeconds: number): Projected {
   const { session, reading } = useDesk();
   const game = useFollowed(session, (state) => state.game);
   const levelId = useFollowed(session, (state) => state.levelId);
-  const [done, setDone] = useState<{ projection?: CueProjection; game?: GameDocument; isRefined?: boolean }>({});
+  const [done, setDone] = useState<{
+    projection?: CueProjection;
+    game?: GameDocument;
+    isRefined?: boolean;
+    waitedMs?: number;
+  }>({});
   const [faults, setFaults] = useState<Diagnostic[]>([]);
   useEffect(() => {
     let isCurrent = true;
+    const editedAt = performance.now();
     const work = async () => {
       const found = await reading.checkCues(game);
       if (!isCurrent) return;
@@ -36,6 +44,7 @@ export function useProjection(clearSeconds: number): Projected {
           projection: projection ?? before.projection,
           game,
           isRefined: seeds === SEED_STEPS.at(-1),
+          waitedMs: performance.now() - editedAt,
         }));
         if (!projection) return;
       }
@@ -46,5 +55,6 @@ export function useProjection(clearSeconds: number): Projected {
       clearTimeout(wait);
     };
   }, [reading, game, levelId, clearSeconds]);
-  return { projection: done.projection, faults, isBusy: done.game !== game || !done.isRefined };
+  const isBusy = done.game !== game || !done.isRefined;
+  return { projection: done.projection, faults, isBusy, waitedMs: isBusy ? undefined : done.waitedMs };
 }

@@ -88,6 +88,7 @@ export class ReadingController {
     firstNumberMs: undefined,
   }));
   private workers: SimulationWorker[] = [];
+  private ownCueWorker: SimulationWorker | undefined;
   private generation: Generation | undefined;
   private readonly busy = new Set<SimulationWorker>();
   /** Finished readings by content, so that undo shows at once what was known. */
@@ -149,12 +150,17 @@ export class ReadingController {
 
   /** Everything that is wrong with the cues of a version. */
   async checkCues(game: GameDocument): Promise<Diagnostic[] | undefined> {
-    return this.workers[0]?.api.checkCues(game, this.levelId);
+    return this.cueWorker.api.checkCues(game, this.levelId);
   }
 
   /** What the cues of the newest version come to; undefined when it cannot be run. */
   async projectCues(game: GameDocument, seeds: number, clearSeconds: number): Promise<CueProjection | undefined> {
-    return this.workers[0]?.api.projectCues(game, this.levelId, seeds, clearSeconds);
+    return this.cueWorker.api.projectCues(game, this.levelId, seeds, clearSeconds);
+  }
+
+  /** Cues have a worker of their own, so that what they come to never waits behind the runs of the Reading. */
+  private get cueWorker(): SimulationWorker {
+    return (this.ownCueWorker ??= startSimulationWorker());
   }
 
   /** Finds out which ground is watched in the run that is shown. */
@@ -251,6 +257,8 @@ export class ReadingController {
   stop(): void {
     this.generation = undefined;
     for (const worker of this.workers) worker.end();
+    this.ownCueWorker?.end();
+    this.ownCueWorker = undefined;
     this.workers = [];
   }
 }

@@ -1,6 +1,7 @@
 import { prepareMeeting, type Meeting } from '../../arena/meeting';
 import type { Outline } from '../../arena/outline';
 import type { RuleCondition } from '../../compile/cueProgram';
+import { actsOfState } from '../../compile/levelProgram';
 import type {
   BrainProgram,
   ConditionProgram,
@@ -231,16 +232,7 @@ function touchedKinds({ cues, rules }: LevelProgram): number[] {
 
 /** Whether any behavior changes speeds for a time. */
 function hurries({ brains }: LevelProgram): boolean {
-  return brains.some((brain) =>
-    brain.states.some((state) =>
-      [
-        ...state.enter,
-        ...state.leave,
-        ...state.repeats.flatMap((repeat) => repeat.acts),
-        ...state.transitions.flatMap((transition) => transition.acts),
-      ].some((act) => act.act === 'hurry'),
-    ),
-  );
+  return brains.some((brain) => brain.states.some((state) => actsOfState(state).some((act) => act.act === 'hurry')));
 }
 
 function hasEffect({ contacts }: LevelProgram, name: string): boolean {

@@ -106,6 +106,9 @@ export function moveShots(world: World): void {
   for (let index = 0; index < shots.length; index++) {
     const shot = shots[index];
     if (world.alive[shot] === 0) continue;
+    world.progress[shot]--;
+    // What was laid down lies.
+    if (world.shotStep[shot] === 0) continue;
     const outline = world.level.standOfPiece[shot];
     const dx = world.facingX[shot] * world.shotStep[shot];
     const dy = world.facingY[shot] * world.shotStep[shot];
@@ -113,7 +116,6 @@ export function moveShots(world: World): void {
     world.x[shot] = sweep.x;
     world.y[shot] = sweep.y;
     world.shotStep[shot] *= slowing[world.level.program.pieces[shot].kindIndex].slowing;
-    world.progress[shot]--;
     if (sweep.touched) {
       wearGround(world, shot, lastNormal.x, lastNormal.y);
       world.retire(shot, 'spent');

@@ -109,10 +109,13 @@ function supportsOf(world: World): Supports {
 
 /** One tick in which only what does not need the player happens. */
 export function stepWithoutPlayer(world: World): void {
-  const { brains, brainOfPiece, program } = world.level;
+  const { deciders, program } = world.level;
+  const { alive } = world;
   if (program.cues.length > 0) serveCues(world);
-  for (let piece = 0; piece < world.pieceCount; piece++) {
-    if (brainOfPiece[piece] >= 0 && world.alive[piece] === 1) decide(world, piece, brains[brainOfPiece[piece]]);
+  for (let run = 0; run < deciders.length; run++) {
+    const { brain, pieces } = deciders[run];
+    for (let index = 0; index < pieces.length; index++)
+      if (alive[pieces[index]] === 1) decide(world, pieces[index], brain);
   }
   movePieces(world);
   if (program.cues.length > 0) retireArrivals(world);
