@@ -22,6 +22,7 @@ import { compileControl, compileGun, countShots } from './compileControl';
 import { resolveKnobs } from './foldExpression';
 import { kindsOfCues, compileCues } from './compileCues';
 import { checkCuePlaces } from './checkCuePlaces';
+import { checkReach } from './checkReach';
 import { checkStart } from './checkStart';
 import { arrivalsByKind, NO_RULES, type CueProgram, type RulesProgram } from './cueProgram';
 import type { ArenaGrid } from '../arena/grid';
@@ -156,6 +157,7 @@ class LevelCompiler {
       from: this.overrides.from ?? {},
     };
     this.addNew(checkErrands(game, level, program, this.cues?.checked, this.path));
+    this.addNew(checkReach(game, level, program, this.cues?.checked, this.path));
     return { program: hasErrors(this.diagnostics) ? undefined : program, diagnostics: this.diagnostics };
   }
 
