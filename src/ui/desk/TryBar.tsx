@@ -65,7 +65,10 @@ export function TryBar({ controls }: { controls: Controls }) {
           data-testid="try-note"
           className={note.startsWith('Cleared') ? 'good' : note ? 'bad' : 'quiet'}
         >
-          {note || 'arrows or A D W S, Space acts, Esc ends'}
+          {note ||
+            (player && (player.lives > 0 || player.ammunition >= 0)
+              ? 'Esc ends'
+              : 'arrows or A D W S, Space acts, Esc ends')}
         </span>
         <div style={{ flex: 1 }} />
         {SPEEDS.map((value) => (

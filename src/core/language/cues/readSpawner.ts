@@ -50,6 +50,14 @@ export function readSpawner(
   if (!has('every') && !has('once'))
     noteMissing(block.keywordSpan, 'It is not said how often something comes.', 'every', scope.faults);
   if (!has('pick') && !has('gap')) noteMissing(block.keywordSpan, 'It is not said what comes.', 'pick', scope.faults);
+  const pick = lines.find(({ keyword }) => keyword === 'pick');
+  if (pick && has('gap'))
+    scope.faults.warning(
+      pick.keywordSpan,
+      'pick-unused',
+      'Nothing is picked where `gap` says what comes.',
+      'Remove one of the two lines.',
+    );
   notePlaceMissing(block, common, lines, scope);
   const { every } = spawner;
   return every && { ...spawner, every, heading: common.heading, speed: common.speed };

@@ -23,6 +23,12 @@ const STUCK_CELLS = 0.05;
 /** How much room to walls and threats is wished for, cells. */
 const ROOM_CELLS = 0.25;
 
+/** So far ahead it looks for an opening; what stands within so much of the nearest belongs to one row; heights tried. */
+const OPENING_CELLS = 12;
+const ROW_CELLS = 1.5;
+const HEIGHT_STEP = 0.25;
+const NEVER_THERE = 0.01;
+
 /** What is tried at each decision: a direction (−1, 0, 1) and whether to flap or jump. */
 const RUN_CHOICES = [
   [1, 0],
@@ -51,6 +57,8 @@ export class AirPlayer implements StandIn {
   private readonly ticksPerChoice: number;
   private view: StandInView | undefined;
   private misjudged = 1;
+  /** Without an exit: the height at which it wants to be, y in cells. */
+  private wantedY = 0;
 
   constructor(
     private readonly program: LevelProgram,
@@ -88,6 +96,7 @@ export class AirPlayer implements StandIn {
     const slips = random.nextUnit() < this.traits.slipShare;
     this.view = view;
     const { own } = view;
+    if (!this.program.exit) this.wantedY = this.findOpening(view);
     let best = 0;
     let bestCost = Infinity;
     this.choices.forEach((choice, index) => {
@@ -168,7 +177,37 @@ export class AirPlayer implements StandIn {
     return isSolidAt(this.program.grid, Math.floor(x), Math.floor(y));
   }
 
+  /** The middle of the widest opening in what comes next towards it; without anything ahead the middle of the level. */
+  private findOpening(view: StandInView): number {
+    const { own, seen } = view;
+    const { grid, player, pieces, kinds } = this.program;
+    const isAhead = (piece: number) => {
+      const ahead = seen.x[piece] + kinds[pieces[piece].kindIndex].hit.east - (own.x - player.stand.west);
+      return seen.isGone[piece] === 0 && ahead > 0 && ahead < OPENING_CELLS;
+    };
+    let nearest = Infinity;
+    for (const piece of this.harmful) if (isAhead(piece)) nearest = Math.min(nearest, seen.x[piece]);
+    let best = grid.height / 2;
+    let bestRun = 0;
+    let run = 0;
+    for (let y = HEIGHT_STEP; nearest < Infinity && y < grid.height; y += HEIGHT_STEP) {
+      const isClosed = this.harmful.some((piece) => {
+        const { hit } = kinds[pieces[piece].kindIndex];
+        const isInRow = isAhead(piece) && seen.x[piece] - nearest < ROW_CELLS;
+        return isInRow && y > seen.y[piece] - hit.north && y < seen.y[piece] + hit.south;
+      });
+      const isWall = this.isWall(own.x, y);
+      run = isClosed || isWall ? 0 : run + 1;
+      if (run <= bestRun) continue;
+      bestRun = run;
+      best = y - ((run - 1) * HEIGHT_STEP) / 2;
+    }
+    return best;
+  }
+
   private wayLeft(x: number, y: number): number {
+    // Never quite there, so that it goes on thinking ahead.
+    if (!this.program.exit) return NEVER_THERE + Math.abs(y - this.wantedY);
     const { width, height } = this.program.grid;
     const column = Math.min(width - 1, Math.max(0, Math.floor(x)));
     const row = Math.min(height - 1, Math.max(0, Math.floor(y)));

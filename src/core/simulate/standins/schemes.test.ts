@@ -66,3 +66,52 @@ describe('schemes that no demo level uses yet give a reading', () => {
     expect(share).toBeLessThanOrEqual(1);
   });
 });
+
+describe('flapping through gaps that come', () => {
+  const share = (cells: number) =>
+    clearShare(
+      smallProgram({
+        map: ['#'.repeat(24), ...Array.from({ length: 11 }, () => '.'.repeat(24)), '#'.repeat(24)],
+        control: { scheme: 'flap', speed: 0.1, lift: 6, mostFall: 8 },
+        playerKind: { radius: 0.35 },
+        player: { at: [6.5, 6.5] },
+        kinds: ['top', 'foot'].map((id) => ({
+          id,
+          tags: ['foe'],
+          floats: true,
+          behavior: 'glide',
+          stand: { form: 'box' as const, width: 1, height: 10 },
+          hit: { form: 'box' as const, width: 1, height: 10 },
+        })),
+        scripts: { glide: 'start state on { do drift leaving at 3 cells/s }' },
+        marks: [
+          {
+            id: 'rim',
+            name: 'Rim',
+            line: [
+              [25, 1],
+              [25, 12],
+            ],
+          },
+        ],
+        level: {
+          view: 'side',
+          rules: { loseWhenTouching: 'foe', timeLimit: 60 },
+          cues: [
+            'spawner pipe {',
+            `at rim; every 2.4 s ± 0.3 s; gap ${cells} cells between top and foot, shifting at most 3.5 cells`,
+            'give heading 180 deg; retire when outside by 8 cells; limit 40 alive',
+            '}',
+            'rules { win when clock > 18 s }',
+          ],
+        },
+      }),
+    );
+
+  test('the stand-in clears fewer, the narrower they are', () => {
+    const [wide, middle, narrow] = [6, 4, 2.4].map(share);
+    expect(wide).toBeGreaterThan(middle);
+    expect(middle).toBeGreaterThan(narrow);
+    expect(wide - narrow).toBeGreaterThan(0.25);
+  });
+});

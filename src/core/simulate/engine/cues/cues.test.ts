@@ -368,6 +368,7 @@ describe('cues that work but look wrong', () => {
     ['spawner s { at gate\nevery 1 s\npick ember }', 'never-retired'],
     ['waves s { at gate\nwave 1 { 1 ember }\nwave 2 { 1 ember } }', 'wave-never-ends'],
     ['waves s { at gate\nwave 1 { 1 cart }\nrepeat wave 1 growing 2x }', 'growth-uncapped'],
+    ['spawner s { at gate\nevery 1 s\npick cart\ngap 2 cells between cart and cart }', 'pick-unused'],
   ])('%s', (cues, code) => {
     const level = hall(cues);
     const game = smallGame({ ...level, marks: [...level.marks!, { id: 'exit', name: 'Exit', area: [1, 1, 1, 1] }] });
