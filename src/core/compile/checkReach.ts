@@ -3,7 +3,7 @@ import { computeDistanceField } from '../arena/distanceField';
 import { cellIndexAt } from '../arena/grid';
 import { buildBodyWalkGrid } from '../arena/walkGrid';
 import type { GameDocument, Level } from '../document/gameDocument';
-import { errorAt, warningAt, type Diagnostic } from '../foundation/diagnostic';
+import { warningAt, type Diagnostic } from '../foundation/diagnostic';
 import type { CheckedCues } from '../language/cues/checkedCues';
 import { passableGrid } from './checkWayOut';
 import type { SpawnerProgram } from './cueProgram';
@@ -72,7 +72,7 @@ function findTooShortTime(
   const limit = timeLimitTicks / ticksPerSecond;
   if (!Number.isFinite(seconds) || seconds <= limit) return [];
   return [
-    errorAt(
+    warningAt(
       { path: [...path, 'rules', 'timeLimit'] },
       'time-too-short',
       `${player.name} needs ${seconds.toFixed(1)} s for the shortest way to the exit at full speed, but ${level.name} ends after ${limit} s.`,
