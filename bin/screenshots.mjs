@@ -106,14 +106,15 @@ try {
   await page.keyboard.press('End');
   await page.keyboard.type('ing');
   await page.locator('.cm-lintRange-error').waitFor();
+  await page.getByText(/^Saved/).waitFor();
+  await page.waitForTimeout(900);
   await take('script');
   await page.keyboard.press('Control+z');
   await page.getByText('None that can be seen').waitFor();
   await page.getByText(/^Saved/).waitFor();
   await page.goto(`${address}/games/kiln-yard`);
   await page
-    .getByText('finished')
-    .or(page.getByText(/casual clears/).first())
+    .getByText(/Last measured/)
     .first()
     .waitFor();
   await take('course');
@@ -138,6 +139,8 @@ try {
   await page.getByRole('button', { name: 'Cues', exact: true }).click();
   await page.getByText(/^200 runs of \d+ s without a player$/).waitFor({ timeout: 60_000 });
   await take('cues');
+  await page.getByRole('button', { name: 'Form', exact: true }).click();
+  await take('forms');
 
   await page.goto(desk);
   await finished();
