@@ -259,4 +259,32 @@ behavior sapper {
   }
 }`,
   },
+  {
+    name: 'vent',
+    purpose:
+      'A hazard on a beat: it is off, warns by turning about, is on for a while, and goes off again. Stands where it is put.',
+    text: `# Off, a warning, on, and off again. Only while it is on does anybody meet it.
+behavior vent {
+  knob pause   = 2 s   in 0.2..20   # how long it is off
+  knob warning = 0.6 s in 0..5
+  knob blast   = 1.2 s in 0.2..10   # how long it is on
+
+  start state off {
+    be out
+    do hold
+    go warns when after pause
+  }
+
+  state warns {
+    be out
+    do look around at 720 deg/s
+    go blows when after warning
+  }
+
+  state blows {
+    do hold
+    go off when after blast
+  }
+}`,
+  },
 ];

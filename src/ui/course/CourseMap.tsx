@@ -3,11 +3,13 @@
 import { sayShare, waysOn, wilsonInterval, type CourseWay, type GameDocument } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 
-const NODE = { width: 122, height: 54, gap: 28 };
+const NODE = { width: 122, height: 54, gap: 36 };
 const END_WIDTH = 52;
 /** Space above and below the row of levels for ways that skip or go back. */
 const LEAST_RISE = 26;
 const RISE_PER_LEVEL = 9;
+/** Space for what is written beside a way. */
+const LABEL_SPACE = 14;
 
 /** The course as a row of levels with all ways on between them: won above and straight, back and lost below. */
 export function CourseMap({ game, batches }: { game: GameDocument; batches: readonly BatchInfo[] }) {
@@ -24,7 +26,7 @@ export function CourseMap({ game, batches }: { game: GameDocument; batches: read
   const spaceFor = (own: readonly CourseWay[]) =>
     own.length === 0
       ? 8
-      : LEAST_RISE + RISE_PER_LEVEL * Math.min(8, Math.max(...own.map((way) => Math.abs(stepsOf(way)))));
+      : LEAST_RISE + LABEL_SPACE + RISE_PER_LEVEL * Math.min(8, Math.max(...own.map((way) => Math.abs(stepsOf(way)))));
   const rise = spaceFor(above);
   const height = NODE.height + rise + spaceFor(below);
   const left = (place: number) => place * (NODE.width + NODE.gap) + 4;

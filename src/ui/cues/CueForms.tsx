@@ -71,6 +71,12 @@ export function CueForms() {
               }
             />
           ))}
+          {block.keyword === 'rules' && (
+            <p className="quiet" style={{ margin: '8px 0 0' }}>
+              In every tick, after all contacts, in this order: scores, what costs a life, lose, the exit and win, the
+              clock.
+            </p>
+          )}
           {block.lines.length === 0 && <p className="quiet">Nothing is said here yet.</p>}
         </section>
       ))}

@@ -301,9 +301,19 @@ function showRoute(piece: Piece, routes: readonly RouteTimes[]): ShownRoute[] {
   ];
 }
 
+/** Farther than this in three ticks nobody walks: the player was put there, as with a new life. */
+const LEAP_CELLS = 3;
+
+/** The way of the player up to a moment, since it was last put somewhere. */
 function trailOf(run: ShownRun, tick: number): number[] {
   const trail: number[] = [];
-  for (let at = 0; at <= tick; at += 3) trail.push(run.frames[at * run.frameSize], run.frames[at * run.frameSize + 1]);
+  for (let at = 0; at <= tick; at += 3) {
+    const [x, y] = [run.frames[at * run.frameSize], run.frames[at * run.frameSize + 1]];
+    const leapt =
+      trail.length > 0 && Math.abs(x - trail[trail.length - 2]) + Math.abs(y - trail[trail.length - 1]) > LEAP_CELLS;
+    if (leapt) trail.length = 0;
+    trail.push(x, y);
+  }
   return trail;
 }
 

@@ -6,6 +6,9 @@ import { sayShare, wilsonInterval, type GameDocument, type Level } from '@/core/
 import type { BatchInfo } from '@/server/contracts/batches';
 import { LevelMap } from './LevelMap';
 
+/** Four of them stand side by side at 1,280 pixels. */
+const CARD_WIDTH = 290;
+
 /** One level: its map, what it holds, and the way to its desk. */
 export function LevelCard({
   game,
@@ -25,13 +28,13 @@ export function LevelCard({
   const newest = batches.find((batch) => batch.levelId === level.id);
   const guards = level.pieces.filter((piece) => !game.cast.find((kind) => kind.id === piece.kind)?.control).length;
   return (
-    <article className="plate" style={{ width: 300, overflow: 'hidden' }}>
+    <article className="plate" style={{ width: CARD_WIDTH, overflow: 'hidden' }}>
       <Link
         href={`/games/${game.id}/levels/${level.id}`}
         style={{ color: 'inherit', textDecoration: 'none', display: 'block' }}
       >
         <div style={{ display: 'grid', placeItems: 'center', background: 'var(--layer)' }}>
-          <LevelMap game={game} level={level} width={300} height={180} />
+          <LevelMap game={game} level={level} width={CARD_WIDTH} height={174} />
         </div>
         <div style={{ padding: '10px 14px 4px' }}>
           <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>

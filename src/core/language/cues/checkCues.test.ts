@@ -95,7 +95,7 @@ describe('cues and rules', () => {
         wave: {},
       }[inside[0]] as Record<string, string>;
       const rest = Object.entries(needed).flatMap(([key, line]) =>
-        key === word || (word === 'once' && key === 'every') ? [] : [line],
+        key === word || (word === 'once' && key === 'every') || (word === 'gap' && key === 'pick') ? [] : [line],
       );
       const second = word === 'repeat' ? ['wave 2 { 2 coal }'] : [];
       const reads = word === 'knob' ? [inside[0] === 'spawner' ? 'grace gap' : 'score 1 every gap'] : [];
