@@ -15,6 +15,11 @@ export function foldExpression(expression: Expression, knobs: KnobValues, units:
     case 'memory':
     case 'reading':
       return bug(`${expression.name} changes during a run`);
+    case 'table': {
+      const number = knobs.get(expression.name) ?? bug(`${expression.name} without a value`);
+      const last = expression.entries.length - 1;
+      return foldExpression(expression.entries[Math.min(last, Math.max(0, number - 1))], knobs, units);
+    }
     case 'negative':
       return -foldExpression(expression.operand, knobs, units);
     case 'binary': {

@@ -7,6 +7,8 @@ export type Expression =
   | { type: 'quantity'; value: number; unit: UnitName | undefined; dimension: Dimension; span: Span }
   | { type: 'knob' | 'memory' | 'reading'; name: string; dimension: Dimension; span: Span }
   | { type: 'negative'; operand: Expression; dimension: Dimension; span: Span }
+  /** One of several values, by a number of the course; behind the last, the last. Only in cues. */
+  | { type: 'table'; name: string; entries: Expression[]; dimension: Dimension; span: Span }
   | {
       type: 'binary';
       operator: '+' | '-' | '*' | '/';

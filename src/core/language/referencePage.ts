@@ -120,7 +120,8 @@ bounded    = quantity [ "at" "least" quantity ] [ "at" "most" quantity ]
 \`\`\`
 
 Quantities, units and knobs are those of behaviors. \`level\` is the number of the level in the course, from 1, and may stand in every
-quantity of a cue, as in \`every 2 s - 0.1 s * level at least 0.8 s\`. Names of marks and kinds may hold dashes.
+quantity of a cue, as in \`every 2 s - 0.1 s * level at least 0.8 s\`; so may \`round\`, how often the course has come to the level. A table says
+the values one by one, as in \`every by level (3 s, 2.5 s, 2 s)\`; behind the last the last holds. Names of marks and kinds may hold dashes.
 
 The rules of a tick are applied last and always in this order: points; what loses a life or the run (a touch, ground, harm); the lines that
 lose, as written; the exit and the lines that win; the time limit. So points that fall in the tick of defeat count, and a touch in the tick

@@ -204,6 +204,8 @@ export class ReferenceInterpreter {
       }
       case 'reading':
         return READING_VALUES[expression.name](world, piece);
+      case 'table':
+        throw new Error('behaviors have no tables');
       case 'negative':
         return -own(expression.operand);
       case 'binary': {

@@ -1,5 +1,5 @@
 import { DIMENSION_OF_UNIT, DIMENSION_WORDS, isUnitName, type Dimension, UNIT_NAMES } from '../../foundation/units';
-import type { Expression, KnobDefinition, MemoryDefinition } from '../checkedBehavior';
+import { isChanging, type Expression, type KnobDefinition, type MemoryDefinition } from '../checkedBehavior';
 import { READINGS } from '../vocabulary';
 import type { FaultList } from './faultList';
 import { proposeWord } from '../../foundation/nearestWord';
@@ -13,6 +13,8 @@ export interface ExpressionScope {
   readMemory: Set<string>;
   /** What can be read besides; the readings of pieces when left out. */
   readings?: Readonly<Record<string, { dimension: Dimension }>>;
+  /** Numbers of the course by which tables may choose; left out where there are none. */
+  tableNumbers?: readonly string[];
   faults: FaultList;
 }
 
@@ -77,6 +79,7 @@ function readOperand(cursor: TokenCursor, scope: ExpressionScope): Expression | 
     );
   }
   if (token.type === 'number') return readQuantity(cursor, scope);
+  if (token.text === 'by' && scope.tableNumbers) return readTable(cursor, scope, scope.tableNumbers);
   if (token.type === 'word') {
     cursor.take();
     const knob = scope.knobs.get(token.text);
@@ -117,6 +120,47 @@ function readBracket(cursor: TokenCursor, scope: ExpressionScope): Expression | 
   if (cursor.takeIfText(')')) return inner;
   scope.faults.error(opening.span, 'bracket-open', 'This bracket is never closed.', 'Add `)` behind the value.');
   return undefined;
+}
+
+/** Reads `by level (3 s, 2.5 s, 2 s)`. */
+function readTable(
+  cursor: TokenCursor,
+  scope: ExpressionScope,
+  tableNumbers: readonly string[],
+): Expression | undefined {
+  const start = cursor.take()!;
+  const name = cursor.take();
+  const hint = `As in \`by level (3 s, 2.5 s, 2 s)\`; it can go by ${tableNumbers.join(' or ')}.`;
+  if (!name || !tableNumbers.includes(name.text) || !cursor.takeIfText('(')) {
+    scope.faults.error(name?.span ?? start.span, 'table-form', 'By what does this value go?', hint);
+    return undefined;
+  }
+  const entries: Expression[] = [];
+  do {
+    const entry = readExpression(cursor, scope);
+    if (!entry) return undefined;
+    if (isChanging(entry)) {
+      scope.faults.error(entry.span, 'table-changes', 'A table holds values that are known before a run.', hint);
+      return undefined;
+    }
+    entries.push(entry);
+  } while (cursor.takeIfText(','));
+  const [{ dimension }] = entries;
+  const other = entries.find((entry) => entry.dimension !== dimension);
+  if (other) {
+    scope.faults.error(
+      other.span,
+      'units-do-not-fit',
+      `This is ${DIMENSION_WORDS[other.dimension]}, the first value is ${DIMENSION_WORDS[dimension]}.`,
+      'All values of a table measure the same thing.',
+    );
+    return undefined;
+  }
+  if (!cursor.takeIfText(')')) {
+    scope.faults.error(start.span, 'bracket-open', 'This bracket is never closed.', hint);
+    return undefined;
+  }
+  return { type: 'table', name: name.text, entries, dimension, span: cursor.spanSince(start.span) };
 }
 
 /** Reads a number and the unit behind it, if one stands there. */

@@ -127,6 +127,8 @@ function describeExpression(expression: Expression): string {
     case 'memory':
     case 'reading':
       return expression.name;
+    case 'table':
+      return `by ${expression.name} (${expression.entries.map(describeExpression).join(', ')})`;
     case 'negative':
       return `-(${describeExpression(expression.operand)})`;
     case 'binary':

@@ -65,6 +65,7 @@ class CueReader {
       knobs: this.knobs,
       readKnobs: new Set(Object.keys(COURSE_NUMBERS)),
       memory: new Map(),
+      tableNumbers: Object.keys(COURSE_NUMBERS),
       readMemory: new Set(),
       readings: RULE_READINGS,
       faults,

@@ -1,7 +1,7 @@
 import { BASE_UNIT, DIMENSION_WORDS, type Dimension } from '../../foundation/units';
 import { readExpression } from '../check/expressions';
 import type { TokenCursor } from '../check/tokenCursor';
-import type { Expression } from '../checkedBehavior';
+import { isChanging, type Expression } from '../checkedBehavior';
 import type { Bounded } from './checkedCues';
 import { expectWord, type CueScope } from './cueConditions';
 
@@ -12,6 +12,15 @@ export function readValue(cursor: TokenCursor, scope: CueScope, dimension: Dimen
 }
 
 function fits(value: Expression, dimension: Dimension, scope: CueScope): boolean {
+  if (isChanging(value)) {
+    scope.faults.error(
+      value.span,
+      'value-changes',
+      'This value would change during a run.',
+      'Use numbers, knobs, `level` and `round` here; what changes may stand in conditions.',
+    );
+    return false;
+  }
   if (value.dimension === dimension) return true;
   const isBare = value.type === 'quantity' && value.unit === undefined;
   scope.faults.error(

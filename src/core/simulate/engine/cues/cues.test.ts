@@ -362,6 +362,76 @@ describe('places that cannot be', () => {
   });
 });
 
+/** With an exit that the player can reach. */
+function reachable(level: SmallLevel): SmallLevel {
+  return { ...level, marks: [...(level.marks ?? []), { id: 'exit', name: 'Exit', area: [1, 1, 1, 1] }] };
+}
+
+describe('values that go by the course', () => {
+  const everyTicks = (level: number, round: number) => {
+    const small = hall(
+      'spawner s { at gate\nevery by level (3 s, 2 s, 1 s) + 0.5 s * round\npick cart }\nrules { win when clock > 9 s }',
+    );
+    const game = smallGame(reachable(small));
+    const [own] = game.levels;
+    game.levels = Array.from({ length: level }, (_, index) => ({
+      ...own,
+      id: index === level - 1 ? 'small' : `l${index}`,
+    }));
+    const compiled = compileGameLevel(game, 'small', { knobs: [], from: { round } });
+    if (!compiled.ok) throw new Error(compiled.faults[0].message);
+    const [cue] = compiled.value.cues;
+    return cue.type === 'spawner' ? cue.everyTicks : undefined;
+  };
+
+  test.each([
+    [1, 1, 210],
+    [2, 1, 150],
+    [3, 1, 90],
+    [7, 1, 90],
+    [1, 4, 300],
+  ])('level %i in round %i comes to %i ticks; behind the table the last value holds', (level, round, ticks) => {
+    expect(everyTicks(level, round)).toBe(ticks);
+  });
+});
+
+describe('any text whatever', () => {
+  test('is run or gives faults, and never throws: 600 mixed-up ones', () => {
+    const whole =
+      'spawner a {\nknob gap = 2 s in 1..3\nat gate, edge\nevery gap at least 1 s ± 0.4 s\npick cart 4, ember 1\ngive heading 10..20 deg, speed 2 cells/s\nlimit 4 alive\nopen when score >= 2\nretire after 4 s\n}\nwaves t {\nat field\nwave 1 { 2 rows of 3 ember 1 cells apart, one every 0.4 s }\nwave 2 { 2 coal }\nrepeat wave 2 growing 1.5x to 9\nnext when cleared, rest 1 s\nstragglers go still after 9 s\n}\nrules {\nlives 3\ncarry at most 2\nscore 10 when spark defeated\nwin when t cleared or clock > 9 s\n}';
+    const bits = [
+      ' score',
+      ' clock',
+      ' by level (',
+      ' * 2',
+      ' edge',
+      ' ember',
+      ' 0',
+      ' -',
+      ')',
+      ' and',
+      ' gap',
+      '\n',
+      ' when',
+      ' cells',
+      ' all spark filled',
+    ];
+    const base = compileGameLevel(smallGame(reachable(hall(whole))), 'small');
+    expect(base.ok ? [] : base.faults.map(({ code, message }) => [code, message])).toEqual([]);
+    const random = new RandomStream(412, 5);
+    let compiledOnes = 0;
+    for (let round = 0; round < 600; round++) {
+      const from = random.nextInteger(0, whole.length - 1);
+      const to = Math.min(whole.length, from + random.nextInteger(0, 12));
+      const text = whole.slice(0, from) + bits[random.nextInteger(0, bits.length - 1)] + whole.slice(to);
+      const compiled = compileGameLevel(smallGame(reachable(hall(text))), 'small');
+      if (compiled.ok) compiledOnes++;
+      else expect([text, compiled.faults.length]).not.toEqual([text, 0]);
+    }
+    expect(compiledOnes).toBeGreaterThan(5);
+  });
+});
+
 describe('cues that work but look wrong', () => {
   test.each([
     ['spawner s { at gate\nevery 1 s ± 2 s\npick cart }', 'jitter-too-wide'],
