@@ -22,7 +22,7 @@ export function checkErrands(
 ): Diagnostic[] {
   const { take, fill } = errandsOf(program);
   return [
-    ...findNeverFilled(program, cues, path),
+    ...findNeverFilled(program, cues, fill, path),
     ...findTooFew(program, cues, take, fill, path),
     ...findUnreachable(game, level, program, [...take, ...fill], path),
   ];
@@ -32,9 +32,9 @@ export function checkErrands(
 function findNeverFilled(
   program: LevelProgram,
   cues: CheckedCues | undefined,
+  fill: readonly number[],
   path: (string | number)[],
 ): Diagnostic[] {
-  const { fill } = errandsOf(program);
   const fillable = new Set(fill.map((piece) => program.pieces[piece].kindIndex));
   return program.rules.wins.flatMap((condition, index) => {
     const isHopeless = findAllFilled(condition).some((kinds) => !kinds.some((kind) => fillable.has(kind)));

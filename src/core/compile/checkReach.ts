@@ -67,7 +67,7 @@ function findTooShortTime(
   const goals = cellsOfArea(exit, grid.width, grid.height).filter((cell) => !walk.blocked[cell]);
   // From the middle of the first cell to the rim of the last: a cell and a half may be saved.
   const cells = computeDistanceField(walk, goals)[cellIndexAt(grid, player.x, player.y)] - 1.5;
-  // Steps go in eight directions, the straight way is shorter by up to 8 %.
+  // The field counts straight and slanting steps; the straight line is shorter by up to 8 %.
   const seconds = (cells * STRAIGHTER) / speed;
   const limit = timeLimitTicks / ticksPerSecond;
   if (!Number.isFinite(seconds) || seconds <= limit) return [];
@@ -83,7 +83,7 @@ function findTooShortTime(
 
 /** Effects that may bring the player on faster than it walks. */
 const CARRIES_ON = new Set<string>(['teleport', 'speed', 'push']);
-/** The longest way in eight directions against the straight one: cos 22.5°. */
+/** A straight line against the longest way of straight and slanting steps: cos 22.5°. */
 const STRAIGHTER = 0.9238;
 
 /** Shots that are there against those that are needed when every one hits. */

@@ -176,7 +176,7 @@ function grouped(parts: readonly CueFormPart[]): CueFormPart[][] {
 const LONGEST_UNIT = 7;
 const MOST_VALUE = 1_000_000;
 /** Width of a list beside its text, and of a letter, in pixels. */
-const LIST_FRAME = 44;
+const LIST_FRAME = 54;
 const LETTER = 7.6;
 
 function Part({ part, isFirst, onSet }: { part: CueFormPart; isFirst: boolean; onSet: (value: string) => void }) {

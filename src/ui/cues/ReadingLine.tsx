@@ -11,7 +11,7 @@ export function ReadingLine() {
     <p
       data-testid="reading-line"
       title="Share of casual players that win, with the 95 % interval"
-      style={{ margin: '0 0 8px', opacity: isStale ? 0.5 : 1 }}
+      style={{ margin: '0 0 8px', whiteSpace: 'nowrap', fontSize: 13, opacity: isStale ? 0.5 : 1 }}
     >
       {summary ? (
         <>
