@@ -57,6 +57,7 @@ export {
   type EffectName,
 } from './document/contactShape';
 export { describePath, locateInFile, readGame, readGameValue } from './document/readGame';
+export { newGame } from './document/newGame';
 export { writeGame } from './document/writeGame';
 export { applyChange, makeChange, revertChange, type Change } from './document/edit';
 export { checkCourse, levelAfter, waysOn, type CourseOutcome, type CourseWay } from './document/course';
@@ -160,17 +161,15 @@ export {
   type MoverPreviews,
   type MoverStop,
 } from './simulate/previewMovers';
+export type { EntryGhost } from './simulate/previewEntries';
+export type { CueEntry, EntrySpot } from './compile/entryPlaces';
 export { STAND_INS, type StandInTraits } from './simulate/standins/traits';
 
+export type { Band } from './measure/statistics/band';
+export type { GapFigures } from './measure/gapFigures';
 export { mergeChunks, type ChunkResult } from './measure/chunk';
 export { describePacing, emptyPacing, mergePacing, type PacingPoint, type PacingSums } from './measure/pacing';
-export {
-  GAP_STEP_SECONDS,
-  type Band,
-  type CueFigures,
-  type CueProjection,
-  type LaneFigures,
-} from './measure/cueProjection';
+export { GAP_STEP_SECONDS, type CueFigures, type CueProjection, type LaneFigures } from './measure/cueProjection';
 export {
   nameOfPiece,
   summarise,

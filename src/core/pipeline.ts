@@ -1,6 +1,8 @@
 import { checkCastAndLevels } from './compile/checkGame';
 import { kindsOfCues } from './compile/compileCues';
 import { checkOverrides, compileLevel, type ScriptVerdict } from './compile/compileLevel';
+import { describeEntries } from './compile/entryPlaces';
+import { gapReach } from './compile/gapReach';
 import { addProvingLevel, PROVING_LEVEL } from './compile/provingLevel';
 import { NO_OVERRIDES, type LevelProgram, type Overrides } from './compile/levelProgram';
 import type { GameDocument } from './document/gameDocument';
@@ -12,7 +14,7 @@ import type { CueVerdict } from './language/cues/checkCues';
 import { checkLevelCues } from './checkLevelCues';
 import { checkScripts } from './checkScripts';
 import type { ChunkResult } from './measure/chunk';
-import { describeCues, type CueProjection } from './measure/cueProjection';
+import { describeCues, type CueProjection, type KnownOfCue } from './measure/cueProjection';
 import { addRunPacing, emptyPacing } from './measure/pacing';
 import { projectCues } from './simulate/projectCues';
 import { Runner } from './simulate/run';
@@ -105,16 +107,24 @@ export function projectLevelCues(
   const level = game.levels.find(({ id }) => id === levelId)!;
   const seconds = Math.min(PROJECTION_SECONDS, Math.ceil(program.timeLimitTicks / program.ticksPerSecond));
   const runs = projectCues(program, { first: 1, count: seeds }, seconds, clearSeconds);
-  const marksOfCue = (checkLevelCues(game, level)?.checked?.cues ?? []).map((cue) =>
-    (cue.type === 'spawner' ? cue.spawner : cue.waves).place.marks.map(({ id }) => id),
-  );
+  const entries = describeEntries(program);
+  const definitions = checkLevelCues(game, level)?.checked?.cues ?? [];
+  const known = program.cues.map((cue, index): KnownOfCue => {
+    const definition = definitions[index];
+    const { place } = definition.type === 'spawner' ? definition.spawner : definition.waves;
+    return {
+      marks: place.marks.map(({ id }) => id),
+      offCentre: entries[index].spots.reduce((most, { offCentre = 0 }) => Math.max(most, Math.abs(offCentre)), 0),
+      reach: cue.type === 'spawner' ? gapReach(program, cue) : undefined,
+    };
+  });
   const lanes = (level.lanes ?? []).map(({ name, mark, size, runs: along }) => ({
     name,
     mark,
     size,
     isAcross: along === 'across',
   }));
-  return succeed(describeCues(program, runs, { seconds, clearSeconds }, lanes, marksOfCue));
+  return succeed(describeCues(program, runs, { seconds, clearSeconds }, lanes, known));
 }
 
 /** What a pursuer comes to in an endless corridor in which the player flees at full speed from the moment it is seen. */

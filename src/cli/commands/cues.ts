@@ -39,6 +39,12 @@ function describe({ seeds, seconds, clearSeconds, cues: all, lanes }: CueProject
         ({ number, count, isCapped, seconds: at }) =>
           `  wave ${number}: ${count}${isCapped ? ', held by the cap' : ''}${at === undefined ? '' : `, at ${at.toFixed(1)} s`}`,
       ),
+      ...(cue.gaps
+        ? [
+            `  ${percent(cue.gaps.withinReach.value)} (${percent(cue.gaps.withinReach.low)} to ${percent(cue.gaps.withinReach.high)}) of consecutive gaps are within reach: the player must get ${say(cue.gaps.shift, 1)} cells and gets ${say(cue.gaps.reach, 1)} cells; ${percent(cue.gaps.wideEnough.value)} are wide enough`,
+          ]
+        : []),
+      ...(cue.offCentre > 0 ? [`  comes in ${cue.offCentre.toFixed(1)} cells off the middle of the opening`] : []),
     ]),
     ...lanes.map(
       ({ name, crossable, crossSeconds, medianGap, longestClosed }) =>

@@ -1,4 +1,4 @@
-import { bodyOverlapsSolid, type ArenaGrid } from '../arena/grid';
+import type { ArenaGrid } from '../arena/grid';
 import type { GameDocument } from '../document/gameDocument';
 import { kindOf, standShapeOf, type Kind } from '../document/resolveKind';
 import { errorAt, warningAt, type Diagnostic, type Span } from '../foundation/diagnostic';
@@ -7,7 +7,8 @@ import type { CheckedCues, PlaceDefinition } from '../language/cues/checkedCues'
 import { outlineOf } from './compileBodies';
 import { findContact } from './compileContacts';
 import { kindsOfSpawner, waveAt, type CueProgram, type PlaceProgram } from './cueProgram';
-import { FOOTING, type GroundMap } from './levelProgram';
+import { bearsArrival } from './entryPlaces';
+import type { GroundMap } from './levelProgram';
 
 /** So many places of a line or a side of an area are looked at. */
 const SAMPLES = 24;
@@ -87,7 +88,7 @@ function groundName(game: GameDocument, place: PlaceDefinition): string | undefi
 /** Whether any of many places of a mark would do, wherever the player is. */
 function hasPlace(place: PlaceProgram, spot: number, kind: Kind, grid: ArenaGrid, ground: GroundMap): boolean {
   const { x, y, width, height, isLine } = place.spots[spot];
-  const stand = outlineOf(standShapeOf(kind));
+  const body = { stand: outlineOf(standShapeOf(kind)), floats: kind.floats ?? false };
   const across = isLine || height === 0 ? 1 : SAMPLES;
   const along = width === 0 && height === 0 ? 1 : SAMPLES;
   for (let row = 0; row < across; row++) {
@@ -95,23 +96,7 @@ function hasPlace(place: PlaceProgram, spot: number, kind: Kind, grid: ArenaGrid
       const share = (column + 0.5) / along;
       const atX = x + width * share;
       const atY = y + height * (isLine ? share : (row + 0.5) / across);
-      const isInside = atX >= 0 && atY >= 0 && atX < grid.width && atY < grid.height;
-      if (!isInside) {
-        if (place.ground < 0) return true;
-        continue;
-      }
-      const cell = Math.floor(atY) * grid.width + Math.floor(atX);
-      const type = ground.types[ground.typeOfCell[cell]];
-      if (place.ground >= 0 && ground.typeOfCell[cell] !== place.ground) continue;
-      if (kind.floats) return true;
-      const isUnsafe = type.footing === FOOTING.liquid || type.footing === FOOTING.void;
-      if (isUnsafe && place.ground < 0) continue;
-      const crossesRim =
-        atX - stand.west < 0 ||
-        atY - stand.north < 0 ||
-        atX + stand.east > grid.width ||
-        atY + stand.south > grid.height;
-      if (crossesRim ? !type.solid : !bodyOverlapsSolid(grid, atX, atY, stand)) return true;
+      if (bearsArrival({ grid, ...ground }, body, place.ground, atX, atY)) return true;
     }
   }
   return false;

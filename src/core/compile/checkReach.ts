@@ -6,7 +6,7 @@ import type { GameDocument, Level } from '../document/gameDocument';
 import { warningAt, type Diagnostic } from '../foundation/diagnostic';
 import type { CheckedCues } from '../language/cues/checkedCues';
 import { passableGrid } from './checkWayOut';
-import type { SpawnerProgram } from './cueProgram';
+import { gapReach, walkingSpeed } from './gapReach';
 import type { LevelProgram } from './levelProgram';
 
 /** What the player cannot do in time, or with what it has, however well it plays. */
@@ -22,22 +22,6 @@ export function checkReach(
     ...findTooLittleAmmunition(program, cues, path),
     ...findGapsOutOfReach(program, cues, path),
   ];
-}
-
-/** Cells a second in which a walking scheme gets on at most; undefined where it does not walk. */
-function walkingSpeed({ player, ticksPerSecond }: LevelProgram): number | undefined {
-  const { control } = player;
-  switch (control.scheme) {
-    case 'eight ways':
-      // Two keys at once are quicker by the square root of two where diagonals are not evened out.
-      return control.step * ticksPerSecond * (control.evenDiagonals ? 1 : Math.SQRT2);
-    case 'four ways':
-    case 'one cell a press':
-    case 'steer to a point':
-      return control.step * ticksPerSecond;
-    default:
-      return undefined;
-  }
 }
 
 /** The quickest way to the exit, at full speed over ground that never slows, against the time limit. */
@@ -126,48 +110,22 @@ function findGapsOutOfReach(
   path: (string | number)[],
 ): Diagnostic[] {
   return program.cues.flatMap((cue, index) => {
-    if (cue.type !== 'spawner' || !cue.gap) return [];
+    const reach = cue.type === 'spawner' ? gapReach(program, cue) : undefined;
+    if (cue.type !== 'spawner' || !cue.gap || !reach) return [];
     const [spot] = cue.place.spots;
-    const isUpright = Math.abs(spot.height) >= Math.abs(spot.width);
     const length = Math.max(Math.abs(spot.height), Math.abs(spot.width));
-    const speed = acrossSpeed(program, isUpright);
-    if (speed === undefined) return [];
-    const { stand } = program.player;
-    const size = isUpright ? stand.north + stand.south : stand.west + stand.east;
-    const seconds = secondsBetween(program, cue, isUpright);
+    const seconds = (Math.max(0, cue.everyTicks - cue.jitterTicks) / program.ticksPerSecond) * reach.timeFactor;
     const shift = Math.min(cue.gap.shift, length - cue.gap.least);
-    const reach = speed * seconds + Math.max(0, cue.gap.least - size);
-    if (shift <= reach) return [];
+    const cells = reach.speed * seconds + Math.max(0, cue.gap.least - reach.size);
+    if (shift <= cells) return [];
     const definition = cues?.cues[index];
     return [
       warningAt(
         { path: [...path, 'cues'], span: definition?.type === 'spawner' ? definition.spawner.gap?.span : undefined },
         'gap-out-of-reach',
-        `From one gap of ${cue.name} to the next the middle may shift by ${shift.toFixed(1)} cells, but ${program.player.name} gets no farther than ${reach.toFixed(1)} cells in the ${seconds.toFixed(2)} s between them.`,
-        `Write \`shifting at most ${(Math.floor(reach * 10) / 10).toFixed(1)} cells\`, or let them come more seldom.`,
+        `From one gap of ${cue.name} to the next the middle may shift by ${shift.toFixed(1)} cells, but ${program.player.name} gets no farther than ${cells.toFixed(1)} cells in the ${seconds.toFixed(2)} s between them.`,
+        `Write \`shifting at most ${(Math.floor(cells * 10) / 10).toFixed(1)} cells\`, or let them come more seldom.`,
       ),
     ];
   });
-}
-
-/** Cells a second along the mark, in the slower of the two directions; undefined where that cannot be told. */
-function acrossSpeed(program: LevelProgram, isUpright: boolean): number | undefined {
-  const { control } = program.player;
-  const { ticksPerSecond } = program;
-  if (control.scheme === 'flap')
-    return isUpright ? Math.min(control.lift, control.mostFall) * ticksPerSecond : undefined;
-  if (control.scheme === 'rail and fire')
-    return control.isAcross === isUpright ? undefined : control.step * ticksPerSecond;
-  return walkingSpeed(program);
-}
-
-/** The least time between meeting two: less than between their arrivals when the player flies towards them. */
-function secondsBetween(program: LevelProgram, cue: SpawnerProgram, isUpright: boolean): number {
-  const { ticksPerSecond, player, brains, pieces } = program;
-  const interval = Math.max(0, cue.everyTicks - cue.jitterTicks) / ticksPerSecond;
-  if (player.control.scheme !== 'flap' || !isUpright) return interval;
-  const { brain } = pieces.find((piece) => piece.isArrival && piece.kindIndex === cue.gap!.first) ?? { brain: -1 };
-  const motion = brain < 0 ? undefined : brains[brain].states[brains[brain].startState].motion;
-  const step = cue.step?.[0] ?? (motion && 'step' in motion ? motion.step : 0);
-  return step > 0 ? (interval * step) / (step + player.control.step) : interval;
 }

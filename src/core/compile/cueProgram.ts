@@ -51,6 +51,18 @@ export interface GapProgram {
   shift: number;
 }
 
+/** What the player can do between one gap of a spawner and the next. */
+export interface GapReach {
+  /** Whether gaps lie above one another, not side by side. */
+  isUpright: boolean;
+  /** Cells a second along the mark, in the slower of the two directions. */
+  speed: number;
+  /** Length of the player along the mark, cells. */
+  size: number;
+  /** Time between meeting two, as a share of that between their arrivals: less than 1 for a player that flies towards them. */
+  timeFactor: number;
+}
+
 export interface SpawnerProgram extends GivenProgram {
   type: 'spawner';
   name: string;

@@ -202,6 +202,11 @@ export interface GroundProgram {
   becomes: number;
 }
 
+/** Whether ground drowns or swallows what stands on it. */
+export function isUnsafe(type: GroundProgram): boolean {
+  return type.footing === FOOTING.liquid || type.footing === FOOTING.void;
+}
+
 /** What every cell of a level is. */
 export interface GroundMap {
   types: GroundProgram[];

@@ -26,6 +26,7 @@ export const INHERITED_FIELDS = [
   'floats',
   'falls',
   'wear',
+  'flight',
 ] as const satisfies readonly (keyof KindEntry)[];
 
 export type InheritedField = (typeof INHERITED_FIELDS)[number];

@@ -1,15 +1,9 @@
-import { quantileSorted } from 'simple-statistics';
-import type { CueProgram, WavesProgram } from '../compile/cueProgram';
+import type { CueProgram, GapReach, WavesProgram } from '../compile/cueProgram';
 import type { LevelProgram } from '../compile/levelProgram';
+import { describeGaps, type GapFigures } from './gapFigures';
 import { waveSizes, type ProjectedRun } from '../simulate/projectCues';
+import { bandOf, type Band } from './statistics/band';
 import { wilsonInterval, type ShareWithInterval } from './statistics/wilsonInterval';
-
-/** A value over many seeds: the median and the band in which eight of ten lie. */
-export interface Band {
-  low: number;
-  median: number;
-  high: number;
-}
 
 /** What one cue does over time, over all seeds. */
 export interface CueFigures {
@@ -32,6 +26,10 @@ export interface CueFigures {
   /** Arrivals of the first seed, seconds. */
   sample: number[];
   growth: WaveFigure[];
+  /** Of a cue that brings gaps: whether the player gets from each to the next; undefined where that cannot be told. */
+  gaps: GapFigures | undefined;
+  /** How far from the middle of their opening what comes over a line comes in, cells; 0 when it is even. */
+  offCentre: number;
 }
 
 /** How big a wave is. */
@@ -81,15 +79,25 @@ export const GAP_STEP_SECONDS = 0.25;
 const GAP_STEPS = 24;
 const MOST_WAVES_SHOWN = 24;
 
-/** What the runs say; `marksOfCue` names the marks at which each cue comes in. */
+/** What is known of a cue before any run. */
+export interface KnownOfCue {
+  /** The marks at which it comes in. */
+  marks: readonly string[];
+  /** How far from the middle of its opening it comes in at most, cells. */
+  offCentre: number;
+  /** How the player gets from gap to gap, if it brings any. */
+  reach: GapReach | undefined;
+}
+
+/** What the runs say; `known` has an entry for each cue. */
 export function describeCues(
   program: LevelProgram,
   runs: readonly ProjectedRun[],
   span: { seconds: number; clearSeconds: number },
   lanes: readonly ProjectedLane[],
-  marksOfCue: readonly (readonly string[])[],
+  known: readonly KnownOfCue[],
 ): CueProjection {
-  const cues = program.cues.map((cue, index) => describeCue(program, cue, index, runs, span.seconds));
+  const cues = program.cues.map((cue, index) => describeCue(program, cue, index, runs, span.seconds, known[index]));
   const populations = runs.map((run) => run.population.map((counts) => counts.reduce((sum, count) => sum + count, 0)));
   return {
     seeds: runs.length,
@@ -101,7 +109,7 @@ export function describeCues(
       ),
       population: bandsOverTime(populations, span.seconds),
     },
-    lanes: lanes.flatMap((lane) => describeLane(program, lane, runs, marksOfCue, span.seconds) ?? []),
+    lanes: lanes.flatMap((lane) => describeLane(program, lane, runs, known, span.seconds) ?? []),
   };
 }
 
@@ -111,6 +119,7 @@ function describeCue(
   index: number,
   runs: readonly ProjectedRun[],
   seconds: number,
+  { offCentre, reach }: KnownOfCue,
 ): CueFigures {
   const own = runs.map((run) => run.arrivals.filter((arrival) => arrival.cue === index));
   const perSecond = new Array<number>(seconds).fill(0);
@@ -137,6 +146,8 @@ function describeCue(
     rejected: mean(runs.map((run) => run.rejected[index])),
     sample: own[0]?.map((arrival) => arrival.seconds) ?? [],
     growth: cue.type === 'waves' ? describeGrowth(cue, index, runs) : [],
+    gaps: cue.type === 'spawner' && reach ? describeGaps(program, cue, reach, own) : undefined,
+    offCentre,
   };
 }
 
@@ -168,10 +179,10 @@ function describeLane(
   program: LevelProgram,
   lane: ProjectedLane,
   runs: readonly ProjectedRun[],
-  marksOfCue: readonly (readonly string[])[],
+  known: readonly KnownOfCue[],
   seconds: number,
 ): LaneFigures | undefined {
-  const feeding = program.cues.flatMap((_, index) => (marksOfCue[index].includes(lane.mark) ? [index] : []));
+  const feeding = program.cues.flatMap((_, index) => (known[index].marks.includes(lane.mark) ? [index] : []));
   const speed = program.player.step * program.ticksPerSecond;
   if (feeding.length === 0 || !(speed > 0)) return undefined;
   const crossSeconds = (lane.size + 2 * program.player.radius) / speed;
@@ -228,14 +239,4 @@ function measureRun(
 
 function bandsOverTime(runs: readonly (readonly number[])[], seconds: number): Band[] {
   return Array.from({ length: seconds }, (_, second) => bandOf(runs.map((run) => run[second] ?? 0)));
-}
-
-function bandOf(values: readonly number[]): Band {
-  if (values.length === 0) return { low: 0, median: 0, high: 0 };
-  const sorted = [...values].sort((a, b) => a - b);
-  return {
-    low: quantileSorted(sorted, 0.1),
-    median: quantileSorted(sorted, 0.5),
-    high: quantileSorted(sorted, 0.9),
-  };
 }

@@ -1,6 +1,8 @@
 import type { LevelProgram, MotionProgram } from '../compile/levelProgram';
+import { describeEntries, type CueEntry } from '../compile/entryPlaces';
 import { bug } from '../foundation/result';
 import { prepareRuns } from './engine/prepareRuns';
+import { EntryWatch, type EntryGhost } from './previewEntries';
 import { stepWithoutPlayer } from './engine/tick';
 import { World } from './engine/world';
 import { writeFrame, PIECE_FIELDS, PLAYER_FIELDS } from './recordRun';
@@ -29,12 +31,17 @@ export interface MoverPreviews {
   movers: MoverPreview[];
   /** Groups of pieces that move alike and at the same time, by id: told, since few designers want it. */
   inStep: string[][];
+  /** Where each cue lets in what it brings, and how that stands once it is under way. */
+  entries: CueEntry[];
+  ghosts: EntryGhost[];
   /** Positions of everything, as in a recorded run, for looking at any moment. */
   frames: Float32Array;
   frameSize: number;
   ticksPerFrame: number;
   ticksPerSecond: number;
   pieces: string[];
+  /** Kinds of the pieces, in the same order. */
+  kinds: string[];
 }
 
 /** As long as previews look ahead. */
@@ -57,21 +64,27 @@ export function previewMovers(program: LevelProgram): MoverPreviews {
   const watchers = program.pieces.flatMap((piece, index) =>
     piece.isArrival ? [] : [new MoverWatch(world, index, piece.id)],
   );
+  const entries = describeEntries(program);
+  const entryWatch = new EntryWatch(world, entries);
   writeFrame(world, frames, 0);
   for (let tick = 1; tick <= PREVIEW_SECONDS * program.ticksPerSecond; tick++) {
     stepWithoutPlayer(world);
     for (const watch of watchers) watch.look(tick, ticksPerFrame);
+    entryWatch.look();
     if (tick % ticksPerFrame === 0) writeFrame(world, frames, (tick / ticksPerFrame) * frameSize);
   }
   const movers = watchers.flatMap((watch) => watch.result() ?? []);
   return {
     movers,
     inStep: findInStep(program, movers),
+    entries,
+    ghosts: entryWatch.result(),
     frames,
     frameSize,
     ticksPerFrame,
     ticksPerSecond: program.ticksPerSecond,
     pieces: program.pieces.map((piece) => piece.id),
+    kinds: program.pieces.map((piece) => piece.kind),
   };
 }
 

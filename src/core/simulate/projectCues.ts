@@ -12,6 +12,8 @@ export interface ProjectedArrival {
   cue: number;
   kind: number;
   seconds: number;
+  x: number;
+  y: number;
   /** How fast it sets out; 0 when it stands. */
   speed: number;
 }
@@ -87,6 +89,8 @@ function projectOne(
           cue: indexOf.get(event.cue)!,
           kind: program.pieces[piece].kindIndex,
           seconds: at,
+          x: event.x,
+          y: event.y,
           speed: speedOf(world, program, piece) * ticksPerSecond,
         });
       } else if (event.type === 'wave' && event.what === 'starts')

@@ -35,6 +35,20 @@ export interface ShownTrack {
   stops: readonly { x: number; y: number; label: string }[];
 }
 
+/** Where a cue lets in what it brings. Lengths in cells. */
+export interface ShownEntry {
+  /** Ends of the line, or corners of the area. */
+  from: readonly [number, number];
+  to: readonly [number, number];
+  /** Stretches of a line on which something comes in, as shares of it; empty for areas and points. */
+  open: readonly (readonly [number, number])[];
+  /** Whether its mark is selected; then the label is shown in full. */
+  isSelected: boolean;
+  label: string;
+  /** What is uneven about it; undefined when nothing is. */
+  warning: string | undefined;
+}
+
 export interface ShownRoute {
   piece: string;
   /** Waypoints in cells. */
@@ -57,6 +71,7 @@ export interface ArenaPicture {
   level: Level;
   pieces: ShownPiece[];
   routes: ShownRoute[];
+  entries: ShownEntry[];
   tracks: ShownTrack[];
   /** Parts of a round-about or an arc of the selected player, x, y, …; see `playerReach`. */
   arcs: readonly (readonly number[])[];

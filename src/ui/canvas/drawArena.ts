@@ -1,6 +1,7 @@
 import type { Mark } from '@/core/index';
 import type { ArenaPicture, ShownPiece, ShownRoute, ShownTrack } from './arenaPicture';
 import { toScreen, type Camera } from './camera';
+import { drawEntries } from './drawEntries';
 import {
   drawBody,
   drawFilled,
@@ -23,6 +24,7 @@ export function drawArena(
 ): void {
   drawMarks(context, picture, camera, palette);
   drawLanes(context, picture, camera, palette);
+  drawEntries(context, picture.entries, camera, palette);
   drawWatched(context, picture, camera, palette);
   drawEnds(context, picture, camera, palette);
   for (const piece of picture.pieces) drawSight(context, piece, camera, palette);

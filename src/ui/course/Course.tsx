@@ -9,13 +9,13 @@ import { commands } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
+import { SizeDialog } from '../frame/SizeDialog';
 import { Empty, Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
 import { LevelCard, sayBatch } from '../shelf/LevelCard';
 import { CourseFindings } from './CourseFindings';
 import { CourseMap } from './CourseMap';
 import { LevelActions } from './LevelActions';
-import { NewLevelDialog } from './NewLevelDialog';
 import { useGameEdit } from './useGameEdit';
 
 /** One game: its levels in order, and every batch that was run. */
@@ -67,11 +67,16 @@ export function Course({ gameId }: { gameId: string }) {
                 Add a level
               </Button>
             </div>
-            <NewLevelDialog
+            <SizeDialog
+              title="A new level"
+              action="Add and open"
               opened={isAdding}
               onClose={() => setIsAdding(false)}
               onCreate={(level) => void addLevel(level)}
-            />
+            >
+              Open ground inside a wall, the player in one corner and the exit in the other. Everything else is drawn on
+              the desk.
+            </SizeDialog>
             {document.levels.length > 0 && <CourseMap game={document} batches={batches.data ?? []} />}
             <CourseFindings game={document} batches={batches.data ?? []} />
             <div style={{ display: 'flex', flexWrap: 'wrap', gap: 16, marginBottom: 26 }}>

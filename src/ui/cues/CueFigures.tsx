@@ -5,6 +5,7 @@ import {
   type Band,
   type CueFigures as Figures,
   type CueProjection,
+  type GapFigures,
   type LaneFigures,
 } from '@/core/index';
 import { FigureLines } from '../frame/FigureLines';
@@ -50,6 +51,7 @@ export function CueFigures({ figures, projection }: { figures: Figures; projecti
         </>
       )}
       {figures.growth.length > 0 && <Growth figures={figures} />}
+      {figures.gaps && <GapsAgainstReach gaps={figures.gaps} />}
       <Warnings figures={figures} />
     </div>
   );
@@ -87,6 +89,35 @@ function Growth({ figures }: { figures: Figures }) {
   );
 }
 
+/** Whether the player gets from each gap to the next. */
+function GapsAgainstReach({ gaps: { withinReach, shift, reach, wideEnough } }: { gaps: GapFigures }) {
+  return (
+    <div data-testid="gap-figures">
+      <h3 className="heading" style={{ marginTop: 10 }}>
+        Gaps against reach
+      </h3>
+      <p style={{ margin: '3px 0' }}>
+        <b className="mono">{percent(withinReach.value)}</b>{' '}
+        <span className={withinReach.value < 1 ? 'wary' : 'quiet'}>
+          ({Math.round(withinReach.low * 100)}–{Math.round(withinReach.high * 100)} %) of the gaps can be reached from
+          the one before
+        </span>
+      </p>
+      <FigureLines
+        lines={[
+          [
+            'must get',
+            `${sayBand(shift, 1)} cells`,
+            'From one gap to the next at the least, the size of the player reckoned in; where eight of ten lie in brackets',
+          ],
+          ['gets', `${sayBand(reach, 1)} cells`, 'At full speed, in the time from one gap to the next'],
+          ['wide enough', percent(wideEnough.value), 'Gaps that are at least as wide as the player'],
+        ]}
+      />
+    </div>
+  );
+}
+
 const LONG_EMPTY_SECONDS = 12;
 
 function Warnings({ figures }: { figures: Figures }) {
@@ -96,6 +127,9 @@ function Warnings({ figures }: { figures: Figures }) {
       ? `Nothing comes for ${figures.first.median.toFixed(0)} s.`
       : undefined,
     figures.missed > 0.5 ? `${figures.missed.toFixed(1)} arrivals a run find no room.` : undefined,
+    figures.offCentre > 0
+      ? `It comes in ${figures.offCentre.toFixed(1)} cells off the middle of the opening.`
+      : undefined,
   ].filter((text) => text !== undefined);
   return warnings.map((text) => (
     <p key={text} className="wary" style={{ margin: '6px 0 0' }}>

@@ -209,6 +209,8 @@ function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
       hidesSight: !showsSight,
       watched: showsWatched && !isQuiet ? watched : undefined,
       previews,
+      entries: showsTracks && !isQuiet ? (previews?.entries ?? []) : [],
+      ghosts: showsTracks && !isQuiet ? (previews?.ghosts ?? []) : [],
       movers: showsTracks && !isQuiet ? (previews?.movers ?? []) : [],
       arcs: isQuiet ? [] : arcsOf(desk, reach),
       ends: isStale || isQuiet || isPreview ? [] : rows.filter((row) => row.outcome === 'lost'),

@@ -12,6 +12,8 @@ import {
   PIECE_FIELDS,
   PLAYER_FIELDS,
   type ArenaGrid,
+  type CueEntry,
+  type EntryGhost,
   type CheckedScript,
   type GameDocument,
   type Kind,
@@ -25,6 +27,7 @@ import {
   type RunEvent,
 } from '@/core/index';
 import type { ArenaPicture, ShownPart, ShownPiece, ShownRoute, ShownTrack } from '../canvas/arenaPicture';
+import { showEntry } from './showEntry';
 
 /** Positions over time: of a recorded run, of a try that is being played, or of a preview. */
 export type ShownRun = Pick<RecordedRun, 'frames' | 'frameSize' | 'pieces' | 'ticksPerSecond'> & { kinds?: string[] };
@@ -73,6 +76,9 @@ export interface PictureOptions {
   movers?: readonly MoverPreview[];
   /** Where pieces with a lead will stand when a run begins. */
   previews?: ShownRun;
+  /** Where cues let in what they bring, and how it stands once they are under way. */
+  entries?: readonly CueEntry[];
+  ghosts?: readonly EntryGhost[];
   arcs?: ArenaPicture['arcs'];
   area?: ArenaPicture['area'];
   ghost?: ArenaPicture['ghost'];
@@ -138,9 +144,10 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
     ghost: options.ghost,
     showsShapes,
     routes: (options.hidesRoutes ? [] : placed).flatMap(({ piece }) => showRoute(piece, options.routes)),
+    entries: isRunning ? [] : (options.entries ?? []).flatMap((entry) => showEntry(entry, level, options.selection)),
     startPlaces: isRunning
       ? placed.map(({ piece, kind }) => ({ x: piece.at[0], y: piece.at[1], parts: partsOf(kind) }))
-      : ledPlaces(placed, options.previews),
+      : [...ledPlaces(placed, options.previews), ...ghostPlaces(game, options.ghosts ?? [])],
     watched: options.watched,
     ends: options.ends,
     trail: isRunning ? trailOf(run, tick) : [],
@@ -161,6 +168,13 @@ function ledPlaces(
     if (!previews || index < 0) return [];
     const { x, y } = readFields(previews, 0, index);
     return [{ x, y, parts: partsOf(kind) }];
+  });
+}
+
+function ghostPlaces(game: GameDocument, ghosts: readonly EntryGhost[]): ArenaPicture['startPlaces'] {
+  return ghosts.flatMap(({ kind: id, x, y }) => {
+    const kind = kindOf(game, id);
+    return kind ? [{ x, y, parts: partsOf(kind) }] : [];
   });
 }
 

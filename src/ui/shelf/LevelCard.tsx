@@ -38,9 +38,11 @@ export function LevelCard({
         </div>
         <div style={{ padding: '10px 14px 4px' }}>
           <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>
-            <b style={{ fontSize: 15 }}>{level.name}</b>
-            <span className="quiet">
-              {level.map[0].length} × {level.map.length} cells, {sayPieces(guards, level)}
+            <b style={{ fontSize: 15, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+              {level.name}
+            </b>
+            <span className="quiet" style={{ whiteSpace: 'nowrap', marginLeft: 8 }}>
+              {level.map[0].length} × {level.map.length}, {sayPieces(guards, level)}
             </span>
           </div>
         </div>

@@ -6,9 +6,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { LIMITS, type GameDocument } from '@/core/index';
+import { LIMITS, newGame, writeGame, type GameDocument } from '@/core/index';
 import type { Fault } from '@/server/contracts/faults';
 import { Frame } from '../frame/Frame';
+import { SizeDialog } from '../frame/SizeDialog';
 import { Empty, Failed, Loading } from '../frame/States';
 import { faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
@@ -20,7 +21,15 @@ export function Shelf() {
   const [fault, setFault] = useState<Fault>();
   const games = query.data?.games;
   return (
-    <Frame trail={[{ label: 'Shelf' }]} middle={<ImportButton onFault={setFault} />}>
+    <Frame
+      trail={[{ label: 'Shelf' }]}
+      middle={
+        <>
+          <NewGameButton taken={games ?? []} onFault={setFault} />
+          <ImportButton onFault={setFault} />
+        </>
+      }
+    >
       <div style={{ padding: '18px 22px', maxWidth: 1280 }}>
         {fault && <ImportFault fault={fault} onClose={() => setFault(undefined)} />}
         {!games &&
@@ -31,7 +40,8 @@ export function Shelf() {
           ))}
         {games?.length === 0 && (
           <Empty title="The shelf is empty">
-            Bring a .gorge.json file with Import, or start the server with an empty data folder to get the demo game.
+            Begin a new game, or bring a .gorge.json file with Import. A server that starts with an empty data folder
+            shows the demo game.
           </Empty>
         )}
         {games?.map((game) => (
@@ -59,6 +69,48 @@ function GameShelf({ game, revision }: { game: GameDocument; revision: string })
         ))}
       </div>
     </section>
+  );
+}
+
+/** Makes a game with one level that can be played at once, and opens its desk. */
+function NewGameButton({
+  taken,
+  onFault,
+}: {
+  taken: readonly { id: string }[];
+  onFault: (fault: Fault | undefined) => void;
+}) {
+  const client = useQueryClient();
+  const router = useRouter();
+  const [isAsking, setIsAsking] = useState(false);
+  const make = async (level: { name: string; columns: number; rows: number }) => {
+    onFault(undefined);
+    setIsAsking(false);
+    try {
+      const game = newGame(level, taken);
+      const { id } = await gorgeApi.importGame(writeGame(game));
+      await client.invalidateQueries();
+      router.push(`/games/${id}/levels/${game.levels[0].id}`);
+    } catch (error) {
+      onFault(faultOf(error));
+    }
+  };
+  return (
+    <>
+      <Button size="compact-md" onClick={() => setIsAsking(true)}>
+        New game
+      </Button>
+      <SizeDialog
+        title="A new game"
+        action="Make and open"
+        opened={isAsking}
+        onClose={() => setIsAsking(false)}
+        onCreate={(level) => void make(level)}
+      >
+        It begins with some ground, a player that walks, a guard that paces, and one level of this size. All of it can
+        be changed on the desk.
+      </SizeDialog>
+    </>
   );
 }
 

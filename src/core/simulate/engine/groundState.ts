@@ -1,6 +1,6 @@
 import type { ArenaGrid } from '../../arena/grid';
 import { cellIndexAt } from '../../arena/grid';
-import { FOOTING, type GroundProgram, type LevelProgram } from '../../compile/levelProgram';
+import type { GroundProgram, LevelProgram } from '../../compile/levelProgram';
 
 /** The ground as it is at a moment of a run. Shared with the program as long as nothing in the level can change it. */
 export class GroundState {
@@ -63,9 +63,4 @@ export class GroundState {
     this.hits[cell] = 0;
     return type.becomes;
   }
-}
-
-/** Whether ground drowns or swallows what stands on it. */
-export function isUnsafe(type: GroundProgram): boolean {
-  return type.footing === FOOTING.liquid || type.footing === FOOTING.void;
 }

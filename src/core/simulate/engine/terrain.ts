@@ -1,8 +1,7 @@
 import { sweepBody, sweepUntilContact, type SweepResult } from '../../arena/sweep';
 import { isSolidAt } from '../../arena/grid';
-import { FOOTING, type GroundProgram } from '../../compile/levelProgram';
+import { FOOTING, isUnsafe, type GroundProgram } from '../../compile/levelProgram';
 import { findCarrierUnder } from './carrying';
-import { isUnsafe } from './groundState';
 import type { EndCause } from './runEvent';
 import type { World } from './world';
 

@@ -2,8 +2,8 @@ import { FieldCache } from '../../arena/distanceField';
 import type { ArenaGrid } from '../../arena/grid';
 import { circleOutline, type Outline } from '../../arena/outline';
 import { buildBodyWalkGrid, type WalkGrid } from '../../arena/walkGrid';
-import type { LevelProgram } from '../../compile/levelProgram';
-import { isUnsafe, type GroundState } from './groundState';
+import { isUnsafe, type LevelProgram } from '../../compile/levelProgram';
+import type { GroundState } from './groundState';
 
 /** How bodies of one size get about: the cells they can use and the ways to any cell, shared by all runs. */
 export interface Ways {

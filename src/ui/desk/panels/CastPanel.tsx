@@ -43,7 +43,11 @@ export function CastPanel({ onClose, onOpenScript }: { onClose: () => void; onOp
   };
   return (
     <SidePanel title="Cast" note={`${game.cast.length} kinds, for all levels`} onClose={onClose}>
-      <div role="listbox" aria-label="Kinds" style={{ display: 'flex', flexWrap: 'wrap', gap: 4 }}>
+      <div
+        role="listbox"
+        aria-label="Kinds"
+        style={{ display: 'flex', flexWrap: 'wrap', gap: 4, maxHeight: 136, overflowY: 'auto' }}
+      >
         {game.cast.map((entry) => (
           <button
             key={entry.id}
@@ -247,6 +251,12 @@ function KindForm({ kind, entry, onOpenScript }: { kind: Kind; entry: KindEntry;
           onCommit={(value) => set('wear', value)}
         />,
       )}
+      {field(
+        'flight',
+        'when thrown',
+        <FlightFields flight={kind.flight} onCommit={(value) => set('flight', value)} />,
+        'How it flies when it is thrown or fired',
+      )}
       {field('control', 'control', <ControlEditor kind={kind} onCommit={(value) => set('control', value)} />)}
       {game.cast.length > 1 && (
         <p style={{ margin: '12px 0 0' }}>
@@ -261,6 +271,35 @@ function KindForm({ kind, entry, onOpenScript }: { kind: Kind; entry: KindEntry;
           <span className="quiet">{stays}</span>
         </p>
       )}
+    </div>
+  );
+}
+
+/** How much of its speed a thrown thing loses, and how many it goes through. */
+function FlightFields({ flight, onCommit }: { flight: Kind['flight']; onCommit: (flight: Kind['flight']) => void }) {
+  const { slows = 0, pierces = 0 } = flight ?? {};
+  return (
+    <div style={{ display: 'grid', gridTemplateColumns: 'auto auto', gap: '4px 6px', alignItems: 'center' }}>
+      <NumberField
+        label="Loses speed"
+        value={Math.round(slows * 100)}
+        unit="% slower each second"
+        min={0}
+        max={99}
+        step={5}
+        width={70}
+        onCommit={(value) => onCommit({ ...flight, slows: value / 100 })}
+      />
+      <NumberField
+        label="Goes through"
+        value={pierces}
+        unit="more after its first hit"
+        min={0}
+        max={100}
+        step={1}
+        width={70}
+        onCommit={(value) => onCommit({ ...flight, pierces: Math.round(value) })}
+      />
     </div>
   );
 }

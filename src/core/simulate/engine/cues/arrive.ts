@@ -1,7 +1,6 @@
-import { bodyOverlapsSolid } from '../../../arena/grid';
 import type { GapProgram, GivenProgram, PlaceProgram, WaveEntry, WavesProgram } from '../../../compile/cueProgram';
+import { bearsArrival } from '../../../compile/entryPlaces';
 import type { RandomStream } from '../../../foundation/random';
-import { isUnsafe } from '../groundState';
 import type { World } from '../world';
 
 /** So many places are drawn for an arrival before it is given up. */
@@ -25,33 +24,15 @@ function drawPlace(world: World, cue: number, kind: number, place: PlaceProgram,
   return false;
 }
 
-/** Not in a wall, not on ground that does not bear it, on its ground, far enough from the player. Outside of the level all is allowed. */
+/** Where its body may come in, and far enough from the player. */
 function isAllowed(world: World, kind: number, place: PlaceProgram): boolean {
   const { x, y } = spot;
-  const { grid } = world.ground;
   if (place.away > 0) {
     const dx = world.player.x - x;
     const dy = world.player.y - y;
     if (dx * dx + dy * dy < place.away * place.away) return false;
   }
-  const isInside = x >= 0 && y >= 0 && x < grid.width && y < grid.height;
-  if (!isInside) return place.ground < 0;
-  const { stand, floats } = world.level.program.kinds[kind];
-  const cell = Math.floor(y) * grid.width + Math.floor(x);
-  if (place.ground >= 0 && world.ground.typeOfCell[cell] !== place.ground) return false;
-  if (floats) return true;
-  if (isUnsafe(world.ground.types[world.ground.typeOfCell[cell]]) && place.ground < 0) return false;
-  return !overlapsInside(world, x, y, stand);
-}
-
-/** Whether a body overlaps solid ground of the level itself; its rim is no wall for what comes in over it. */
-function overlapsInside(world: World, x: number, y: number, stand: Parameters<typeof bodyOverlapsSolid>[3]): boolean {
-  const { grid } = world.ground;
-  const crossesRim =
-    x - stand.west < 0 || y - stand.north < 0 || x + stand.east > grid.width || y + stand.south > grid.height;
-  return crossesRim
-    ? grid.solid[Math.floor(y) * grid.width + Math.floor(x)] === 1
-    : bodyOverlapsSolid(grid, x, y, stand);
+  return bearsArrival(world.ground, world.level.program.kinds[kind], place.ground, x, y);
 }
 
 /** Brings in one of a kind; false when no place is allowed or all its places among the pieces are taken. */

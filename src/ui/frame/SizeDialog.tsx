@@ -1,17 +1,21 @@
 'use client';
 
 import { Button, Group, Modal, NumberInput, TextInput } from '@mantine/core';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { commands, LIMITS } from '@/core/index';
 
-interface NewLevelDialogProps {
+interface SizeDialogProps {
+  title: string;
+  /** What the button that makes it says. */
+  action: string;
+  children: ReactNode;
   opened: boolean;
   onClose: () => void;
   onCreate: (level: { name: string; columns: number; rows: number }) => void;
 }
 
-/** Asks for name and size of a level that is to be added. */
-export function NewLevelDialog({ opened, onClose, onCreate }: NewLevelDialogProps) {
+/** Asks for a name, and for the size of a level that is to be made; what will be in it stands below. */
+export function SizeDialog({ title, action, children, opened, onClose, onCreate }: SizeDialogProps) {
   const [name, setName] = useState('');
   const [columns, setColumns] = useState<string | number>(30);
   const [rows, setRows] = useState<string | number>(18);
@@ -19,7 +23,7 @@ export function NewLevelDialog({ opened, onClose, onCreate }: NewLevelDialogProp
     typeof value === 'number' && Number.isInteger(value) && value >= commands.LEAST_LEVEL_SIDE && value <= most;
   const isReady = name.trim() !== '' && isWhole(columns, LIMITS.columns) && isWhole(rows, LIMITS.rows);
   return (
-    <Modal opened={opened} onClose={onClose} title="A new level" centered>
+    <Modal opened={opened} onClose={onClose} title={title} centered>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -49,13 +53,10 @@ export function NewLevelDialog({ opened, onClose, onCreate }: NewLevelDialogProp
             onChange={setRows}
           />
         </Group>
-        <p className="quiet">
-          Open ground inside a wall, the player in one corner and the exit in the other. Everything else is drawn on the
-          desk.
-        </p>
+        <p className="quiet">{children}</p>
         <Group justify="flex-end">
           <Button type="submit" disabled={!isReady}>
-            Add and open
+            {action}
           </Button>
         </Group>
       </form>
