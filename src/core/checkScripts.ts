@@ -7,6 +7,10 @@ export function checkScripts(game: GameDocument): Map<string, CheckedScript> {
   const tags = [...resolvedCast(game).values()].flatMap((kind) => kind.tags);
   const targets = [...new Set([...TARGETS, ...tags])];
   const texts = game.scripts.map((script) => script.lines.join('\n'));
+  const sentInto = game.levels.flatMap((level) =>
+    (level.cues ?? []).flatMap((line) => STRAGGLERS_GO.exec(line)?.[1] ?? []),
+  );
+  const context = [...targets, ...sentInto].join(' ');
   const indexOfName = new Map<string, number>();
   texts.forEach((text, index) => {
     const name = BEHAVIOR_NAME.exec(text)?.[1];
@@ -18,10 +22,11 @@ export function checkScripts(game: GameDocument): Map<string, CheckedScript> {
     const known = checked.get(index);
     if (known) return known;
     const kept = remembered.get(game.scripts[index]);
-    if (kept && kept.index === index && kept.targets === targets.join(' ')) return kept.script;
+    if (kept && kept.index === index && kept.context === context) return kept.script;
     underWay.add(index);
     const script = checkScript(texts[index], ['scripts', index], {
       targets,
+      sentInto,
       behaviorNames: [...indexOfName.keys()],
       lookup: (name) => {
         const other = indexOfName.get(name);
@@ -32,7 +37,7 @@ export function checkScripts(game: GameDocument): Map<string, CheckedScript> {
     underWay.delete(index);
     checked.set(index, script);
     // What takes over another behavior can change without its own text.
-    if (!USES.test(texts[index])) remembered.set(game.scripts[index], { index, targets: targets.join(' '), script });
+    if (!USES.test(texts[index])) remembered.set(game.scripts[index], { index, context, script });
     return script;
   };
   return new Map(game.scripts.map((script, index) => [script.id, check(index)]));
@@ -41,10 +46,13 @@ export function checkScripts(game: GameDocument): Map<string, CheckedScript> {
 /** Scripts are never changed, only replaced, so one that is the same object needs no second check. */
 const remembered = new WeakMap<
   GameDocument['scripts'][number],
-  { index: number; targets: string; script: CheckedScript }
+  { index: number; context: string; script: CheckedScript }
 >();
 
 const USES = /\buse\b/;
+
+/** The state into which a wave sends its stragglers. */
+const STRAGGLERS_GO = /^\s*stragglers\s+go\s+([a-zA-Z_]\w*)/;
 
 /** The name as it stands at the beginning of a script, behind comments. */
 const BEHAVIOR_NAME = /^(?:\s|#[^\n]*\n)*behavior\s+([a-zA-Z_]\w*)/;

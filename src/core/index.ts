@@ -167,6 +167,8 @@ export { STAND_INS, type StandInTraits } from './simulate/standins/traits';
 
 export type { Band } from './measure/statistics/band';
 export type { GapFigures } from './measure/gapFigures';
+export { describeFindings, type Finding } from './measure/findings';
+export type { RunNote } from './simulate/runWatch';
 export { mergeChunks, type ChunkResult } from './measure/chunk';
 export { describePacing, emptyPacing, mergePacing, type PacingPoint, type PacingSums } from './measure/pacing';
 export { GAP_STEP_SECONDS, type CueFigures, type CueProjection, type LaneFigures } from './measure/cueProjection';
@@ -182,7 +184,7 @@ export {
 export { pairedDifference, type PairedDifference } from './measure/statistics/pairedDifference';
 export { wilsonInterval, type ShareWithInterval } from './measure/statistics/wilsonInterval';
 
-export { describeSummary, headline, sayEnd, sayPercent, saySeconds, sayShare } from './report/sentences';
+export { describeSummary, sayFinding, headline, sayEnd, sayPercent, saySeconds, sayShare } from './report/sentences';
 export { PICTURE_LIMITS, readPicture, type GreyPicture } from './exchange/readPicture';
 export {
   detectReading,

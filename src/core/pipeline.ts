@@ -17,8 +17,10 @@ import type { ChunkResult } from './measure/chunk';
 import { describeCues, type CueProjection, type KnownOfCue } from './measure/cueProjection';
 import { addRunPacing, emptyPacing } from './measure/pacing';
 import { projectCues } from './simulate/projectCues';
+import type { World } from './simulate/engine/world';
 import { Runner } from './simulate/run';
 import { SAMPLES_PER_SECOND, type RunSamples } from './simulate/runRecord';
+import { RunWatch } from './simulate/runWatch';
 import type { StandInTraits } from './simulate/standins/traits';
 
 /** Everything that can be said about a game without running it, errors first; of all levels, or of one. */
@@ -80,11 +82,16 @@ export function runChunk(program: LevelProgram, traits: StandInTraits, firstSeed
 
 /** As {@link runChunk}, with a runner that is kept between chunks. */
 export function runSeeds(runner: Runner, firstSeed: number, count: number): ChunkResult {
-  const result: ChunkResult = { firstSeed, rows: [], pacing: emptyPacing() };
+  const result: ChunkResult = { firstSeed, rows: [], pacing: emptyPacing(), notes: [] };
+  const watch = new RunWatch(runner.program);
+  const onTick = watch.isNeeded ? (world: World) => watch.look(world) : undefined;
   for (let seed = firstSeed; seed < firstSeed + count; seed++) {
     const samples: RunSamples = { pressure: [], sighted: [] };
-    const { record } = runner.run(seed, { samples });
-    if (record) result.rows.push(record);
+    const { record } = runner.run(seed, { samples, onTick });
+    if (record) {
+      result.rows.push(record);
+      result.notes.push(...watch.finish(record));
+    }
     addRunPacing(result.pacing, samples, SAMPLES_PER_SECOND);
   }
   return result;

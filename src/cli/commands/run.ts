@@ -1,8 +1,10 @@
 import { writeFileSync } from 'node:fs';
 import cliProgress from 'cli-progress';
 import {
+  describeFindings,
   describeSummary,
   mergeChunks,
+  sayFinding,
   summarise,
   writeRunCsv,
   writeRunJson,
@@ -54,6 +56,7 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
     standIn: standIn.id,
     firstSeed: options.seed,
     summary: summarise(merged[index].rows, program),
+    findings: describeFindings(merged[index].notes, merged[index].rows.length),
   }));
   if (options.csv) {
     const table = standIns.map((standIn, index) => writeRunCsv(standIn.id, merged[index].rows, program.ticksPerSecond));
@@ -66,7 +69,11 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
   else
     await printResult(
       summaries
-        .map(({ standIn, summary }) => describeSummary(summary, standIn).join('\n') + `\nfingerprint ${summary.hash}\n`)
+        .map(({ standIn, summary, findings }) =>
+          [...describeSummary(summary, standIn), ...findings.map(sayFinding), `fingerprint ${summary.hash}\n`].join(
+            '\n',
+          ),
+        )
         .join('\n'),
     );
   return EXIT.good;

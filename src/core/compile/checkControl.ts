@@ -14,7 +14,9 @@ export function checkControl(game: GameDocument, level: Level, grid: ArenaGrid, 
   const path = ['cast', owner, 'control'];
   const faults: Diagnostic[] = [];
   const crossing = Math.max(grid.width, grid.height) / control.speed;
-  if (crossing < LEAST_CROSSING_SECONDS || control.speed * MOST_SECONDS_A_CELL < 1) {
+  // One that flaps on the spot is meant: all comes towards it.
+  const isTooSlow = control.speed > 0 && control.speed * MOST_SECONDS_A_CELL < 1;
+  if (crossing < LEAST_CROSSING_SECONDS || isTooSlow) {
     faults.push(
       warningAt(
         { path: [...path, 'speed'] },

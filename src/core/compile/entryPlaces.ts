@@ -116,14 +116,15 @@ function offCentreOf(
   const ends = [start + length * open[0][0], start + length * open[open.length - 1][1]];
   const middle = (ends[0] + ends[1]) / 2;
   const [across, along] = isUpright ? [grid.width, grid.height] : [grid.height, grid.width];
-  // What comes in over the rim comes through the cells behind it.
-  const beside = Math.floor(Math.min(across - 0.5, Math.max(0, isUpright ? x : y)));
-  const isFree = (cell: number) =>
+  // What comes in over the rim comes through the cells behind it; a line between cells lies along both.
+  const at = Math.min(across - 0.5, Math.max(0.5, isUpright ? x : y));
+  const isFree = (beside: number, cell: number) =>
     cell >= 0 && cell < along && grid.solid[isUpright ? cell * grid.width + beside : beside * grid.width + cell] === 0;
+  const beside = [Math.floor(at), Math.ceil(at) - 1].find((cell) => isFree(cell, Math.floor(middle)));
+  if (beside === undefined) return undefined;
   let [from, to] = [Math.floor(middle), Math.floor(middle)];
-  if (!isFree(from)) return undefined;
-  while (isFree(from - 1)) from--;
-  while (isFree(to + 1)) to++;
+  while (isFree(beside, from - 1)) from--;
+  while (isFree(beside, to + 1)) to++;
   const off = (middle - (from + to + 1) / 2) * Math.sign(length);
   return Math.abs(off) < EVEN_CELLS ? 0 : off;
 }

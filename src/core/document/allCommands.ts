@@ -3,4 +3,5 @@ export * from './commands';
 export * from './levelCommands';
 export * from './areaCommands';
 export * from './castCommands';
+export * from './renameCommands';
 export * from './placeCommands';

@@ -38,7 +38,11 @@ export const controlShape = z.discriminatedUnion('scheme', [
   z.strictObject({ scheme: z.literal('steer to a point'), speed }),
   z.strictObject({
     scheme: z.literal('flap'),
-    speed: speed.describe('how fast it goes ahead by itself, cells/s'),
+    speed: z
+      .number()
+      .min(0)
+      .max(60)
+      .describe('how fast it goes ahead by itself, cells/s; 0 where all comes towards it'),
     lift: z.number().min(0.5).max(40).describe('upward speed after a flap, cells/s'),
     mostFall: z.number().min(0.5).max(60).describe('it never falls faster than this, cells/s'),
   }),

@@ -22,11 +22,6 @@ export function addMark(
   return id;
 }
 
-export function renameMark(game: GameDraft, levelId: string, markId: string, name: string): void {
-  const mark = levelIn(game, levelId).marks.find((candidate) => candidate.id === markId) ?? bug(`no mark ${markId}`);
-  mark.name = name.trim().slice(0, 80) || mark.name;
-}
-
 /** Sets the size of an area, cells. */
 export function resizeMark(game: GameDraft, levelId: string, markId: string, width: number, height: number): void {
   const mark = levelIn(game, levelId).marks.find((candidate) => candidate.id === markId);

@@ -1,4 +1,5 @@
 import type { RunRecord } from '../simulate/runRecord';
+import type { RunNote } from '../simulate/runWatch';
 import { mergePacing, emptyPacing, type PacingSums } from './pacing';
 
 /** The result of a stretch of seeds: one row a run and sums that add up. */
@@ -6,6 +7,8 @@ export interface ChunkResult {
   firstSeed: number;
   rows: RunRecord[];
   pacing: PacingSums;
+  /** What the runs showed of mistakes, in the order of their seeds. */
+  notes: RunNote[];
 }
 
 /** Joins chunks in the order of their seeds, whatever order they were finished in. */
@@ -13,5 +16,10 @@ export function mergeChunks(chunks: readonly ChunkResult[]): ChunkResult {
   const ordered = [...chunks].sort((a, b) => a.firstSeed - b.firstSeed);
   const pacing = emptyPacing();
   for (const chunk of ordered) mergePacing(pacing, chunk.pacing);
-  return { firstSeed: ordered[0]?.firstSeed ?? 0, rows: ordered.flatMap((chunk) => chunk.rows), pacing };
+  return {
+    firstSeed: ordered[0]?.firstSeed ?? 0,
+    rows: ordered.flatMap((chunk) => chunk.rows),
+    pacing,
+    notes: ordered.flatMap((chunk) => chunk.notes),
+  };
 }

@@ -1,6 +1,7 @@
 import { TraceHash } from '../foundation/traceHash';
 import type { RunRecord } from '../simulate/runRecord';
 import type { ChunkResult } from './chunk';
+import { describeFindings, type Finding } from './findings';
 import { describePacing, type PacingPoint } from './pacing';
 import { durationHistogram, type HistogramBin } from './statistics/histogram';
 import { survivalCurve, type SurvivalStep } from './statistics/survivalCurve';
@@ -44,6 +45,7 @@ export interface FullSummary extends Summary {
   pacing: PacingPoint[];
   /** For every cell in which runs were lost: how many. Row by row over the arena. */
   endCells: { column: number; row: number; count: number }[];
+  findings: Finding[];
 }
 
 /** What the measures need to know of a level. */
@@ -86,6 +88,7 @@ export function summariseFully(chunk: ChunkResult, level: MeasuredLevel): FullSu
     survival: survivalCurve(timed),
     pacing: describePacing(chunk.pacing),
     endCells: countEndCells(chunk.rows),
+    findings: describeFindings(chunk.notes, chunk.rows.length),
   };
 }
 

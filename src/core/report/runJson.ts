@@ -1,3 +1,4 @@
+import type { Finding } from '../measure/findings';
 import type { Summary } from '../measure/summary';
 
 /** Version of the JSON that `gorge run --json` prints. */
@@ -7,6 +8,7 @@ export interface StandInSummary {
   standIn: string;
   firstSeed: number;
   summary: Summary;
+  findings: readonly Finding[];
 }
 
 /** The documented JSON of a batch of runs. Times in seconds, rates in 0..1. */
@@ -14,7 +16,7 @@ export function writeRunJson(level: string, results: readonly StandInSummary[]):
   return {
     version: RUN_JSON_VERSION,
     level,
-    standins: results.map(({ standIn, firstSeed, summary }) => ({
+    standins: results.map(({ standIn, firstSeed, summary, findings }) => ({
       standin: standIn,
       runs: summary.runs,
       first_seed: firstSeed,
@@ -41,6 +43,13 @@ export function writeRunJson(level: string, results: readonly StandInSummary[]):
       })),
       box_only_per_run: summary.boxOnlyPerRun,
       near_misses_per_run: summary.nearMissesPerRun,
+      findings: findings.map(({ code, message, hint, share, seed, seconds, x, y }) => ({
+        code,
+        message,
+        hint,
+        share,
+        shown_by: { seed, seconds, x, y },
+      })),
       hash: summary.hash,
     })),
   };

@@ -1,3 +1,4 @@
+import type { Finding } from '../measure/findings';
 import type { EndGroup, Summary } from '../measure/summary';
 import type { ShareWithInterval } from '../measure/statistics/wilsonInterval';
 
@@ -67,6 +68,11 @@ export function describeSummary(summary: Summary, standIn: string): string[] {
   if (summary.nearMissesPerRun > 0)
     sentences.push(`${summary.nearMissesPerRun.toFixed(1)} shots a run miss the player by half a cell or less.`);
   return sentences;
+}
+
+/** A finding with how often it happens and the run that shows it. */
+export function sayFinding({ message, hint, share, seed, seconds, x, y }: Finding): string {
+  return `${message} In ${sayShare(share)} of the runs, as in run ${seed} at ${saySeconds(seconds)}, at ${x.toFixed(1)}, ${y.toFixed(1)}. ${hint}`;
 }
 
 /** Headline of a report: how hard it is in a few words. */

@@ -38,7 +38,7 @@ export class Runner {
   private firstTick = 0;
 
   constructor(
-    private readonly program: LevelProgram,
+    readonly program: LevelProgram,
     private readonly steering: Steering,
     private readonly decideAll: DecideAll = lookAndDecide,
   ) {

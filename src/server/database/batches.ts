@@ -6,6 +6,7 @@ import {
   type ChunkResult,
   type FullSummary,
   type PacingSums,
+  type RunNote,
   type RunRecord,
 } from '@/core/index';
 import type { BatchInfo, BatchStatus, RunPageReply, RunSort } from '../contracts/batches';
@@ -88,7 +89,15 @@ export async function keepChunk(batchId: number, chunk: ChunkResult): Promise<vo
     const rows = chunk.rows.map((row) => ({ batchId, ...row, piece: row.piece ?? null }));
     await models.runs.bulkCreate(rows, { ignoreDuplicates: true, transaction });
     await models.chunks.bulkCreate(
-      [{ batchId, firstSeed: chunk.firstSeed, runs: rows.length, pacing: JSON.stringify(chunk.pacing) }],
+      [
+        {
+          batchId,
+          firstSeed: chunk.firstSeed,
+          runs: rows.length,
+          pacing: JSON.stringify(chunk.pacing),
+          notes: JSON.stringify(chunk.notes),
+        },
+      ],
       { ignoreDuplicates: true, transaction },
     );
   });
@@ -118,6 +127,7 @@ export async function summariseBatch(batch: BatchInfo): Promise<FullSummary> {
     firstSeed: chunk.firstSeed,
     rows: records.filter((record) => record.seed >= chunk.firstSeed && record.seed < chunk.firstSeed + chunk.runs),
     pacing: JSON.parse(chunk.pacing) as PacingSums,
+    notes: JSON.parse(chunk.notes ?? '[]') as RunNote[],
   }));
   const document = (await findRevision(batch.gameId, batch.revision)) ?? bug(`batch ${batch.id} without its revision`);
   const compiled = compileGameLevel(document, batch.levelId);

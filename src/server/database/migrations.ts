@@ -69,6 +69,13 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
       await context.addColumn('runs', 'near_misses', { ...whole(), defaultValue: 0 });
     },
   },
+  {
+    name: '004-notes',
+    up: async ({ context }) => {
+      // Nothing was noted of runs that were kept before.
+      await context.addColumn('chunks', 'notes', maybeLong());
+    },
+  },
 ];
 
 /** Brings the tables up to date; does nothing when they are. */

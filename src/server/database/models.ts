@@ -43,6 +43,7 @@ export interface ChunkRow extends Model<InferAttributes<ChunkRow>, InferCreation
   firstSeed: number;
   runs: number;
   pacing: string;
+  notes: string | null;
 }
 
 export interface RunRowModel extends Model<InferAttributes<RunRowModel>, InferCreationAttributes<RunRowModel>> {
@@ -100,7 +101,13 @@ export function defineModels(sequelize: Sequelize): Models {
     ),
     chunks: sequelize.define<ChunkRow>(
       'chunk',
-      { batchId: { ...whole(), ...key }, firstSeed: { ...whole(), ...key }, runs: whole(), pacing: long() },
+      {
+        batchId: { ...whole(), ...key },
+        firstSeed: { ...whole(), ...key },
+        runs: whole(),
+        pacing: long(),
+        notes: maybeLong(),
+      },
       { tableName: 'chunks' },
     ),
     runs: sequelize.define<RunRowModel>(

@@ -3,7 +3,9 @@
 import { useRef, useState, type PointerEvent } from 'react';
 import type { Band, CueFigures, CueNumber } from '@/core/index';
 
+/** Height of the drawing in its own units, and the least of it on the screen; and the most, pixels. */
 const HEIGHT = 74;
+const MOST_HEIGHT = 150;
 /** Width of the drawing in its own units; it is stretched to the room there is. */
 const WIDTH = 1000;
 
@@ -55,6 +57,9 @@ export function CueLane({
         display: 'grid',
         gridTemplateColumns: '118px minmax(0, 1fr) 44px',
         borderBottom: '1px solid var(--layer)',
+        // Few lanes share the room there is; many keep their least height.
+        flex: `1 0 ${HEIGHT}px`,
+        maxHeight: MOST_HEIGHT,
       }}
     >
       <button
@@ -72,7 +77,7 @@ export function CueLane({
         aria-label={`${name} over time`}
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         preserveAspectRatio="none"
-        style={{ width: '100%', height: HEIGHT, display: 'block', touchAction: 'none' }}
+        style={{ width: '100%', height: '100%', minHeight: HEIGHT, display: 'block', touchAction: 'none' }}
         onPointerMove={(event) => held && onDrag(held.number, Math.max(0, secondsAt(event) - held.from))}
         onPointerUp={() => {
           if (held) onDrop();

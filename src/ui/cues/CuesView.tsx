@@ -35,7 +35,7 @@ export function CuesView({ onClose }: { onClose: () => void }) {
   const text = cueTextOf(level);
   const verdict = checkLevelCues(game, level);
   const [clearSeconds, setClearSeconds] = useState(USUAL_CLEAR_SECONDS);
-  const { projection, faults, isBusy, waitedMs } = useProjection(clearSeconds);
+  const { projection, faults, obstacle, isBusy, waitedMs } = useProjection(clearSeconds);
   const [selected, setSelected] = useState<string>();
   const [editor, setEditor] = useState<EditorView>();
   const [page, setPage] = useState<'text' | 'form'>('text');
@@ -43,7 +43,7 @@ export function CuesView({ onClose }: { onClose: () => void }) {
   const hasCues = text.trim() !== '';
   const numbers = verdict?.checked ? cueNumbers(text, verdict.checked) : [];
   const shown = hasCues ? projection : undefined;
-  const isBroken = !verdict?.checked || faults.some(({ severity }) => severity === 'error');
+  const isBroken = !verdict?.checked || obstacle !== undefined;
   const chosen = shown?.cues.find(({ name }) => name === selected) ?? shown?.cues[0];
   const turn = (number: CueNumber, value: number) => {
     // A gesture starts from the text as it was, and so do its edits.
@@ -143,7 +143,9 @@ export function CuesView({ onClose }: { onClose: () => void }) {
                 ? isBroken
                   ? 'of the last version without errors'
                   : `${shown.seeds} runs of ${shown.seconds} s without a player${isBusy ? ', refining…' : ''}`
-                : 'working out…'}
+                : obstacle
+                  ? 'cannot be run yet'
+                  : 'working out…'}
           </span>
           <div style={{ flex: 1 }} />
           {shown?.cues.some(({ type }) => type === 'waves') && (
@@ -159,8 +161,9 @@ export function CuesView({ onClose }: { onClose: () => void }) {
             </label>
           )}
         </div>
-        <div style={{ flex: 1, overflow: 'auto', minHeight: 0 }}>
+        <div style={{ flex: 1, overflow: 'auto', minHeight: 0, display: 'flex', flexDirection: 'column' }}>
           {!hasCues && <NoCues onAdd={add} />}
+          {hasCues && obstacle && <Obstacle {...obstacle} isOld={shown !== undefined} />}
           {shown && (
             <>
               {shown.cues.map((cue) => (
@@ -237,7 +240,7 @@ export function CuesView({ onClose }: { onClose: () => void }) {
             {shown.lanes.map((lane) => (
               <LaneView key={lane.name} lane={lane} />
             ))}
-            {shown.lanes.length === 0 && (
+            {shown.lanes.length === 0 && !chosen.gaps && (
               <p className="quiet" style={{ marginTop: 12 }}>
                 Gaps are shown for cues that come in where a lane begins.
               </p>
@@ -261,6 +264,21 @@ function CueText({ onEditor }: { onEditor: (editor: EditorView) => void }) {
     return opened.close;
   }, [session, onEditor]);
   return <div ref={box} data-testid="script" style={{ flex: 1, minHeight: 0, overflow: 'hidden' }} />;
+}
+
+/** Why there is nothing to look at, or nothing newer. */
+function Obstacle({ message, hint, isOld }: { message: string; hint: string; isOld: boolean }) {
+  return (
+    <div role="status" style={{ padding: '14px 14px 10px', maxWidth: 560 }}>
+      <p style={{ margin: 0 }} className="wary">
+        {message}
+      </p>
+      <p className="quiet" style={{ margin: '2px 0 0' }}>
+        {hint}{' '}
+        {isOld ? 'Below stands the last version that could be run.' : 'Then it stands here what the cues come to.'}
+      </p>
+    </div>
+  );
 }
 
 function NoCues({ onAdd }: { onAdd: (type: 'spawner' | 'waves' | 'rules') => void }) {

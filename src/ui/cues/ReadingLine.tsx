@@ -15,7 +15,7 @@ export function ReadingLine() {
     >
       {summary ? (
         <>
-          casual clears <b className="mono">{sayShare(summary.clearRate)}</b>{' '}
+          casual <b className="mono">{sayShare(summary.clearRate)}</b>{' '}
           <span className="quiet">of {summary.runs} runs</span>
         </>
       ) : (

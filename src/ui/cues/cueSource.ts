@@ -32,10 +32,12 @@ export function cueSource(session: DeskSession): TextSource {
 }
 
 export function cueNames(game: GameDocument, level: Level): CueNames {
+  const kinds = [...resolvedCast(game).values()];
   const cues = [...cueTextOf(level).matchAll(/^\s*(?:spawner|waves)\s+([a-zA-Z_]\w*)/gm)].map(([, name]) => name);
   return {
-    kinds: game.cast.map(({ id }) => id),
-    tags: [...new Set([...resolvedCast(game).values()].flatMap((kind) => kind.tags))],
+    // What a new line brings in is the first of them: not the player.
+    kinds: [...kinds.filter(({ control }) => !control), ...kinds.filter(({ control }) => control)].map(({ id }) => id),
+    tags: [...new Set(kinds.flatMap((kind) => kind.tags))],
     marks: [...level.marks.map(({ id }) => id), ...EDGE_NAMES],
     grounds: game.terrain.map(({ id }) => id),
     cues,
@@ -69,9 +71,9 @@ export function addCueBlock(game: GameDocument, levelId: string, type: 'spawner'
     }
   };
   const block = {
-    spawner: `spawner ${free('arrivals')} {\n  knob gap = 3 s in 0.5..20\n  at ${mark}\n  every gap ± 0.5 s, first after 1 s\n  pick ${kind}\n  limit 12 alive\n  retire after 30 s\n}\n`,
+    spawner: `spawner ${free('arrivals')} {\n  knob interval = 3 s in 0.5..20\n  at ${mark}\n  every interval ± 0.5 s, first after 1 s\n  pick ${kind}\n  limit 12 alive\n  retire after 30 s\n}\n`,
     waves: `waves ${free('tide')} {\n  at ${mark}\n  wave 1 { 3 ${kind}, one every 0.6 s }\n  wave 2 { 5 ${kind}, one every 0.6 s }\n  repeat wave 2 growing 1.5x to 20\n  next when cleared, rest 3 s\n  stragglers vanish after 20 s\n}\n`,
-    rules: `rules {\n  lives 3\n  come back safe for 2 s\n  score 1 every 1 s\n}\n`,
+    rules: `rules {\n  lives 3\n  come back safe for 2 s\n  score 1 every 1 s\n${level.rules.winAt ? '' : '  win when clock >= 30 s\n'}}\n`,
   }[type];
   commands.setCues(game, levelId, before === '' ? block : `${before}\n\n${block}`);
 }

@@ -3,6 +3,7 @@
 import { useEffect, useState } from 'react';
 import type { CueProjection, Diagnostic, GameDocument } from '@/core/index';
 import { useDesk, useFollowed } from '../desk/DeskContext';
+import type { CueCheck } from '../workers/simulation.worker';
 
 /** A first number soon, then one that rests on enough seeds. */
 const SEED_STEPS = [20, 200];
@@ -11,6 +12,8 @@ export interface Projected {
   projection: CueProjection | undefined;
   /** What is wrong with the cues on this ground; of the last version that was looked at. */
   faults: Diagnostic[];
+  /** What keeps the level from being run, in its cues or elsewhere. */
+  obstacle: Diagnostic | undefined;
   /** Whether it belongs to an earlier version, or is being refined. */
   isBusy: boolean;
   /** How long the last edit waited for the refined numbers, milliseconds; undefined while they are under way. */
@@ -28,14 +31,14 @@ export function useProjection(clearSeconds: number): Projected {
     isRefined?: boolean;
     waitedMs?: number;
   }>({});
-  const [faults, setFaults] = useState<Diagnostic[]>([]);
+  const [check, setCheck] = useState<CueCheck>({ faults: [], obstacle: undefined });
   useEffect(() => {
     let isCurrent = true;
     const editedAt = performance.now();
     const work = async () => {
       const found = await reading.checkCues(game);
       if (!isCurrent) return;
-      setFaults(found ?? []);
+      setCheck(found);
       for (const seeds of SEED_STEPS) {
         const projection = await reading.projectCues(game, seeds, clearSeconds);
         if (!isCurrent) return;
@@ -56,5 +59,5 @@ export function useProjection(clearSeconds: number): Projected {
     };
   }, [reading, game, levelId, clearSeconds]);
   const isBusy = done.game !== game || !done.isRefined;
-  return { projection: done.projection, faults, isBusy, waitedMs: isBusy ? undefined : done.waitedMs };
+  return { projection: done.projection, ...check, isBusy, waitedMs: isBusy ? undefined : done.waitedMs };
 }

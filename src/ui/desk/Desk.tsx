@@ -111,6 +111,7 @@ function DeskBody({ view }: { view?: 'cues' }) {
     [showsKeys],
   );
   const openScript = useCallback((id: string) => setOpen({ type: 'script', id }), []);
+  const openCues = useCallback(() => setOpen({ type: 'cues' }), []);
   const close = useCallback(() => setOpen(undefined), []);
   const toggleScript = useCallback(() => {
     const id = scriptOfSelection(session);
@@ -149,7 +150,7 @@ function DeskBody({ view }: { view?: 'cues' }) {
           <Panel open={open} onClose={close} onOpenScript={openScript} onOpenBench={openBench} />
         )}
         {!isWhole && <Arena onOpenScript={openScript} />}
-        {!isWhole && <Reading onOpenScript={openScript} />}
+        {!isWhole && <Reading onOpenScript={openScript} onOpenCues={openCues} />}
         {!isWhole && <Strata />}
       </div>
       <DeskKeys help={help} onToggleScript={toggleScript} />

@@ -2,12 +2,27 @@
 
 import { useDebouncedValue } from '@mantine/hooks';
 import { useMemo, type ReactNode } from 'react';
-import { checkGame, sayEnd, saySeconds, type Diagnostic, type PairedDifference, type Summary } from '@/core/index';
+import {
+  checkGame,
+  sayEnd,
+  saySeconds,
+  type Diagnostic,
+  type Finding,
+  type PairedDifference,
+  type Summary,
+} from '@/core/index';
 import { MOST_READING_RUNS } from '../editor/readingController';
+import { FindingList } from '../frame/FindingList';
 import { useDesk, useFollowed } from './DeskContext';
 
 /** The live difficulty beside the arena: how many get through, how long it takes, what ends it. */
-export function Reading({ onOpenScript }: { onOpenScript: (scriptId: string) => void }) {
+export function Reading({
+  onOpenScript,
+  onOpenCues,
+}: {
+  onOpenScript: (scriptId: string) => void;
+  onOpenCues: () => void;
+}) {
   const { reading } = useDesk();
   const { summary, isStale, isRefining, faults, difference, firstNumberMs } = useFollowed(reading, (state) => state);
   const cannotRun = faults.length > 0;
@@ -36,7 +51,8 @@ export function Reading({ onOpenScript }: { onOpenScript: (scriptId: string) => 
       </div>
       {summary && <Numbers summary={summary} isStale={isStale || cannotRun} difference={difference} />}
       {!summary && !cannotRun && <p className="quiet">The first runs are on their way.</p>}
-      <Problems onOpenScript={onOpenScript} />
+      {!cannotRun && <Findings isStale={isStale} />}
+      <Problems onOpenScript={onOpenScript} onOpenCues={onOpenCues} />
     </aside>
   );
 }
@@ -178,10 +194,29 @@ function sayDifference({ value, halfWidth, isReal }: PairedDifference): string {
   return isReal ? points : `no real change (${points})`;
 }
 
+/** What only runs show; nothing is said while there is nothing. */
+function Findings({ isStale }: { isStale: boolean }) {
+  const { reading, playback } = useDesk();
+  const findings = useFollowed(reading, (state) => state.findings);
+  if (findings.length === 0) return null;
+  const show = async ({ seed, seconds }: Finding) => {
+    await reading.showSample(seed);
+    playback.seek(seconds * playback.store.getState().ticksPerSecond);
+  };
+  return (
+    <section aria-label="Findings" style={{ paddingTop: 12, opacity: isStale ? 0.45 : 1 }}>
+      <h2 className="heading" style={{ marginBottom: 8 }}>
+        Findings from runs · {findings.length}
+      </h2>
+      <FindingList findings={findings} onShow={(finding) => void show(finding)} />
+    </section>
+  );
+}
+
 const CHECK_REST_MS = 180;
 
 /** Everything that the checks say about the game and this level, each a way to its place. */
-function Problems({ onOpenScript }: { onOpenScript: (scriptId: string) => void }) {
+function Problems({ onOpenScript, onOpenCues }: { onOpenScript: (scriptId: string) => void; onOpenCues: () => void }) {
   const { session } = useDesk();
   // Checking a large level takes longer than a frame: it waits until the hand that paints rests.
   const [game] = useDebouncedValue(
@@ -193,6 +228,7 @@ function Problems({ onOpenScript }: { onOpenScript: (scriptId: string) => void }
   const goTo = (fault: Diagnostic) => {
     const [area, index, part, place] = fault.where.path;
     if (area === 'scripts' && typeof index === 'number') onOpenScript(game.scripts[index].id);
+    if (area === 'levels' && part === 'cues') onOpenCues();
     if (area !== 'levels' || typeof index !== 'number' || typeof place !== 'number') return;
     const level = game.levels[index];
     const id = part === 'pieces' ? level.pieces[place]?.id : part === 'marks' ? level.marks[place]?.id : undefined;

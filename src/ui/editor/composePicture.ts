@@ -137,7 +137,10 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
       }),
       ...(isRunning ? showShots(game, level, run, tick, showsShapes) : []),
     ],
-    tracks: (options.movers ?? []).filter(({ motion }) => motion !== 'patrol').map(showTrack),
+    // Previews may be of a version before the last edit: what was removed since goes nowhere.
+    tracks: (options.movers ?? [])
+      .filter(({ motion, piece }) => motion !== 'patrol' && placed.some((entry) => entry.piece.id === piece))
+      .map(showTrack),
     arcs: options.arcs ?? [],
     lanes: level.lanes ?? [],
     area: options.area,

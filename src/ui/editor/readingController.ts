@@ -1,5 +1,6 @@
 import { createStore } from 'zustand/vanilla';
 import {
+  describeFindings,
   describePacing,
   emptyPacing,
   mergePacing,
@@ -11,6 +12,7 @@ import {
   type CueProjection,
   type Diagnostic,
   type Explanation,
+  type Finding,
   type GameDocument,
   type MeasuredLevel,
   type MoverPreviews,
@@ -20,9 +22,11 @@ import {
   type PursuitFigure,
   type RecordedRun,
   type RouteTimes,
+  type RunNote,
   type RunRecord,
   type Summary,
 } from '@/core/index';
+import type { CueCheck } from '../workers/simulation.worker';
 import { startSimulationWorker, type SimulationWorker } from '../workers/simulationWorker';
 
 /** What stands in the Reading and under the arena. */
@@ -35,6 +39,8 @@ export interface ReadingState {
   /** The runs that the summary rests on. */
   rows: readonly RunRecord[];
   pacing: PacingPoint[];
+  /** Mistakes that the runs show. */
+  findings: Finding[];
   /** Change against the reading before the last edit, on the same seeds. */
   difference: PairedDifference | undefined;
   routes: RouteTimes[];
@@ -78,6 +84,7 @@ export class ReadingController {
     summary: undefined,
     rows: [],
     pacing: [],
+    findings: [],
     difference: undefined,
     routes: [],
     previews: undefined,
@@ -149,7 +156,7 @@ export class ReadingController {
   }
 
   /** Everything that is wrong with the cues of a version. */
-  async checkCues(game: GameDocument): Promise<Diagnostic[] | undefined> {
+  async checkCues(game: GameDocument): Promise<CueCheck> {
     return this.cueWorker.api.checkCues(game, this.levelId);
   }
 
@@ -229,9 +236,11 @@ export class ReadingController {
   private refresh(generation: Generation): void {
     const rows: RunRecord[] = [];
     const pacing = emptyPacing();
+    const notes: RunNote[] = [];
     for (let chunk = generation.chunks.get(1); chunk; chunk = generation.chunks.get(rows.length + 1)) {
       rows.push(...chunk.rows);
       mergePacing(pacing, chunk.pacing);
+      notes.push(...chunk.notes);
     }
     if (rows.length === 0) return;
     const isDone = rows.length >= MOST_READING_RUNS;
@@ -242,6 +251,7 @@ export class ReadingController {
       rows,
       summary: summarise(rows, measuredLevel(generation.game, this.levelId)),
       pacing: describePacing(pacing),
+      findings: describeFindings(notes, rows.length),
       difference: pairedDifference(this.baseline, rows),
       firstNumberMs: this.store.getState().firstNumberMs ?? performance.now() - generation.startedAt,
     });

@@ -17,19 +17,21 @@ import { Failed, Loading } from '../frame/States';
 import { startSimulationWorker } from '../workers/simulationWorker';
 
 const WIDTH = 840;
-/** A replay begins this long before the end. */
+/** A replay begins this long before its end, or before the moment that it is to show. */
 const LEAD_SECONDS = 3;
 
-/** One run of a batch, simulated again from its seed and shown from three seconds before its end. */
+/** One run of a batch, simulated again from its seed and shown from three seconds before its end or another moment. */
 export function ReplayDialog({
   game,
   batch,
   seed,
+  atSeconds,
   onClose,
 }: {
   game: GameDocument;
   batch: BatchInfo;
   seed: number;
+  atSeconds?: number;
   onClose: () => void;
 }) {
   const query = useQuery({
@@ -41,7 +43,7 @@ export function ReplayDialog({
   return (
     <Modal opened onClose={onClose} size="auto" title={`Run of seed ${seed}`} centered>
       {query.data ? (
-        <Replay game={game} levelId={batch.levelId} run={query.data} />
+        <Replay game={game} levelId={batch.levelId} run={query.data} atSeconds={atSeconds} />
       ) : query.error ? (
         <Failed error={query.error} />
       ) : (
@@ -63,13 +65,23 @@ async function simulateAgain(game: GameDocument, batch: BatchInfo, seed: number)
   }
 }
 
-function Replay({ game, levelId, run }: { game: GameDocument; levelId: string; run: RecordedRun }) {
+function Replay({
+  game,
+  levelId,
+  run,
+  atSeconds,
+}: {
+  game: GameDocument;
+  levelId: string;
+  run: RecordedRun;
+  atSeconds: number | undefined;
+}) {
   const level = game.levels.find((candidate) => candidate.id === levelId)!;
   const height = Math.min(500, Math.round((WIDTH * level.map.length) / level.map[0].length));
   const scheme = useComputedColorScheme('light');
   const ground = useRef<HTMLCanvasElement>(null);
   const top = useRef<HTMLCanvasElement>(null);
-  const [playback] = useState(() => startedPlayback(run));
+  const [playback] = useState(() => startedPlayback(run, atSeconds));
   const { tick, isPlaying, speed, lastTick, ticksPerSecond } = useFollowed(playback, (state) => state);
 
   useEffect(() => {
@@ -129,11 +141,12 @@ function Replay({ game, levelId, run }: { game: GameDocument; levelId: string; r
   );
 }
 
-function startedPlayback(run: RecordedRun): Playback {
+function startedPlayback(run: RecordedRun, atSeconds: number | undefined): Playback {
   const playback = new Playback();
   const lastTick = run.frames.length / run.frameSize - 1;
   playback.setRun(lastTick, run.ticksPerSecond);
-  playback.seek(lastTick - LEAD_SECONDS * run.ticksPerSecond);
+  const moment = atSeconds !== undefined && atSeconds >= 0 ? atSeconds * run.ticksPerSecond : lastTick;
+  playback.seek(moment - LEAD_SECONDS * run.ticksPerSecond);
   playback.play();
   return playback;
 }

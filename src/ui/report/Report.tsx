@@ -7,6 +7,7 @@ import { useRouter, useSearchParams } from 'next/navigation';
 import { useEffect } from 'react';
 import { describeSummary, headline, type FullSummary, type GameDocument } from '@/core/index';
 import { batchProgress, type BatchInfo } from '@/server/contracts/batches';
+import { FindingList } from '../frame/FindingList';
 import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
@@ -88,6 +89,7 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
   const level = game.levels.find((candidate) => candidate.id === batch.levelId);
   const shownSeed = Number(params.get('run'));
   const replay = (seed: number) => router.push(`?run=${seed}`, { scroll: false });
+  const at = params.get('at');
   if (!level)
     return (
       <Empty title="The level is not in this revision">
@@ -112,6 +114,18 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
               What ends them
             </h2>
             <EndTable summary={summary} />
+            <h2 className="heading" style={{ margin: '16px 0 6px' }}>
+              Findings from runs · {summary.findings.length}
+            </h2>
+            {summary.findings.length === 0 && (
+              <p className="quiet" style={{ margin: 0 }}>
+                No mistake that only runs show.
+              </p>
+            )}
+            <FindingList
+              findings={summary.findings}
+              onShow={({ seed, seconds }) => router.push(`?run=${seed}&at=${seconds.toFixed(1)}`, { scroll: false })}
+            />
           </section>
           <section
             style={{
@@ -135,7 +149,13 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
         </div>
       )}
       {Number.isInteger(shownSeed) && shownSeed > 0 && (
-        <ReplayDialog game={game} batch={batch} seed={shownSeed} onClose={() => router.push('?', { scroll: false })} />
+        <ReplayDialog
+          game={game}
+          batch={batch}
+          seed={shownSeed}
+          atSeconds={at === null ? undefined : Number(at)}
+          onClose={() => router.push('?', { scroll: false })}
+        />
       )}
     </>
   );

@@ -35,6 +35,12 @@ export interface Preparation {
   routes: RouteTimes[];
 }
 
+/** What is wrong with cues, and what keeps their level from being run, wherever it is. */
+export interface CueCheck {
+  faults: Diagnostic[];
+  obstacle: Diagnostic | undefined;
+}
+
 let program: LevelProgram | undefined;
 let runner: Runner | undefined;
 
@@ -83,8 +89,12 @@ const simulation = {
   },
 
   /** Everything that is wrong with the cues of a level, on its ground and with its cast. */
-  checkCues(game: GameDocument, levelId: string): Diagnostic[] {
-    return checkGame(game, levelId).filter(({ where }) => where.path[0] === 'levels' && where.path[2] === 'cues');
+  checkCues(game: GameDocument, levelId: string): CueCheck {
+    const faults = checkGame(game, levelId).filter(
+      ({ where }) => where.path[0] === 'levels' && where.path[2] === 'cues',
+    );
+    const compiled = compileGameLevel(game, levelId);
+    return { faults, obstacle: compiled.ok ? undefined : compiled.faults[0] };
   },
 
   /** What the cues of a level come to over many seeds; undefined when it cannot be compiled. */

@@ -35,9 +35,16 @@ export interface ScriptContext {
   /** Names of all behaviors that can be taken over, and what each of them is. */
   behaviorNames: readonly string[];
   lookup: BehaviorLookup;
+  /** States into which something outside of the behaviors sends: stragglers of a wave. */
+  sentInto: readonly string[];
 }
 
-export const NO_CONTEXT: ScriptContext = { targets: TARGETS, behaviorNames: [], lookup: () => undefined };
+export const NO_CONTEXT: ScriptContext = {
+  targets: TARGETS,
+  behaviorNames: [],
+  lookup: () => undefined,
+  sentInto: [],
+};
 
 /**
  * Checks the text of one behavior. Goes on after a fault, so that one pass shows them all; every fault has the exact
@@ -124,7 +131,7 @@ class BehaviorChecker {
       );
     }
     const isComplete = stateStatements.length === own.length && (!uses || taken !== undefined);
-    checkStateGraph(states, isComplete, this.faults);
+    checkStateGraph(states, isComplete, this.context.sentInto, this.faults);
     this.noteUnread();
     const knobs = [...this.knobs.values()];
     return { behavior: { name, knobs, memory: [...this.memory.values()], states }, knobs };

@@ -1,8 +1,16 @@
 import { forEachTest, type Condition, type Expression, type StateDefinition } from '../checkedBehavior';
 import type { FaultList } from './faultList';
 
-/** Faults of how the states hang together: no or two starts, never reached, never left, transitions that cannot fire. */
-export function checkStateGraph(states: StateDefinition[], isComplete: boolean, faults: FaultList): void {
+/**
+ * Faults of how the states hang together: no or two starts, never reached, never left, transitions that cannot fire. States
+ * into which something else sends are reached.
+ */
+export function checkStateGraph(
+  states: StateDefinition[],
+  isComplete: boolean,
+  sentInto: readonly string[],
+  faults: FaultList,
+): void {
   if (states.length === 0) return;
   const starts = states.filter((state) => state.isStart);
   if (starts.length === 0 && isComplete) {
@@ -17,7 +25,7 @@ export function checkStateGraph(states: StateDefinition[], isComplete: boolean, 
     faults.error(extra.span, 'start-twice', 'Two states are marked as the start.', 'Keep one `start`.');
   }
   if (!isComplete) return;
-  noteUnreached(states, starts[0] ?? states[0], faults);
+  noteUnreached(states, [(starts[0] ?? states[0]).name, ...sentInto], faults);
   for (const state of states) {
     noteShadowed(state, faults);
     noteInverted(state, faults);
@@ -33,8 +41,8 @@ export function checkStateGraph(states: StateDefinition[], isComplete: boolean, 
   }
 }
 
-function noteUnreached(states: StateDefinition[], start: StateDefinition, faults: FaultList): void {
-  const reached = new Set([start.name]);
+function noteUnreached(states: StateDefinition[], entered: readonly string[], faults: FaultList): void {
+  const reached = new Set(entered);
   for (const name of reached) {
     for (const transition of states.find((state) => state.name === name)?.transitions ?? [])
       for (const target of transition.targets) reached.add(target.state);

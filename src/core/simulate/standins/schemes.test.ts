@@ -72,7 +72,7 @@ describe('flapping through gaps that come', () => {
     clearShare(
       smallProgram({
         map: ['#'.repeat(24), ...Array.from({ length: 11 }, () => '.'.repeat(24)), '#'.repeat(24)],
-        control: { scheme: 'flap', speed: 0.1, lift: 6, mostFall: 8 },
+        control: { scheme: 'flap', speed: 0, lift: 6, mostFall: 8 },
         playerKind: { radius: 0.35 },
         player: { at: [6.5, 6.5] },
         kinds: ['top', 'foot'].map((id) => ({

@@ -90,16 +90,40 @@ export function CastPanel({ onClose, onOpenScript }: { onClose: () => void; onOp
           Add a kind
         </Button>
       </div>
-      <KindForm key={id} kind={kind} entry={game.cast.find((entry) => entry.id === id)!} onOpenScript={onOpenScript} />
+      <KindForm
+        key={id}
+        kind={kind}
+        entry={game.cast.find((entry) => entry.id === id)!}
+        onOpenScript={onOpenScript}
+        onChoose={setChosen}
+      />
     </SidePanel>
   );
 }
 
-function KindForm({ kind, entry, onOpenScript }: { kind: Kind; entry: KindEntry; onOpenScript: (id: string) => void }) {
+function KindForm({
+  kind,
+  entry,
+  onOpenScript,
+  onChoose,
+}: {
+  kind: Kind;
+  entry: KindEntry;
+  onOpenScript: (id: string) => void;
+  onChoose: (id: string) => void;
+}) {
   const { session } = useDesk();
   const game = useFollowed(session, (state) => state.game);
   const set = <Field extends keyof KindEntry>(field: Field, value: KindEntry[Field]) =>
     session.change(`Change ${kind.name}`, (draft) => commands.setKindField(draft, kind.id, field, value));
+  const rename = (name: string) => {
+    let id = kind.id;
+    session.change(`Rename ${kind.name}`, (draft) => {
+      id = commands.renameKind(draft, kind.id, name);
+    });
+    if (session.state.castKind === kind.id) session.store.setState({ castKind: id });
+    onChoose(id);
+  };
   const base = ancestorsOf(game.cast, kind.id)[0];
   const stays = commands.whyKindStays(game, kind.id);
   const startBehavior = (motion: string) => {
@@ -118,7 +142,10 @@ function KindForm({ kind, entry, onOpenScript }: { kind: Kind; entry: KindEntry;
   return (
     <div style={{ marginTop: 10, paddingTop: 6, borderTop: '1px solid var(--layer)' }}>
       <Row label="name">
-        <TextField label="Name of the kind" value={kind.name} onCommit={(value) => set('name', value.trim())} />
+        <TextField label="Name of the kind" value={kind.name} onCommit={rename} />
+        <span className="quiet" style={{ whiteSpace: 'nowrap' }}>
+          in scripts <span className="mono">{kind.id}</span>
+        </span>
       </Row>
       {base && (
         <p className="quiet" style={{ margin: '5px 0 0' }}>

@@ -28,7 +28,7 @@ export function ControlEditor({ kind, onCommit }: { kind: Kind; onCommit: (contr
           unit="cells/s"
           value={control.speed}
           max={60}
-          min={0.1}
+          min={control.scheme === 'flap' ? 0 : 0.1}
           onCommit={(speed) => onCommit({ ...control, speed })}
         />
       )}

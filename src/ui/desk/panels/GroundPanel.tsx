@@ -50,16 +50,23 @@ export function GroundPanel({ onClose }: { onClose: () => void }) {
           Add a ground
         </Button>
       </div>
-      <GroundForm key={ground.id} ground={ground} />
+      <GroundForm key={ground.id} ground={ground} onChoose={setChosen} />
     </SidePanel>
   );
 }
 
-function GroundForm({ ground }: { ground: Terrain }) {
+function GroundForm({ ground, onChoose }: { ground: Terrain; onChoose: (id: string) => void }) {
   const { session } = useDesk();
   const game = useFollowed(session, (state) => state.game);
   const set = <Field extends keyof Terrain>(field: Field, value: Terrain[Field] | undefined) =>
     session.change(`Change ${ground.name}`, (draft) => commands.setGroundField(draft, ground.id, field, value));
+  const rename = (name: string) => {
+    let id = ground.id;
+    session.change(`Rename ${ground.name}`, (draft) => {
+      id = commands.renameGround(draft, ground.id, name);
+    });
+    onChoose(id);
+  };
   const cells = commands.countGround(game, ground.id);
   const others = game.terrain.filter((other) => other.id !== ground.id);
   const push = ground.push ?? [0, 0];
@@ -73,7 +80,10 @@ function GroundForm({ ground }: { ground: Terrain }) {
   return (
     <div style={{ marginTop: 10, paddingTop: 6, borderTop: '1px solid var(--layer)' }}>
       <Row label="name">
-        <TextField label="Name of the ground" value={ground.name} onCommit={(value) => set('name', value.trim())} />
+        <TextField label="Name of the ground" value={ground.name} onCommit={rename} />
+        <span className="quiet" style={{ whiteSpace: 'nowrap' }}>
+          in scripts <span className="mono">{ground.id}</span>
+        </span>
       </Row>
       <Row label="sign in maps" hint="One character; it is changed in every map">
         <TextField

@@ -92,7 +92,7 @@ function Whole({ level, tags }: { level: Level; tags: readonly string[] }) {
         <SelectField
           label="Ticks a second"
           value={String(level.ticksPerSecond) as '60'}
-          width={112}
+          width={124}
           options={(['30', '60', '120'] as const).map((value) => ({ value, label: `${value} a second` }))}
           onCommit={(value) =>
             change('Change the ticks', (draft) => commands.setLevelField(draft, 'ticksPerSecond', Number(value) as 60))
@@ -134,18 +134,23 @@ function MarkRow({ mark }: { mark: Mark }) {
   const levelId = session.state.levelId;
   const stays = commands.whyMarkStays(game, levelId, mark.id);
   const [x, y, width, height] = markBox(mark);
+  const rename = (name: string) => {
+    let id = mark.id;
+    session.change('Rename a mark', (draft) => {
+      id = commands.renameMark(draft, levelId, mark.id, name);
+    });
+    if (isChosen) session.select([id]);
+  };
   const form = 'area' in mark ? 'area' : 'line' in mark ? 'line' : 'point';
   return (
     <div style={{ display: 'flex', alignItems: 'center', gap: 6, marginTop: 5 }}>
-      <TextField
-        label={`Name of ${mark.name}`}
-        value={mark.name}
-        width={116}
-        onCommit={(name) =>
-          session.change('Rename a mark', (draft) => commands.renameMark(draft, levelId, mark.id, name))
-        }
-      />
-      <button type="button" className="act" onClick={() => session.select(isChosen ? [] : [mark.id])}>
+      <TextField label={`Name of ${mark.name}`} value={mark.name} width={116} onCommit={rename} />
+      <button
+        type="button"
+        className="act"
+        title={`Cues call it ${mark.id}`}
+        onClick={() => session.select(isChosen ? [] : [mark.id])}
+      >
         {form} at <span className="mono">{`${x}, ${y}`}</span>
       </button>
       {'area' in mark && (

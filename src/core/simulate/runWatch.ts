@@ -1,0 +1,128 @@
+import { cellIndexAt } from '../arena/grid';
+import { isUnsafe, type LevelProgram } from '../compile/levelProgram';
+import { WAVE_STAGE } from './engine/cues/cueState';
+import type { World } from './engine/world';
+import type { RunRecord } from './runRecord';
+
+/** Something that only runs show, as it happened in one of them. Times in seconds, places in cells. */
+export type RunNote =
+  /** The last of a wave was there alone for long, while the next one waited for it. */
+  | {
+      type: 'straggler';
+      seed: number;
+      cue: string;
+      wave: number;
+      /** How long it was alone, and how long the wave took in all. */
+      alone: number;
+      whole: number;
+      at: number;
+      x: number;
+      y: number;
+    }
+  /** The player was lost where the ground had been worn away. */
+  | { type: 'worn footing'; seed: number; at: number; x: number; y: number };
+
+/** A straggler is told when it was alone for at least so long, and for at least this share of its wave. */
+const LEAST_ALONE_SECONDS = 5;
+const LEAST_ALONE_SHARE = 1 / 3;
+const LOOKS_PER_SECOND = 10;
+
+interface Alone {
+  wave: number;
+  startedAt: number;
+  since: number;
+  x: number;
+  y: number;
+}
+
+/** Looks on while runs of a level go on. One watch serves any number of runs, one after the other. */
+export class RunWatch {
+  private readonly everyTicks: number;
+  private readonly waveCues: number[];
+  private readonly canWear: boolean;
+  private world: World | undefined;
+  /** For every cue what its wave is at; undefined while more than one is there. */
+  private alone: (Alone | undefined)[] = [];
+  private waveStarts: { wave: number; tick: number }[] = [];
+  private longest: (Extract<RunNote, { type: 'straggler' }> | undefined)[] = [];
+
+  constructor(private readonly program: LevelProgram) {
+    this.everyTicks = program.ticksPerSecond / LOOKS_PER_SECOND;
+    this.waveCues = program.cues.flatMap((cue, index) => (cue.type === 'waves' && cue.nextWhenCleared ? [index] : []));
+    this.canWear = program.ground.types.some(({ strength }) => strength > 0);
+  }
+
+  /** Whether anything in the level can be noted at all. */
+  get isNeeded(): boolean {
+    return this.canWear || this.waveCues.length > 0;
+  }
+
+  /** To be called in every tick. */
+  look(world: World): void {
+    this.world = world;
+    if (world.tick % this.everyTicks !== 0) return;
+    for (const cue of this.waveCues) this.lookAtWave(world, cue);
+  }
+
+  /** What the run that has just ended showed; the watch is ready for the next one. */
+  finish(record: RunRecord): RunNote[] {
+    const { world, program } = this;
+    if (!world) return [];
+    for (const cue of this.waveCues) this.endAlone(world.tick, cue);
+    const stragglers = this.longest.flatMap((note) => (note ? [{ ...note, seed: record.seed }] : []));
+    const isWorn = this.canWear && world.ground.changes > 0 && fellThroughWornGround(program, world, record);
+    this.alone = [];
+    this.waveStarts = [];
+    this.longest = [];
+    if (!isWorn) return stragglers;
+    const { x, y, ticks, seed } = record;
+    return [...stragglers, { type: 'worn footing', seed, at: ticks / program.ticksPerSecond, x, y }];
+  }
+
+  private lookAtWave(world: World, cue: number): void {
+    const { stage, wave, alive, served } = world.cues;
+    if (this.waveStarts[cue]?.wave !== wave[cue]) {
+      this.endAlone(world.tick, cue);
+      this.waveStarts[cue] = { wave: wave[cue], tick: world.tick };
+    }
+    const isAlone = stage[cue] === WAVE_STAGE.open && alive[cue] === 1 && served[cue] > 1;
+    if (!isAlone) this.endAlone(world.tick, cue);
+    else if (!this.alone[cue]) {
+      const piece = world.cueOfPiece.findIndex((owner, index) => owner === cue && world.alive[index] === 1);
+      this.alone[cue] = {
+        wave: wave[cue],
+        startedAt: this.waveStarts[cue].tick,
+        since: world.tick,
+        x: world.x[piece],
+        y: world.y[piece],
+      };
+    }
+  }
+
+  private endAlone(tick: number, cue: number): void {
+    const now = this.alone[cue];
+    if (!now) return;
+    this.alone[cue] = undefined;
+    const { ticksPerSecond, cues } = this.program;
+    const alone = (tick - now.since) / ticksPerSecond;
+    const whole = (tick - now.startedAt) / ticksPerSecond;
+    if (alone < LEAST_ALONE_SECONDS || alone < whole * LEAST_ALONE_SHARE) return;
+    if (alone <= (this.longest[cue]?.alone ?? 0)) return;
+    const { x, y } = now;
+    const at = now.since / ticksPerSecond;
+    this.longest[cue] = { type: 'straggler', seed: 0, cue: cues[cue].name, wave: now.wave + 1, alone, whole, at, x, y };
+  }
+}
+
+/** Whether a run ended where the ground had been worn away: what bore the player before, or what held it off, is gone. */
+function fellThroughWornGround({ grid, ground, isSideView }: LevelProgram, world: World, record: RunRecord): boolean {
+  if (record.cause !== 'fell' && record.cause !== 'drowned') return false;
+  const now = world.ground;
+  const cell = cellIndexAt(grid, record.x, record.y);
+  const changed = (at: number) => ground.typeOfCell[at] !== now.typeOfCell[at];
+  if (!isSideView) return changed(cell) && isUnsafe(now.types[now.typeOfCell[cell]]);
+  // Seen from the side the player has fallen past what bore it in its column.
+  for (let at = cell % grid.width; at < grid.solid.length; at += grid.width)
+    if (changed(at) && grid.solid[at] === 1 && now.grid.solid[at] === 0) return true;
+  return false;
+}
