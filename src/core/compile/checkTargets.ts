@@ -4,13 +4,17 @@ import { warningAt, type Diagnostic } from '../foundation/diagnostic';
 import { actsOf, forEachTest, type CheckedBehavior, type Phrase } from '../language/checkedBehavior';
 import type { ScriptVerdict } from './compileLevel';
 
-/** What compiles but cannot work in a level: targets that nobody there has as a tag, sounds that nobody makes. */
+/**
+ * What compiles but cannot work in a level: targets that nobody there has as a tag, sounds that nobody makes. Kinds are those
+ * that stand there, come in or are fired.
+ */
 export function checkTargets(
   game: GameDocument,
   level: Level,
+  kindIds: readonly string[],
   scripts: ReadonlyMap<string, ScriptVerdict>,
 ): Diagnostic[] {
-  const kinds = [...new Set(level.pieces.map((piece) => piece.kind))].map((id) => kindOf(game, id)!);
+  const kinds = kindIds.map((id) => kindOf(game, id)!);
   const tags = new Set(['player', ...kinds.flatMap((kind) => kind.tags)]);
   const used = [...new Set(kinds.flatMap((kind) => kind.behavior ?? []))].flatMap((id) => {
     const behavior = scripts.get(id)?.behavior;

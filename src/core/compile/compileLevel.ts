@@ -124,7 +124,7 @@ class LevelCompiler {
     this.finishWaves(cues);
     if (hasErrors(this.diagnostics)) return { program: undefined, diagnostics: this.diagnostics };
     this.addNew(checkMovers(level, pieces, this.brains, grid, this.path));
-    this.addNew(checkTargets(game, level, this.scripts));
+    this.addNew(checkTargets(game, level, this.kindIds, this.scripts));
     const shots = this.shots(playerPiece.kind, playerPiece.piece);
     const fired = this.firedShots(pieces, playerPiece.piece, pieces.length + shots.length);
     const player = this.player(playerPiece.piece, playerPiece.kind, {

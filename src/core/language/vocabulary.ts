@@ -652,7 +652,8 @@ export const VOCABULARY: readonly VocabularyEntry[] = [
         'once near, it stays so until farther than this; the same distance when left out',
       ),
     ],
-    meaning: 'The target is near, seen or not. Another target than the player is the nearest piece with that tag.',
+    meaning:
+      'The target is near, seen or not. Another target than the player is the nearest piece with that tag; shots that fly count, so one that passes closely can scare.',
     example: 'go shove when near player within 1.5 cells, until 2.5 cells',
   },
   {

@@ -154,7 +154,7 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
     pairs: preparePairs(program),
     piecesOfKind: kinds.map((_, kind) => pieces.flatMap((piece, index) => (piece.kindIndex === kind ? [index] : []))),
     piecesOfTag: program.tags.map((tag) =>
-      pieces.flatMap((piece, index) => (kinds[piece.kindIndex].tags.includes(tag) && !piece.isShot ? [index] : [])),
+      pieces.flatMap((piece, index) => (kinds[piece.kindIndex].tags.includes(tag) ? [index] : [])),
     ),
     shots: Int16Array.from(pieces.flatMap((piece, index) => (piece.isShot ? [index] : []))),
     fearedShots: Int16Array.from(fearedShots),

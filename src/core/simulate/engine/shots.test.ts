@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Contact } from '@/core/index';
-import { smallProgram, type SmallLevel } from '../../../../tests/support/smallLevel';
+import { checkGame, type Contact } from '@/core/index';
+import { smallGame, smallProgram, type SmallLevel } from '../../../../tests/support/smallLevel';
 import { Runner } from '../run';
 import type { RunEvent } from './runEvent';
 import type { World } from './world';
@@ -123,5 +123,39 @@ describe('near misses', () => {
   test('they are kept with the run', () => {
     const level = { ...bow(0.8), level: { rules: { winAt: 'exit', loseWhenTouching: 'foe', timeLimit: 5.5 } } };
     expect(play(level, 10_000, new Array<number>(400).fill(0)).record?.nearMisses).toBe(3);
+  });
+});
+
+describe('near misses', () => {
+  /** An imp that stands so far beside the way of the shot, and shies away from what comes within a cell. */
+  const shy = (aside: number): SmallLevel => ({
+    ...range([], undefined),
+    kinds: [
+      { id: 'wad', radius: 0.1, tags: ['splash'] },
+      { id: 'imp', tags: ['imp'], behavior: 'shy' },
+    ],
+    pieces: [{ kind: 'imp', at: [9.5, 3.5 + aside] }],
+    scripts: {
+      shy: 'start state calm { do hold go scared when near splash within 1 cells } state scared { do flee player at 3 cells/s go calm after 2 s }',
+    },
+  });
+  const states = (level: SmallLevel) =>
+    play(level, 150).events.flatMap((event) => (event.type === 'state' ? [event.to] : []));
+
+  test('scare whom they pass within the distance at which it shies', () => {
+    expect(states(shy(0.8))).toEqual(['scared']);
+    expect(states(shy(-0.8))).toEqual(['scared']);
+  });
+
+  test('are no target that nobody has', () => {
+    expect(checkGame(smallGame(shy(0.8))).map(({ code }) => code)).not.toContain('target-missing');
+    const other = shy(0.8);
+    other.kinds!.push({ id: 'spare', tags: ['spray'] });
+    other.scripts = { shy: other.scripts!.shy.replace('near splash', 'near spray') };
+    expect(checkGame(smallGame(other)).map(({ code }) => code)).toContain('target-missing');
+  });
+
+  test('leave alone whom they pass farther off', () => {
+    expect(states(shy(1.6))).toEqual([]);
   });
 });
