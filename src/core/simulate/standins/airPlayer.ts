@@ -1,10 +1,11 @@
 import { cellsOfArea } from '../../arena/area';
 import { computeDistanceField, type DistanceField } from '../../arena/distanceField';
 import { isSolidAt } from '../../arena/grid';
-import { buildBodyWalkGrid } from '../../arena/walkGrid';
+import { buildBodyWalkGrid, type WalkGrid } from '../../arena/walkGrid';
 import { isUnsafe, type ControlProgram, type LevelProgram } from '../../compile/levelProgram';
 import type { RandomStream } from '../../foundation/random';
 import { ACTION_BIT, type Input } from '../engine/player/inputs';
+import { ErrandGoals, sameCells } from './errandGoals';
 import { Hand } from './hand';
 import type { StandIn } from './standIn';
 import type { StandInView } from './standInView';
@@ -48,7 +49,12 @@ const FLAP_CHOICES = [
  */
 export class AirPlayer implements StandIn {
   private readonly hand: Hand;
-  private readonly toGoal: DistanceField;
+  private readonly walk: WalkGrid;
+  private readonly errands: ErrandGoals;
+  private readonly exitField: DistanceField;
+  /** Cells of what it fetches or brings just now; none when it goes for the exit. */
+  private fetched: readonly number[] = [];
+  private toGoal: DistanceField;
   private readonly harmful: number[];
   private readonly fatal: Uint8Array;
   private readonly choices: readonly (readonly [number, number])[];
@@ -73,7 +79,9 @@ export class AirPlayer implements StandIn {
     const open = { ...grid, solid: Uint8Array.from(grid.solid, (solid, cell) => (solid || this.fatal[cell] ? 1 : 0)) };
     const wanted = exit ? cellsOfArea(exit, grid.width, grid.height) : [...open.solid.keys()];
     const goals = wanted.filter((cell) => !open.solid[cell]);
-    this.toGoal = computeDistanceField(buildBodyWalkGrid(open, player.stand, true), goals);
+    this.walk = buildBodyWalkGrid(open, player.stand, true);
+    this.errands = new ErrandGoals(program, this.walk.blocked, goals);
+    this.exitField = this.toGoal = computeDistanceField(this.walk, goals);
     const isHarmful = harmfulPieces(program);
     this.harmful = program.pieces.flatMap((_, piece) => (isHarmful[piece] === 1 ? [piece] : []));
     this.choices = control.scheme === 'flap' ? FLAP_CHOICES : RUN_CHOICES;
@@ -83,6 +91,7 @@ export class AirPlayer implements StandIn {
   reset(random: RandomStream): void {
     // A flapping body falls from the first tick on; nobody looks round first.
     const hesitation = this.control.scheme === 'flap' ? 0.1 : this.traits.hesitationSeconds;
+    this.goFor([]);
     this.misjudged = 1 + this.traits.wayMisjudgement * (random.nextUnit() - 0.5) * 0.5;
     this.hand.reset(Math.round(random.nextUnit() * hesitation * this.program.ticksPerSecond));
   }
@@ -95,7 +104,12 @@ export class AirPlayer implements StandIn {
     const slips = random.nextUnit() < this.traits.slipShare;
     this.view = view;
     const { own } = view;
-    if (!this.program.exit) this.wantedY = this.findOpening(view);
+    const errands = (this.errands.errandsNow(view) ?? []).filter((cell) => this.isBefore(cell, own.x));
+    if (this.staysOnTheSpot) this.wantedY = this.rowOfNearest(errands, own.x) ?? this.findOpening(view);
+    else {
+      this.goFor(errands);
+      if (!this.hasGoal) this.wantedY = this.findOpening(view);
+    }
     let best = 0;
     let bestCost = Infinity;
     this.choices.forEach((choice, index) => {
@@ -109,6 +123,41 @@ export class AirPlayer implements StandIn {
     // The usual slip: the key goes down though it should not, or the other way round.
     const presses = slips ? acts === 0 : acts === 1;
     return (direction > 0 ? 1 : direction < 0 ? 5 : 0) + (presses ? ACTION_BIT : 0);
+  }
+
+  private get hasGoal(): boolean {
+    return !this.staysOnTheSpot && (this.program.exit !== undefined || this.fetched.length > 0);
+  }
+
+  /** Whether all comes towards it, so that only its height is its own. */
+  private get staysOnTheSpot(): boolean {
+    return this.control.scheme === 'flap' && this.control.step === 0;
+  }
+
+  /** The height of what comes to it first. */
+  private rowOfNearest(cells: readonly number[], x: number): number | undefined {
+    const { width } = this.program.grid;
+    const far = (cell: number) => Math.abs((cell % width) + 0.5 - x);
+    const nearest = cells.reduce<number | undefined>(
+      (best, cell) => (best === undefined || far(cell) < far(best) ? cell : best),
+      undefined,
+    );
+    return nearest === undefined ? undefined : Math.floor(nearest / width) + 0.5;
+  }
+
+  /** Takes up what is to be fetched or brought; with nothing of that the exit. */
+  private goFor(cells: readonly number[]): void {
+    if (sameCells(cells, this.fetched)) return;
+    this.fetched = cells;
+    this.toGoal = cells.length > 0 ? computeDistanceField(this.walk, [...cells]) : this.exitField;
+  }
+
+  /** Who flaps never turns back for anything. */
+  private isBefore(cell: number, x: number): boolean {
+    if (this.control.scheme !== 'flap') return true;
+    const off = (cell % this.program.grid.width) + 0.5 - x;
+    const { facing } = this.program.player;
+    return facing > 90 && facing < 270 ? off < 0.5 : off > -0.5;
   }
 
   /** The least cost that can be had from a place when this is pressed first. */
@@ -206,7 +255,7 @@ export class AirPlayer implements StandIn {
 
   private wayLeft(x: number, y: number): number {
     // Never quite there, so that it goes on thinking ahead.
-    if (!this.program.exit) return NEVER_THERE + Math.abs(y - this.wantedY);
+    if (!this.hasGoal) return NEVER_THERE + Math.abs(y - this.wantedY);
     const { width, height } = this.program.grid;
     const column = Math.min(width - 1, Math.max(0, Math.floor(x)));
     const row = Math.min(height - 1, Math.max(0, Math.floor(y)));

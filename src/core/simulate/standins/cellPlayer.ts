@@ -7,7 +7,7 @@ import type { RandomStream } from '../../foundation/random';
 import { INPUT_COLUMNS, INPUT_ROWS, pointInput, type Input } from '../engine/player/inputs';
 import type { PlayerBody } from '../engine/player/playerBody';
 import { CellSight } from './cellSight';
-import { ErrandGoals } from './errandGoals';
+import { ErrandGoals, sameCells } from './errandGoals';
 import { Hand } from './hand';
 import { Planner, stepBits } from './plan';
 import type { StandIn } from './standIn';
@@ -106,7 +106,7 @@ export class CellPlayer implements StandIn {
     const steps = Math.min(16, Math.max(2, Math.round(traits.lookAheadSeconds / stepSeconds)));
     this.ticksPerStep = stepSeconds * ticksPerSecond;
     this.hand = new Hand(traits, ticksPerSecond, isStepwise);
-    this.errands = new ErrandGoals(program, ground.walk, ground.goalCells);
+    this.errands = new ErrandGoals(program, ground.walk.blocked, ground.goalCells);
     this.goals = ground.goalCells;
     this.toGoal = computeDistanceField(ground.walk, ground.goalCells);
     this.planner = new Planner(program.grid.width, program.grid.height, ground, steps, stepSeconds);
@@ -145,11 +145,7 @@ export class CellPlayer implements StandIn {
   private decide(view: StandInView): Input {
     const { own } = view;
     const goals = this.errands.cellsNow(view);
-    if (
-      goals !== this.goals &&
-      (goals.length !== this.goals.length || goals.some((cell, at) => cell !== this.goals[at]))
-    )
-      this.goTo(goals);
+    if (!sameCells(goals, this.goals)) this.goTo(goals);
     const { scheme } = this.program.player.control;
     const { grid } = this.program;
     const cell =

@@ -1,6 +1,5 @@
 import { cellsOfArea } from '../../arena/area';
 import { cellIndexAt } from '../../arena/grid';
-import type { WalkGrid } from '../../arena/walkGrid';
 import { errandsOf, type Errands } from '../../compile/errands';
 import type { LevelProgram } from '../../compile/levelProgram';
 import type { StandInView } from './standInView';
@@ -17,7 +16,8 @@ export class ErrandGoals {
 
   constructor(
     private readonly program: LevelProgram,
-    walk: WalkGrid,
+    /** 1 for cells in which the player cannot stand. */
+    blocked: ArrayLike<number>,
     /** Where it goes when nothing is left to be fetched or brought. */
     private readonly restCells: readonly number[],
   ) {
@@ -26,13 +26,17 @@ export class ErrandGoals {
     this.hasErrands = take.length + fill.length + deliver.length + refill.length > 0;
     this.lowAmmunition = (program.player.gun?.ammunition ?? -1) * LOW_SHARE;
     const { width, height } = program.grid;
-    this.areaCells = areas.flatMap((area) => cellsOfArea(area, width, height)).filter((cell) => !walk.blocked[cell]);
+    this.areaCells = areas.flatMap((area) => cellsOfArea(area, width, height)).filter((cell) => !blocked[cell]);
   }
 
   /** Cells of which any one is to be reached next. */
   cellsNow(view: StandInView): readonly number[] {
-    const rest = this.areaCells.length > 0 ? this.areaCells : this.restCells;
-    if (!this.hasErrands) return rest;
+    return this.errandsNow(view) ?? (this.areaCells.length > 0 ? this.areaCells : this.restCells);
+  }
+
+  /** Cells of what is to be fetched or brought next; undefined when there is nothing to fetch or bring. */
+  errandsNow(view: StandInView): number[] | undefined {
+    if (!this.hasErrands) return undefined;
     const { own, seen } = view;
     const isThere = (piece: number) => seen.isGone[piece] === 0;
     const open = this.errands.fill.filter((piece) => isThere(piece) && seen.isFilled[piece] === 0);
@@ -44,7 +48,12 @@ export class ErrandGoals {
     const refills =
       own.ammunition >= 0 && own.ammunition <= this.lowAmmunition ? this.errands.refill.filter(isThere) : [];
     const targets = refills.length > 0 ? refills : wantsMore ? takes : own.carried > 0 ? puts : [];
-    if (targets.length === 0) return rest;
+    if (targets.length === 0) return undefined;
     return targets.map((piece) => cellIndexAt(this.program.grid, seen.x[piece], seen.y[piece]));
   }
+}
+
+/** Whether two lists of cells are the same. */
+export function sameCells(a: readonly number[], b: readonly number[]): boolean {
+  return a === b || (a.length === b.length && a.every((cell, at) => cell === b[at]));
 }

@@ -1,6 +1,7 @@
 import type { ControlProgram, LevelProgram } from '../../compile/levelProgram';
 import type { RandomStream } from '../../foundation/random';
 import { ACTION_BIT, type Input } from '../engine/player/inputs';
+import { ErrandGoals } from './errandGoals';
 import { Hand } from './hand';
 import type { StandIn } from './standIn';
 import type { StandInView } from './standInView';
@@ -12,6 +13,11 @@ type RailControl = Extract<ControlProgram, { scheme: 'rail and fire' }>;
 /** How far ahead something that comes nearer is dodged, seconds. */
 const DODGE_SECONDS = 0.8;
 const DODGE_CELLS = 0.5;
+/** A target this near to the line of fire is fired at. */
+const LINED_UP_CELLS = 0.35;
+/** What is no farther off the rail than this can be fetched or brought from it. */
+const BESIDE_RAIL_CELLS = 1.2;
+const THERE_CELLS = 0.2;
 
 /**
  * A stand-in for rail and fire. It gets out of the way of what would hit it, goes to the exit when that lies on its rail and
@@ -21,6 +27,7 @@ export class RailPlayer implements StandIn {
   private readonly hand: Hand;
   private readonly harmful: Uint8Array;
   private readonly isTarget: Uint8Array;
+  private readonly errands: ErrandGoals;
   private aimError = 0;
 
   constructor(
@@ -30,6 +37,7 @@ export class RailPlayer implements StandIn {
   ) {
     this.hand = new Hand(traits, program.ticksPerSecond, false);
     this.harmful = harmfulPieces(program);
+    this.errands = new ErrandGoals(program, program.grid.solid, []);
     const shotKind = program.pieces[program.player.gun!.firstShot]?.kindIndex ?? -1;
     this.isTarget = Uint8Array.from(program.pieces, (piece) =>
       !piece.isShot && program.contacts.some(({ by, on }) => by === shotKind && on === piece.kindIndex) ? 1 : 0,
@@ -52,8 +60,10 @@ export class RailPlayer implements StandIn {
     const dodge = this.dodge(view);
     if (dodge !== 0) return this.go(dodge) + fire;
     const target = this.nearestTarget(view);
+    const errand = this.towardsErrand(view);
+    if (errand !== 0) return this.go(errand) + (target !== undefined && Math.abs(target) < LINED_UP_CELLS ? fire : 0);
     if (target === undefined) return this.go(this.towardsExit(view));
-    const isLinedUp = Math.abs(target) < 0.35;
+    const isLinedUp = Math.abs(target) < LINED_UP_CELLS;
     const direction = isLinedUp ? 0 : Math.sign(target);
     return (
       this.go(slips ? -direction : direction) + (isLinedUp || this.program.player.gun!.cooldownTicks < 12 ? fire : 0)
@@ -75,7 +85,24 @@ export class RailPlayer implements StandIn {
     const { exit } = this.program;
     if (!exit) return 0;
     const wanted = this.along(exit.x + exit.width / 2, exit.y + exit.height / 2) - this.along(own.x, own.y);
-    return Math.abs(wanted) < 0.2 ? 0 : Math.sign(wanted);
+    return Math.abs(wanted) < THERE_CELLS ? 0 : Math.sign(wanted);
+  }
+
+  /** Towards the nearest thing beside the rail that is to be fetched or brought; 0 when there is none, or it is there. */
+  private towardsErrand(view: StandInView): number {
+    const { own } = view;
+    const { width } = this.program.grid;
+    let nearest = 0;
+    let least = Infinity;
+    for (const cell of this.errands.errandsNow(view) ?? []) {
+      const dx = (cell % width) + 0.5 - own.x;
+      const dy = Math.floor(cell / width) + 0.5 - own.y;
+      const off = this.along(dx, dy);
+      if (Math.abs(this.along(dy, dx)) > BESIDE_RAIL_CELLS || Math.abs(off) >= least) continue;
+      least = Math.abs(off);
+      nearest = off;
+    }
+    return Math.abs(nearest) < THERE_CELLS ? 0 : Math.sign(nearest);
   }
 
   /** Away from the first thing that comes within reach soon; 0 when nothing does. */

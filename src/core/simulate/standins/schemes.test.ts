@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { smallProgram } from '../../../../tests/support/smallLevel';
+import { smallProgram, type SmallLevel } from '../../../../tests/support/smallLevel';
 import { runChunk } from '../../pipeline';
+import { Runner } from '../run';
 import { STAND_INS } from './traits';
 
 const RUNS = 60;
@@ -113,5 +114,97 @@ describe('flapping through gaps that come', () => {
     expect(wide).toBeGreaterThan(middle);
     expect(middle).toBeGreaterThan(narrow);
     expect(wide - narrow).toBeGreaterThan(0.25);
+  });
+});
+
+describe('fetching and bringing under every scheme', () => {
+  const FETCH = [{ by: 'player', on: 'pot', does: [{ effect: 'collect' as const }] }];
+  const RULES = ['rules {', 'win when no pot left', '}'];
+
+  /** Share of runs in which all pots are fetched in time; with nobody at the keys none is. */
+  function fetchedShare(level: SmallLevel): number {
+    const program = smallProgram({
+      kinds: [{ id: 'pot', tags: ['pot'] }, ...(level.kinds ?? [])],
+      contacts: FETCH,
+      ...level,
+      level: { rules: { loseWhenTouching: 'foe', timeLimit: 40 }, cues: RULES, ...level.level },
+    });
+    const { record } = new Runner(program, { type: 'inputs', inputs: [] }).run(1);
+    expect(record?.outcome).not.toBe('won');
+    return clearShare(program);
+  }
+  const pots = (...at: [number, number][]) => at.map((place) => ({ kind: 'pot', at: place }));
+
+  test('sliding from wall to wall', () => {
+    const share = fetchedShare({
+      map: ['##########', '#........#', '#......#.#', '#........#', '#.#......#', '#........#', '##########'],
+      control: { scheme: 'slide until blocked', speed: 9 },
+      player: { at: [1.5, 1.5] },
+      pieces: pots([8.5, 3.5], [4.5, 5.5]),
+    });
+    expect(share).toBeGreaterThan(0.9);
+  });
+
+  test('along a rail, with nothing to fire at', () => {
+    const share = fetchedShare({
+      map: Array.from({ length: 8 }, (_, row) => (row % 7 === 0 ? '#'.repeat(20) : `#${'.'.repeat(18)}#`)),
+      control: {
+        scheme: 'rail and fire',
+        speed: 5,
+        rail: 'across',
+        aim: 270,
+        shot: 'pellet',
+        shotSpeed: 11,
+        range: 20,
+        cooldown: 0.4,
+        charge: 0,
+      },
+      player: { at: [9.5, 6.4] },
+      kinds: [
+        { id: 'pot', tags: ['pot'] },
+        { id: 'pellet', radius: 0.1 },
+      ],
+      pieces: pots([3.5, 6.4], [16.5, 6.2]),
+    });
+    expect(share).toBe(1);
+  });
+
+  test('running and jumping', () => {
+    const share = fetchedShare({
+      map: [
+        '####################',
+        ...Array.from({ length: 4 }, () => '#..................#'),
+        '#.......####.......#',
+        '#..................#',
+        '####################',
+      ],
+      control: { scheme: 'run and jump', speed: 5, jump: 13, jumps: 1, coyote: 0.09, jumpBuffer: 0.12, mostFall: 16 },
+      playerKind: { radius: 0.35, falls: true },
+      player: { at: [2.5, 6.5] },
+      pieces: pots([17.5, 6.5], [9.5, 4.5]),
+      level: { view: 'side', rules: { loseWhenTouching: 'foe', timeLimit: 40 }, cues: RULES },
+    });
+    expect(share).toBeGreaterThan(0.75);
+  });
+
+  test('flapping on the spot towards what comes', () => {
+    const share = fetchedShare({
+      map: Array.from({ length: 12 }, () => '....................'),
+      control: { scheme: 'flap', speed: 0, lift: 5, mostFall: 7 },
+      player: { at: [4.5, 6.5] },
+      kinds: [{ id: 'pot', tags: ['pot'], behavior: 'glide', floats: true }],
+      scripts: { glide: 'start state on { do drift leaving at 2 cells/s }' },
+      pieces: [
+        { kind: 'pot', at: [12.5, 3.5], facing: 180 },
+        { kind: 'pot', at: [18.5, 9.5], facing: 180 },
+      ],
+      level: {
+        view: 'side',
+        rules: { loseWhenTouching: 'foe', timeLimit: 20 },
+        cues: ['rules {', 'score 5 when pot collected', 'win when score >= 5', '}'],
+      },
+    });
+    // One of the two is enough: a casual player misses many.
+    expect(share).toBeGreaterThan(0.6);
   });
 });

@@ -5,6 +5,7 @@ import { buildBodyWalkGrid, type WalkGrid } from '../../arena/walkGrid';
 import { isUnsafe, type LevelProgram } from '../../compile/levelProgram';
 import type { RandomStream } from '../../foundation/random';
 import type { Input } from '../engine/player/inputs';
+import { ErrandGoals, sameCells } from './errandGoals';
 import { Hand } from './hand';
 import type { StandIn } from './standIn';
 import type { StandInView } from './standInView';
@@ -29,7 +30,12 @@ const GUESS_CELLS = 5;
 export class SlidePlayer implements StandIn {
   private readonly hand: Hand;
   private readonly walk: WalkGrid;
-  private readonly goals: ReadonlySet<number>;
+  private readonly errands: ErrandGoals;
+  private readonly exitCells: readonly number[];
+  /** What it wants to come over next: the cells, and what it reckons distances from. */
+  private wanted: readonly number[] = [];
+  private goals: ReadonlySet<number> = new Set();
+  private aims: readonly { x: number; y: number }[] = [];
   private readonly unsafe: Uint8Array;
   private readonly harmful: Uint8Array;
   private readonly visits = new Map<number, number>();
@@ -42,13 +48,14 @@ export class SlidePlayer implements StandIn {
     const { grid, ground, exit, player } = program;
     this.hand = new Hand(traits, program.ticksPerSecond, true);
     this.walk = buildBodyWalkGrid(grid, player.stand, false);
-    this.goals = new Set(exit ? cellsOfArea(exit, grid.width, grid.height) : []);
+    this.exitCells = exit ? cellsOfArea(exit, grid.width, grid.height) : [];
+    this.errands = new ErrandGoals(program, this.walk.blocked, this.exitCells);
     this.unsafe = Uint8Array.from(ground.typeOfCell, (type) => (isUnsafe(ground.types[type]) ? 1 : 0));
     this.harmful = harmfulPieces(program);
   }
 
   reset(random: RandomStream): void {
-    this.visits.clear();
+    this.goTo(this.exitCells);
     this.hand.reset(Math.round(random.nextUnit() * this.traits.hesitationSeconds * this.program.ticksPerSecond));
   }
 
@@ -61,6 +68,8 @@ export class SlidePlayer implements StandIn {
     const any = random.nextInteger(0, 3);
     const guesses = HEADING_INPUTS.map(() => random.nextUnit() * GUESS_CELLS);
     if (view.own.isUnderWay) return 0;
+    const wanted = this.errands.cellsNow(view);
+    if (!sameCells(wanted, this.wanted)) this.goTo(wanted);
     if (slips) return HEADING_INPUTS[any];
     const cell = cellIndexAt(this.program.grid, view.own.x, view.own.y);
     this.visits.set(cell, (this.visits.get(cell) ?? 0) + 1);
@@ -75,6 +84,18 @@ export class SlidePlayer implements StandIn {
       }
     });
     return best;
+  }
+
+  /** Takes up another goal; what it has learned of the ground on the way to the last one no longer counts. */
+  private goTo(cells: readonly number[]): void {
+    const { exit, grid } = this.program;
+    this.wanted = cells;
+    this.goals = new Set(cells);
+    this.visits.clear();
+    this.aims =
+      exit && cells === this.exitCells
+        ? [{ x: exit.x + exit.width / 2, y: exit.y + exit.height / 2 }]
+        : cells.map((cell) => ({ x: (cell % grid.width) + 0.5, y: Math.floor(cell / grid.width) + 0.5 }));
   }
 
   private slidesFrom(cell: number): number[][] {
@@ -104,12 +125,10 @@ export class SlidePlayer implements StandIn {
 
   private guess(cell: number): number {
     const { width } = this.program.grid;
-    const { exit } = this.program;
     const again = AGAIN_CELLS * (this.visits.get(cell) ?? 0);
-    if (!exit) return again;
-    const dx = (cell % width) + 0.5 - (exit.x + exit.width / 2);
-    const dy = Math.floor(cell / width) + 0.5 - (exit.y + exit.height / 2);
-    return Math.abs(dx) + Math.abs(dy) + again;
+    const [x, y] = [(cell % width) + 0.5, Math.floor(cell / width) + 0.5];
+    const far = this.aims.reduce((least, aim) => Math.min(least, Math.abs(x - aim.x) + Math.abs(y - aim.y)), Infinity);
+    return (this.aims.length > 0 ? far : 0) + again;
   }
 
   private isSafe(passed: readonly number[], view: StandInView): boolean {
