@@ -293,7 +293,7 @@ class LevelCompiler {
         this.addNew([
           errorAt(
             { path: [...this.path, 'cues'], span: state.span },
-            'unknown-state',
+            'unknown-straggler-state',
             `Nothing that ${cue.name} brings in has a state \`${state.id}\`.`,
             proposeWord(state.id, known, 'states'),
           ),

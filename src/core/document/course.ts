@@ -102,7 +102,7 @@ function findEndlessRound(
     warningAt(
       { path: ['levels', back?.index ?? stuck[0], ...(back ? ['links', back.way.link!] : [])] },
       'course-endless',
-      `However the levels ${names} are won, the course never ends.`,
+      `However ${names} ${stuck.length === 1 ? 'is' : 'are'} won, the course never ends.`,
       'Let one way on end the course, for instance from a score on; or leave it so if only losing is to end it.',
     ),
   ];

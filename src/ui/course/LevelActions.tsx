@@ -23,7 +23,15 @@ export function LevelActions({ game, level, onEdit }: LevelActionsProps) {
       onConfirm: () => void onEdit(`Remove ${level.name}`, (draft) => commands.removeLevel(draft, level.id)),
     });
   return (
-    <div style={{ display: 'flex', gap: 11, padding: '8px 14px', borderTop: '1px solid var(--layer)' }}>
+    <div
+      style={{
+        display: 'flex',
+        gap: 9,
+        padding: '8px 12px',
+        whiteSpace: 'nowrap',
+        borderTop: '1px solid var(--layer)',
+      }}
+    >
       <button
         type="button"
         className="act"
@@ -51,7 +59,7 @@ export function LevelActions({ game, level, onEdit }: LevelActionsProps) {
         Copy
       </button>
       <LevelLinks game={game} level={level} onEdit={onEdit} />
-      <span style={{ flex: 1 }} />
+      <span style={{ flex: 1, marginLeft: -9 }} />
       <button type="button" className="act bad" aria-label={`Remove ${level.name}`} onClick={remove}>
         Remove
       </button>

@@ -102,7 +102,7 @@ export function LevelLinks({
             </ActionIcon>
           </div>
         ))}
-        <button type="button" className="act" onClick={() => set([...links, { when: 'won', to: game.levels[0].id }])}>
+        <button type="button" className="act" onClick={() => set([...links, { when: 'won', to: following?.id }])}>
           Add a way on
         </button>
         <p className="quiet" style={{ margin: '6px 0 0' }}>

@@ -15,7 +15,10 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
   );
   const scale = useFollowed(view, (state) => state.camera.scale);
   const pixelsPerCell = useFollowed(session, (state) => state.game.pixelsPerCell);
-  const hasMovers = useFollowed(reading, (state) => (state.previews?.movers.length ?? 0) > 0);
+  const hasMovers = useFollowed(
+    reading,
+    ({ previews }) => previews !== undefined && previews.movers.length + previews.entries.length > 0,
+  );
   const isTrying = useFollowed(tries, (state) => state.status !== 'off');
   const isReady = useFollowed(reading, (state) => !state.isStale && state.sampleRun !== undefined);
   const seed = useFollowed(reading, (state) => state.sampleSeed);

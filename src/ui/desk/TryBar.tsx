@@ -18,6 +18,7 @@ export function TryBar({ controls }: { controls: Controls }) {
   const tick = useFollowed(tries, (state) => state.tick);
   useTryKeys(tries, controls);
   if (status === 'off') return null;
+  const isWon = note.startsWith('Cleared');
   const { player } = tries;
   const keep = () => {
     const { kept } = tries;
@@ -43,7 +44,7 @@ export function TryBar({ controls }: { controls: Controls }) {
           gap: 10,
           padding: '5px 10px',
           boxShadow: '0 1px 6px rgba(0,0,0,.14)',
-          borderColor: status === 'over' ? 'var(--clay)' : 'var(--river)',
+          borderColor: status !== 'over' ? 'var(--river)' : isWon ? 'var(--moss)' : 'var(--clay)',
         }}
       >
         <b style={{ color: 'var(--river)' }}>Try</b>
@@ -105,7 +106,7 @@ export function TryBar({ controls }: { controls: Controls }) {
           onCommit={(value) => tries.setFreezesOn(value)}
         />
         <KeySettings controls={controls} />
-        {status === 'over' && <GoOn score={player?.score ?? 0} isWon={note.startsWith('Cleared')} />}
+        {status === 'over' && <GoOn score={player?.score ?? 0} isWon={isWon} />}
         <Button size="compact-xs" variant="light" title="Enter" onClick={() => tries.again()}>
           Again
         </Button>

@@ -153,7 +153,11 @@ describe('stragglers', () => {
       'small',
     );
     const fault = compiled.ok ? undefined : compiled.faults[0];
-    expect([fault?.code, fault?.where.span?.line, fault?.hint]).toEqual(['unknown-state', 3, 'Did you mean `hunt`?']);
+    expect([fault?.code, fault?.where.span?.line, fault?.hint]).toEqual([
+      'unknown-straggler-state',
+      3,
+      'Did you mean `hunt`?',
+    ]);
   });
 });
 
