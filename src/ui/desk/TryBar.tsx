@@ -47,65 +47,80 @@ export function TryBar({ controls }: { controls: Controls }) {
           borderColor: status !== 'over' ? 'var(--river)' : isWon ? 'var(--moss)' : 'var(--clay)',
         }}
       >
-        <b style={{ color: 'var(--river)' }}>Try</b>
-        <span className="mono" data-testid="try-time" style={{ minWidth: 62 }}>
-          {tries.seconds.toFixed(2)} s
-        </span>
-        {player && player.health !== 1 && <span>health {Number(player.health.toFixed(1))}</span>}
-        {player && player.score !== 0 && <span>score {player.score}</span>}
-        {player && player.lives > 0 && (
-          <span data-testid="try-lives">
-            {player.lives} {player.lives === 1 ? 'life' : 'lives'}
+        <div
+          style={{
+            display: 'flex',
+            alignItems: 'center',
+            gap: 10,
+            flex: '1 1 250px',
+            minWidth: 0,
+            overflow: 'hidden',
+            whiteSpace: 'nowrap',
+          }}
+        >
+          <b style={{ color: 'var(--river)' }}>Try</b>
+          <span className="mono" data-testid="try-time" style={{ minWidth: 56 }}>
+            {tries.seconds.toFixed(2)} s
           </span>
-        )}
-        {player && player.wave > 0 && <span data-testid="try-wave">wave {player.wave}</span>}
-        {player && player.carried > 0 && <span>carries {player.carried}</span>}
-        {player && player.ammunition >= 0 && <span>{player.ammunition} shots left</span>}
-        <span
-          role="status"
-          data-testid="try-note"
-          className={note.startsWith('Cleared') ? 'good' : note ? 'bad' : 'quiet'}
-        >
-          {note ||
-            (player && (player.lives > 0 || player.ammunition >= 0)
-              ? 'Esc ends'
-              : 'arrows or A D W S, Space acts, Esc ends')}
-        </span>
-        <div style={{ flex: 1 }} />
-        {SPEEDS.map((value) => (
-          <button
-            key={value}
-            type="button"
-            className="chip"
-            aria-pressed={speed === value}
-            data-on={speed === value || undefined}
-            onClick={() => tries.setSpeed(value)}
+          {player && player.health !== 1 && <span>health {Number(player.health.toFixed(1))}</span>}
+          {player && player.score !== 0 && <span>score {player.score}</span>}
+          {player && player.lives > 0 && (
+            <span data-testid="try-lives">
+              {player.lives} {player.lives === 1 ? 'life' : 'lives'}
+            </span>
+          )}
+          {player && player.wave > 0 && <span data-testid="try-wave">wave {player.wave}</span>}
+          {player && player.carried > 0 && <span>carries {player.carried}</span>}
+          {player && player.ammunition >= 0 && <span>{player.ammunition} shots left</span>}
+          <span
+            role="status"
+            data-testid="try-note"
+            className={isWon ? 'good' : note ? 'bad' : 'quiet'}
+            style={{ minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}
           >
-            {value}×
-          </button>
-        ))}
-        <button
-          type="button"
-          className="chip"
-          title="Freeze or go on (F); one tick (.)"
-          onClick={() => tries.toggleFreeze()}
-          disabled={status === 'over'}
-        >
-          {status === 'frozen' ? 'Go on' : 'Freeze'}
-        </button>
-        <SelectField
-          label="Freeze by itself"
-          value={freezesOn}
-          width={142}
-          options={[
-            { value: 'nothing', label: 'never by itself' },
-            { value: 'contact', label: 'at a contact' },
-            { value: 'sight', label: 'at a sighting' },
-            { value: 'state', label: 'at a new state' },
-          ]}
-          onCommit={(value) => tries.setFreezesOn(value)}
-        />
-        <KeySettings controls={controls} />
+            {note ||
+              (player && (player.lives > 0 || player.ammunition >= 0)
+                ? 'Esc ends'
+                : 'arrows or A D W S, Space; Esc ends')}
+          </span>
+        </div>
+        {status !== 'over' && (
+          <div style={{ display: 'flex', alignItems: 'center', gap: 0 }}>
+            {SPEEDS.map((value) => (
+              <button
+                key={value}
+                type="button"
+                className="chip"
+                aria-pressed={speed === value}
+                data-on={speed === value || undefined}
+                onClick={() => tries.setSpeed(value)}
+              >
+                {value}×
+              </button>
+            ))}
+            <button
+              type="button"
+              className="chip"
+              title="Freeze or go on (F); one tick (.)"
+              onClick={() => tries.toggleFreeze()}
+            >
+              {status === 'frozen' ? 'Go on' : 'Freeze'}
+            </button>
+            <SelectField
+              label="Freeze by itself"
+              value={freezesOn}
+              width={132}
+              options={[
+                { value: 'nothing', label: 'only by hand' },
+                { value: 'contact', label: 'at a contact' },
+                { value: 'sight', label: 'at a sighting' },
+                { value: 'state', label: 'at a new state' },
+              ]}
+              onCommit={(value) => tries.setFreezesOn(value)}
+            />
+            <KeySettings controls={controls} />
+          </div>
+        )}
         {status === 'over' && <GoOn score={player?.score ?? 0} isWon={isWon} />}
         <Button size="compact-xs" variant="light" title="Enter" onClick={() => tries.again()}>
           Again
