@@ -166,6 +166,7 @@ export type { CueEntry, EntrySpot } from './compile/entryPlaces';
 export { STAND_INS, type StandInTraits } from './simulate/standins/traits';
 
 export type { Band } from './measure/statistics/band';
+export { cueWarnings } from './measure/cueWarnings';
 export type { GapFigures } from './measure/gapFigures';
 export { describeFindings, type Finding } from './measure/findings';
 export type { RunNote } from './simulate/runWatch';

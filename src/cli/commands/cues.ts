@@ -1,4 +1,11 @@
-import { NO_OVERRIDES, projectLevelCues, USUAL_CLEAR_SECONDS, type Band, type CueProjection } from '@/core/index';
+import {
+  cueWarnings,
+  NO_OVERRIDES,
+  projectLevelCues,
+  USUAL_CLEAR_SECONDS,
+  type Band,
+  type CueProjection,
+} from '@/core/index';
 import { openGame, openLevel } from '../gameFile';
 import { CommandFault, EXIT, printJson, printResult } from '../output';
 
@@ -44,7 +51,7 @@ function describe({ seeds, seconds, clearSeconds, cues: all, lanes }: CueProject
             `  ${percent(cue.gaps.withinReach.value)} (${percent(cue.gaps.withinReach.low)} to ${percent(cue.gaps.withinReach.high)}) of consecutive gaps are within reach: the player must get ${say(cue.gaps.shift, 1)} cells and gets ${say(cue.gaps.reach, 1)} cells; ${percent(cue.gaps.wideEnough.value)} are wide enough`,
           ]
         : []),
-      ...(cue.offCentre > 0 ? [`  comes in ${cue.offCentre.toFixed(1)} cells off the middle of the opening`] : []),
+      ...cueWarnings(cue).map((warning) => `  note: ${warning}`),
     ]),
     ...lanes.map(
       ({ name, crossable, crossSeconds, medianGap, longestClosed }) =>

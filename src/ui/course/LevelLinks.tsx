@@ -102,7 +102,11 @@ export function LevelLinks({
             </ActionIcon>
           </div>
         ))}
-        <button type="button" className="act" onClick={() => set([...links, { when: 'won', to: following?.id }])}>
+        <button
+          type="button"
+          className="act"
+          onClick={() => set([...links, { when: 'won', to: (following ?? game.levels[0]).id }])}
+        >
           Add a way on
         </button>
         <p className="quiet" style={{ margin: '6px 0 0' }}>

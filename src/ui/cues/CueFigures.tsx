@@ -1,6 +1,7 @@
 'use client';
 
 import {
+  cueWarnings,
   GAP_STEP_SECONDS,
   type Band,
   type CueFigures as Figures,
@@ -118,20 +119,8 @@ function GapsAgainstReach({ gaps: { withinReach, shift, reach, wideEnough } }: {
   );
 }
 
-const LONG_EMPTY_SECONDS = 12;
-
 function Warnings({ figures }: { figures: Figures }) {
-  const warnings = [
-    figures.first && figures.first.median < 0.2 ? 'The first comes at once.' : undefined,
-    figures.first && figures.first.median > LONG_EMPTY_SECONDS
-      ? `Nothing comes for ${figures.first.median.toFixed(0)} s.`
-      : undefined,
-    figures.missed > 0.5 ? `${figures.missed.toFixed(1)} arrivals a run find no room.` : undefined,
-    figures.offCentre > 0
-      ? `It comes in ${figures.offCentre.toFixed(1)} cells off the middle of the opening.`
-      : undefined,
-  ].filter((text) => text !== undefined);
-  return warnings.map((text) => (
+  return cueWarnings(figures).map((text) => (
     <p key={text} className="wary" style={{ margin: '6px 0 0' }}>
       {text}
     </p>
