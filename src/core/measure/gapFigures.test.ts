@@ -55,7 +55,7 @@ describe('consecutive gaps against reach', () => {
   test('the share follows from drawing both middles evenly along the mark', () => {
     // Middles are drawn from 9 cells. Two of them differ by more than d in (1 − d / 9)² of all pairs; out of reach is what is
     // farther than 1.5 cells in 0.5 s and the 3 cells of the gap less the length of the player.
-    const { withinReach, shift } = gapsOf('gap 3 cells between stone and stone', '0.5 s', FLAP, 200);
+    const { withinReach, shift } = gapsOf('gap 3 cells between stone and stone', '0.5 s', FLAP, 120);
     const radius = 0.4;
     const exact = 1 - (1 - (1.5 + 3 - 2 * radius) / 9) ** 2;
     expect(Math.abs(withinReach.value - exact)).toBeLessThan(0.02);

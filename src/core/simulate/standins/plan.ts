@@ -20,6 +20,9 @@ export interface PlannedGround {
   needsCarrier: Uint8Array;
 }
 
+/** A cell can be left for itself and its eight neighbours. */
+const MOST_NEXT = 9;
+
 /** What it is worth, in seconds of detour, not to step where nothing bears. */
 const DROWNING_SECONDS = 40;
 
@@ -36,7 +39,10 @@ export class Planner {
   private readonly firstCell: Int32Array[];
   private readonly frontier: Int32Array[];
   private readonly danger: Float64Array;
-  private readonly neighbourOffset: Int32Array;
+  /** For every cell the cells that it can be left for, {@link MOST_NEXT} places each: itself first, then its neighbours. */
+  private readonly nextCells: Int32Array;
+  private readonly nextCosts: Float64Array;
+  private readonly nextCounts: Uint8Array;
   private round = 0;
   private toGoal: DistanceField = new Float64Array(0);
 
@@ -54,10 +60,27 @@ export class Planner {
     this.firstCell = [new Int32Array(cells), new Int32Array(cells)];
     this.frontier = [new Int32Array(cells), new Int32Array(cells)];
     this.danger = new Float64Array(cells);
-    this.neighbourOffset = Int32Array.from(
-      NEIGHBOUR_COLUMNS,
-      (column, index) => NEIGHBOUR_ROWS[index] * width + column,
-    );
+    this.nextCells = new Int32Array(cells * MOST_NEXT);
+    this.nextCosts = new Float64Array(cells * MOST_NEXT);
+    this.nextCounts = new Uint8Array(cells);
+    for (let cell = 0; cell < cells; cell++) this.listNext(cell);
+  }
+
+  private listNext(cell: number): void {
+    const start = cell * MOST_NEXT;
+    let count = 0;
+    const add = (next: number, straightSteps: number) => {
+      this.nextCells[start + count] = next;
+      this.nextCosts[start + count++] = this.stepSeconds * straightSteps;
+    };
+    add(cell, 1);
+    for (let neighbour = 0; neighbour < 8; neighbour++)
+      if ((this.ground.steppable[cell] & (1 << neighbour)) !== 0)
+        add(
+          cell + NEIGHBOUR_ROWS[neighbour] * this.width + NEIGHBOUR_COLUMNS[neighbour],
+          neighbour < 4 ? 1 : DIAGONAL_COST,
+        );
+    this.nextCounts[cell] = count;
   }
 
   /** The cell to go to next from a cell on the way to a goal: itself to wait. */
@@ -104,37 +127,38 @@ export class Planner {
     const nextCost = this.cost[to];
     const nextStamp = this.stamp[to];
     const { needsCarrier } = this.ground;
+    const { nextCells, nextCosts, nextCounts, danger, toGoal, stepSeconds, width } = this;
+    const nextFirst = this.firstCell[to];
+    const nextFrontier = this.frontier[to];
+    const hasCarriers = needsCarrier.length > 0;
+    const dangerOfAll = forecast.dangerAt(step + 1, stepSeconds);
     const round = ++this.round;
     let nextSize = 0;
     for (let index = 0; index < size; index++) {
       const cell = this.frontier[from][index];
       const own = cost[cell];
-      if (own + this.toGoal[cell] * this.stepSeconds > mostTotal) continue;
+      if (own + toGoal[cell] * stepSeconds > mostTotal) continue;
       const first = this.firstCell[from][cell];
-      const bits = this.ground.steppable[cell];
-      // Waiting on a carrier means being taken along with it.
-      const waiting = needsCarrier.length > 0 && needsCarrier[cell] === 1 ? forecast.carriedTo(cell, step) : cell;
-      for (let neighbour = -1; neighbour < 8; neighbour++) {
-        if (neighbour >= 0 && (bits & (1 << neighbour)) === 0) continue;
-        const next = neighbour < 0 ? waiting : cell + this.neighbourOffset[neighbour];
+      const start = cell * MOST_NEXT;
+      const end = start + nextCounts[cell];
+      for (let at = start; at < end; at++) {
+        // Waiting on a carrier means being taken along with it.
+        const isCarried = hasCarriers && at === start && needsCarrier[cell] === 1;
+        const next = isCarried ? forecast.carriedTo(cell, step) : nextCells[at];
         if (nextStamp[next] !== round) {
           nextStamp[next] = round;
           nextCost[next] = Infinity;
-          this.danger[next] = forecast.price(
-            next % this.width,
-            Math.floor(next / this.width),
-            next,
-            step + 1,
-            this.stepSeconds,
-          );
-          if (needsCarrier.length > 0 && needsCarrier[next] === 1 && !forecast.bears(next, step + 1))
-            this.danger[next] += DROWNING_SECONDS;
-          this.frontier[to][nextSize++] = next;
+          danger[next] = dangerOfAll
+            ? dangerOfAll[next]
+            : forecast.price(next % width, Math.floor(next / width), next, step + 1, stepSeconds);
+          if (hasCarriers && needsCarrier[next] === 1 && !forecast.bears(next, step + 1))
+            danger[next] += DROWNING_SECONDS;
+          nextFrontier[nextSize++] = next;
         }
-        const total = own + this.stepSeconds * (neighbour < 4 ? 1 : DIAGONAL_COST) + this.danger[next];
+        const total = own + nextCosts[at] + danger[next];
         if (total < nextCost[next]) {
           nextCost[next] = total;
-          this.firstCell[to][next] = first < 0 ? next : first;
+          nextFirst[next] = first < 0 ? next : first;
         }
       }
     }

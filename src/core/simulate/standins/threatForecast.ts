@@ -42,6 +42,10 @@ interface Forecast {
  */
 export class ThreatForecast {
   private readonly forecasts: Forecast[];
+  private readonly danger: Float64Array;
+  /** For every step and cell the carrier under it, as {@link carrierUnder} says; only of steps that are noted. */
+  private readonly under: Int16Array;
+  private readonly isNoted: Uint8Array;
   private readonly order: Int32Array;
   private readonly distances: Float64Array;
   private count = 0;
@@ -72,6 +76,10 @@ export class ThreatForecast {
       const { west, east, north, south } = program.kinds[program.pieces[piece].kindIndex].hit;
       this.carriedFrom.set([east - EDGE_CELLS, EDGE_CELLS - west, south, -north], CARRIER_FIELDS * index + 4);
     });
+    this.danger = new Float64Array(program.grid.width * program.grid.height);
+    // One step more than is planned: what is waited on goes on.
+    this.under = new Int16Array(this.carriers.length > 0 ? this.danger.length * (steps + 2) : 0);
+    this.isNoted = new Uint8Array(steps + 2);
     this.order = new Int32Array(pieces);
     this.distances = new Float64Array(pieces);
     const hasDrifters = program.brains.some((brain) => brain.states.some(({ motion }) => motion.operation === 'drift'));
@@ -102,6 +110,7 @@ export class ThreatForecast {
   }
 
   private updateCarriers(view: StandInView, ticksPerStep: number): void {
+    this.isNoted.fill(0);
     this.carriers.forEach((piece, index) => {
       const velocityX = (view.seen.x[piece] - view.earlier.x[piece]) / view.gapTicks;
       const velocityY = (view.seen.y[piece] - view.earlier.y[piece]) / view.gapTicks;
@@ -131,19 +140,35 @@ export class ThreatForecast {
     return Math.abs(stepX) >= Math.abs(stepY) ? cell + Math.sign(stepX) : cell + Math.sign(stepY) * width;
   }
 
-  /** Where the numbers of the carrier under a cell begin, or −1. */
+  /** Where the numbers of the carrier under a cell begin, or −1; of several the first. */
   private carrierUnder(cell: number, step: number): number {
-    const { width } = this.program.grid;
-    const x = (cell % width) + 0.5 + this.offMiddleX;
-    const y = Math.floor(cell / width) + 0.5 + this.offMiddleY;
-    const { carriedFrom } = this;
-    for (let at = 0; at < carriedFrom.length; at += CARRIER_FIELDS) {
-      const gapY = y - (carriedFrom[at + 1] + carriedFrom[at + 3] * step);
-      if (gapY > carriedFrom[at + 6] || gapY < carriedFrom[at + 7]) continue;
-      const gapX = x - (carriedFrom[at] + carriedFrom[at + 2] * step);
-      if (gapX <= carriedFrom[at + 4] && gapX >= carriedFrom[at + 5]) return at;
+    if (this.isNoted[step] === 0) this.noteCarriers(step);
+    return this.under[step * this.danger.length + cell];
+  }
+
+  /** Notes for every cell which carrier is expected to be under its middle at a step. */
+  private noteCarriers(step: number): void {
+    const { width, height } = this.program.grid;
+    const { carriedFrom, under } = this;
+    const first = step * this.danger.length;
+    under.fill(-1, first, first + this.danger.length);
+    this.isNoted[step] = 1;
+    for (let at = carriedFrom.length - CARRIER_FIELDS; at >= 0; at -= CARRIER_FIELDS) {
+      const x = carriedFrom[at] + carriedFrom[at + 2] * step;
+      const y = carriedFrom[at + 1] + carriedFrom[at + 3] * step;
+      // Not a number for one that is lost: then no column is within its reach.
+      const lastColumn = Math.min(width - 1, Math.ceil(x + carriedFrom[at + 4] - this.offMiddleX));
+      const lastRow = Math.min(height - 1, Math.ceil(y + carriedFrom[at + 6] - this.offMiddleY));
+      const firstColumn = Math.max(0, Math.floor(x + carriedFrom[at + 5] - this.offMiddleX) - 1);
+      for (let row = Math.max(0, Math.floor(y + carriedFrom[at + 7] - this.offMiddleY) - 1); row <= lastRow; row++) {
+        const gapY = row + 0.5 + this.offMiddleY - y;
+        if (gapY > carriedFrom[at + 6] || gapY < carriedFrom[at + 7]) continue;
+        for (let column = firstColumn; column <= lastColumn; column++) {
+          const gapX = column + 0.5 + this.offMiddleX - x;
+          if (gapX <= carriedFrom[at + 4] && gapX >= carriedFrom[at + 5]) under[first + row * width + column] = at;
+        }
+      }
     }
-    return -1;
   }
 
   /** Sorts the threats by distance, ties by index, and gives their number. */
@@ -202,35 +227,76 @@ export class ThreatForecast {
     }
   }
 
+  /**
+   * Prices of all cells at a step of the plan, worked out only round the threats; undefined when one of them can see, which
+   * reaches too far for that. The array is used again for every step.
+   */
+  dangerAt(step: number, stepSeconds: number): Float64Array | undefined {
+    const { width, height } = this.program.grid;
+    for (let index = 0; index < this.count; index++) if (this.forecasts[index].range > 0) return undefined;
+    const { danger } = this;
+    danger.fill(0);
+    for (let index = 0; index < this.count; index++) {
+      const forecast = this.forecasts[index];
+      const shy = forecast.reach + (forecast.halfX === 0 ? SHY_CELLS : SHY_OF_BOX_CELLS);
+      const wayX = forecast.halfX > 0 ? (forecast.x[step] - forecast.x[step - 1]) / 2 : 0;
+      const wayY = forecast.halfX > 0 ? (forecast.y[step] - forecast.y[step - 1]) / 2 : 0;
+      const [x, y] = [forecast.x[step] - wayX - 0.5, forecast.y[step] - wayY - 0.5];
+      const reachX = forecast.halfX + Math.abs(wayX) + shy;
+      const reachY = forecast.halfY + Math.abs(wayY) + shy;
+      const lastColumn = Math.min(width - 1, Math.ceil(x + reachX));
+      const lastRow = Math.min(height - 1, Math.ceil(y + reachY));
+      for (let row = Math.max(0, Math.floor(y - reachY)); row <= lastRow; row++)
+        for (let column = Math.max(0, Math.floor(x - reachX)); column <= lastColumn; column++) {
+          const cell = row * width + column;
+          danger[cell] += this.priceOf(forecast, column, row, cell, step, stepSeconds);
+        }
+    }
+    return danger;
+  }
+
   /** Price, in seconds, of being in the middle of a cell at a step of the plan. */
   price(column: number, row: number, cell: number, step: number, stepSeconds: number): number {
     let price = 0;
-    for (let index = 0; index < this.count; index++) {
-      const forecast = this.forecasts[index];
-      let dx = column + 0.5 - forecast.x[step];
-      let dy = row + 0.5 - forecast.y[step];
-      if (forecast.halfX > 0) {
-        // A long thing takes up all that it passes during a step, since nobody knows when exactly he hops.
-        const wayX = (forecast.x[step] - forecast.x[step - 1]) / 2;
-        const wayY = (forecast.y[step] - forecast.y[step - 1]) / 2;
-        dx = beyond(dx + wayX, forecast.halfX + Math.abs(wayX));
-        dy = beyond(dy + wayY, forecast.halfY + Math.abs(wayY));
-      }
-      const square = dx * dx + dy * dy;
-      const shyCells = forecast.halfX === 0 ? SHY_CELLS : SHY_OF_BOX_CELLS;
-      const shy = forecast.reach + shyCells;
-      if (square < shy * shy) {
-        const distance = Math.sqrt(square);
-        const nearness = distance <= forecast.reach ? 1 : 1 - (distance - forecast.reach) / shyCells;
-        price += this.traits.fearSeconds * nearness * nearness;
-      }
-      price += this.sightPrice(forecast, dx, dy, square, cell, step) * stepSeconds;
-    }
+    for (let index = 0; index < this.count; index++)
+      price += this.priceOf(this.forecasts[index], column, row, cell, step, stepSeconds);
     return price;
+  }
+
+  /** What one threat adds to the price. */
+  private priceOf(
+    forecast: Forecast,
+    column: number,
+    row: number,
+    cell: number,
+    step: number,
+    stepSeconds: number,
+  ): number {
+    let dx = column + 0.5 - forecast.x[step];
+    let dy = row + 0.5 - forecast.y[step];
+    if (forecast.halfX > 0) {
+      // A long thing takes up all that it passes during a step, since nobody knows when exactly he hops.
+      const wayX = (forecast.x[step] - forecast.x[step - 1]) / 2;
+      const wayY = (forecast.y[step] - forecast.y[step - 1]) / 2;
+      dx = beyond(dx + wayX, forecast.halfX + Math.abs(wayX));
+      dy = beyond(dy + wayY, forecast.halfY + Math.abs(wayY));
+    }
+    const square = dx * dx + dy * dy;
+    let price = 0;
+    const shyCells = forecast.halfX === 0 ? SHY_CELLS : SHY_OF_BOX_CELLS;
+    const shy = forecast.reach + shyCells;
+    if (square < shy * shy) {
+      const distance = Math.sqrt(square);
+      const nearness = distance <= forecast.reach ? 1 : 1 - (distance - forecast.reach) / shyCells;
+      price += this.traits.fearSeconds * nearness * nearness;
+    }
+    return price + this.sightPrice(forecast, dx, dy, square, cell, step) * stepSeconds;
   }
 
   private sightPrice(forecast: Forecast, dx: number, dy: number, square: number, cell: number, step: number): number {
     const { limits } = forecast;
+    // Nobody sees it, but nobody goes into it either.
+    if (forecast.range === 0) return square === 0 ? Infinity : 0;
     if (square > limits.rangeSquare) return 0;
     const distance = Math.sqrt(square);
     if (!forecast.isAlarmed && dx * forecast.facingX + dy * forecast.facingY < limits.arcCosine * distance) return 0;
