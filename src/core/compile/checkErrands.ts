@@ -1,16 +1,13 @@
-import { computeDistanceField } from '../arena/distanceField';
+import { cellsOfArea, type Area } from '../arena/area';
 import { cellIndexAt } from '../arena/grid';
-import { buildBodyWalkGrid } from '../arena/walkGrid';
 import type { GameDocument, Level } from '../document/gameDocument';
+import { kindOf } from '../document/resolveKind';
 import { errorAt, warningAt, type Diagnostic } from '../foundation/diagnostic';
 import type { CheckedCues } from '../language/cues/checkedCues';
-import { passableGrid } from './checkWayOut';
+import { cellsWithinReach } from './cellsWithinReach';
 import { errandsOf } from './errands';
 import type { RuleCondition } from './cueProgram';
 import type { LevelProgram } from './levelProgram';
-
-/** Schemes in which the player walks over cells, so that a way can be told before any run. */
-const WALKING = new Set(['eight ways', 'four ways', 'one cell a press', 'steer to a point']);
 
 /** Whether what the rules want fetched and filled is there, is enough, and can be got at. */
 export function checkErrands(
@@ -24,7 +21,7 @@ export function checkErrands(
   return [
     ...findNeverFilled(program, cues, fill, path),
     ...findTooFew(program, cues, take, fill, path),
-    ...findUnreachable(game, level, program, [...take, ...fill], path),
+    ...findUnreachable(game, level, program, cues, [...take, ...fill], path),
   ];
 }
 
@@ -81,21 +78,22 @@ function findTooFew(
   ];
 }
 
+/** Things to fetch, goals to fill and places to be at to which no way leads. */
 function findUnreachable(
   game: GameDocument,
   level: Level,
   program: LevelProgram,
+  cues: CheckedCues | undefined,
   pieces: readonly number[],
   path: (string | number)[],
 ): Diagnostic[] {
-  const { player, grid, ground, isSideView } = program;
-  if (isSideView || !WALKING.has(player.control.scheme)) return [];
-  const hasCarrier = program.kinds.some((kind) => kind.isCarrier);
-  const passable = passableGrid(game, grid, ground, hasCarrier || program.kinds[player.kindIndex].floats);
-  const fromStart = computeDistanceField(buildBodyWalkGrid(passable, player.stand, true), [
-    cellIndexAt(grid, player.x, player.y),
-  ]);
-  return pieces.flatMap((index) => {
+  const { player, grid, ground } = program;
+  const placedPlayer = level.pieces.find(({ id }) => id === player.id);
+  const kind = placedPlayer && kindOf(game, placedPlayer.kind);
+  // Along a rail it meets what lies beside it, which says nothing of ways.
+  if (!kind || player.control.scheme === 'rail and fire') return [];
+  const { walk, isReached } = cellsWithinReach(game, level, grid, ground, placedPlayer, kind);
+  const faults = pieces.flatMap((index) => {
     const piece = program.pieces[index];
     // What a behavior moves may come nearer.
     if (piece.isArrival || piece.isShot || piece.brain >= 0) return [];
@@ -106,16 +104,43 @@ function findUnreachable(
       return dx * dx + dy * dy <= reach * reach;
     };
     const own = cellIndexAt(grid, piece.x, piece.y);
-    if (Number.isFinite(fromStart[own]) || fromStart.some((way, cell) => Number.isFinite(way) && isMet(cell)))
-      return [];
+    if (isReached[own] === 1 || isReached.some((reached, cell) => reached === 1 && isMet(cell))) return [];
     const placed = level.pieces.findIndex(({ id }) => id === piece.id);
     return [
       errorAt(
         { path: [...path, 'pieces', placed] },
         'goal-unreachable',
         `${player.name} cannot get to ${piece.name}, which the rules want it to.`,
-        'Open a way there, or move it.',
+        player.control.scheme === 'slide until blocked'
+          ? 'Move it on to a way of slides, or put something in the way where the player should stop.'
+          : 'Open a way there, or move it.',
       ),
     ];
   });
+  const isOutOfReach = (area: Area) =>
+    cellsOfArea(area, grid.width, grid.height).every((cell) => walk.blocked[cell] === 1 || isReached[cell] === 0);
+  program.rules.wins.forEach((condition, index) => {
+    if (!neededAreas(condition).some(isOutOfReach)) return;
+    faults.push(
+      errorAt(
+        { path: [...path, 'cues'], span: cues?.rules?.wins[index].span },
+        'place-unreachable',
+        `${player.name} cannot get to a place at which this rule wants it.`,
+        'Open a way there, or name another mark.',
+      ),
+    );
+  });
+  return faults;
+}
+
+/** Areas without which a condition can never hold. */
+function neededAreas(condition: RuleCondition): Area[] {
+  switch (condition.type) {
+    case 'at':
+      return [condition.area];
+    case 'and':
+      return condition.parts.flatMap(neededAreas);
+    default:
+      return [];
+  }
 }

@@ -5,7 +5,7 @@ import { buildBodyWalkGrid } from '../arena/walkGrid';
 import type { GameDocument, Level } from '../document/gameDocument';
 import { warningAt, type Diagnostic } from '../foundation/diagnostic';
 import type { CheckedCues } from '../language/cues/checkedCues';
-import { passableGrid } from './checkWayOut';
+import { passableGrid } from './cellsWithinReach';
 import { gapReach, walkingSpeed } from './gapReach';
 import type { LevelProgram } from './levelProgram';
 

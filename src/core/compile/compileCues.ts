@@ -295,6 +295,13 @@ class CueFolder {
         return { type: condition.type, kinds: this.kindsWith(condition.tag) };
       case 'at': {
         const [x, y, width, height] = markBox(this.markNamed(condition.mark));
+        if (width === 0 || height === 0)
+          this.fault(
+            condition.mark.span,
+            'mark-without-area',
+            `${condition.mark.id} has no area, so the player is never in it.`,
+            'Draw it as an area, or name another mark.',
+          );
         return { type: 'at', area: { x, y, width, height } };
       }
       case 'cleared':
