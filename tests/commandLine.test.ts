@@ -121,7 +121,11 @@ describe('bad input ends with 2, a message and a hint, and never with a stack tr
     ['an unknown override', () => ['run', KILN_YARD_FILE, ...HALL, '--set', 'warden.pase=2'], /Did you mean `pace`/],
     ['an unknown start', () => ['run', KILN_YARD_FILE, ...HALL, '--from', 'wave soon'], /player at 12,7/],
     ['a wave where there are none', () => ['run', KILN_YARD_FILE, ...HALL, '--from', 'wave 4'], /has no waves/],
-    ['cues where there are none', () => ['cues', KILN_YARD_FILE, ...HALL], /has no cues/],
+    [
+      'cues where there are none',
+      () => ['cues', spoilt('no-cues', (game) => void delete game.levels[0].cues), ...HALL],
+      /has no cues/,
+    ],
     [
       'an unknown level',
       () => ['trace', KILN_YARD_FILE, '--level', 'drying-hal', '--seed', '1'],
@@ -297,7 +301,10 @@ describe('gorge behavior', () => {
 
   test('says who there is when nobody follows it', () => {
     const { code, err } = gorge(['behavior', KILN_YARD_FILE, 'nobody', ...HALL]);
-    expect([code, err]).toEqual([2, 'Nobody in drying-hall follows `nobody`.\n  Behaviors there: night_watch.\n']);
+    expect([code, err]).toEqual([
+      2,
+      'Nobody in drying-hall follows `nobody`.\n  Behaviors there: night_watch, porter_round.\n',
+    ]);
   });
 });
 

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { spawnSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
 import { GorgeServer } from './support/gorgeServer';
 import { dragCells, finishedReading, openDesk, saveSign } from './support/desk';
 
@@ -54,11 +55,13 @@ test('the server, the command line and any number of threads come to the same fi
   const report = (await (await page.request.get(`/api/games/${id}/batches/${started.id}`)).json()) as {
     summary: { hash: string };
   };
+  const file = info.outputPath('hall.gorge.json');
+  writeFileSync(file, await (await page.request.get(`/api/games/${id}/export`)).text());
   for (const workers of ['1', '2', '4']) {
     const args = [
       'bin/gorge',
       'run',
-      'examples/kiln-yard.gorge.json',
+      file,
       '--level',
       'drying-hall',
       '--runs',

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { compileGameLevel, readGame, runChunk, STAND_INS, summarise } from '../../src/core/index';
-import { readFileSync } from 'node:fs';
+import { runChunk, STAND_INS, summarise } from '../../src/core/index';
+import { dryingHall } from '../support/kilnYard';
 import { clickCell, dragCells, finishedReading, openDesk, savedLevel, saveSign } from './support/desk';
 
 test('from the shelf to the desk, where the reading comes by itself', async ({ page }) => {
@@ -54,10 +54,8 @@ test('a quicker pace lowers the clear rate beyond the intervals, and undo brings
 test('the reading of the browser is, to the last bit, what the core computes here', async ({ page }, info) => {
   await openDesk(page, info);
   const { fingerprint } = await finishedReading(page);
-  const read = readGame(readFileSync('examples/kiln-yard.gorge.json', 'utf8'));
-  const compiled = read.ok ? compileGameLevel(read.value, 'drying-hall') : undefined;
-  if (!compiled?.ok) throw new Error('the demo does not compile');
-  expect(summarise(runChunk(compiled.value, STAND_INS[0], 1, 400).rows, compiled.value).hash).toBe(fingerprint);
+  const hall = dryingHall();
+  expect(summarise(runChunk(hall, STAND_INS[0], 1, 400).rows, hall).hash).toBe(fingerprint);
 });
 
 test('a wall across the only way is reported, nothing is run, and erasing it brings the reading back', async ({

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { dryingHall, kilnYard } from '../../../tests/support/kilnYard';
+import { dryingHall, kilnYard, plainYard } from '../../../tests/support/kilnYard';
 import type { GameDocument } from '../document/gameDocument';
 import { checkGame, compileGameLevel } from '../pipeline';
 
@@ -90,7 +90,7 @@ describe('a compiled level', () => {
 
   test('pieces with equal knobs share a brain', () => {
     expect(dryingHall().brains).toHaveLength(1);
-    const game = kilnYard();
+    const game = plainYard();
     game.levels[0].pieces[1].knobs = { sight: 5 };
     expect(dryingHall(undefined, game).brains).toHaveLength(2);
   });

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { kilnYard } from '../../../tests/support/kilnYard';
+import { plainYard } from '../../../tests/support/kilnYard';
 import { VOCABULARY } from '../language/vocabulary';
 import { checkGame } from '../pipeline';
 import {
@@ -34,7 +34,7 @@ import { writeGame } from './writeGame';
 let game: GameDocument;
 
 beforeEach(() => {
-  game = kilnYard();
+  game = plainYard();
 });
 
 function codesOf(change: (game: GameDocument) => void): string[] {
@@ -76,9 +76,9 @@ describe('a kind that varies another', () => {
 
   test('of itself, in a ring, or of nobody is said by place', () => {
     expect(codesOf((draft) => setKindField(draft, 'warden', 'varies', 'sharp-warden'))).toContain('variant-cycle');
-    game = kilnYard();
+    game = plainYard();
     expect(codesOf((draft) => setKindField(draft, 'warden', 'varies', 'warden'))).toContain('variant-cycle');
-    game = kilnYard();
+    game = plainYard();
     expect(codesOf((draft) => setKindField(draft, 'sharp-warden', 'varies', 'wardn'))).toContain('unknown-kind');
   });
 });
@@ -190,7 +190,7 @@ describe('what is wrong with shapes, ground and contacts is said before any run'
       puzzle.map = puzzle.map.map((row, y) => (y === 0 || y === 12 ? row : `#${'~'.repeat(16)}#`));
       Object.assign(puzzle.marks[0], { area: [8, 6, 1, 1] });
     });
-    expect(codes).toContain('exit-unreachable');
+    expect(codes).toContain('place-unreachable');
   });
 });
 

@@ -19,6 +19,14 @@ function recordBoth(levelId: string): { record: RunRecord; inputs: number[] }[] 
 }
 
 describe('every level of the demo', () => {
+  test('has cues or rules of its own', () => {
+    expect(
+      kilnYard()
+        .levels.filter(({ cues }) => !cues)
+        .map(({ id }) => id),
+    ).toEqual([]);
+  });
+
   const { levels } = kilnYard();
 
   test('is there: seven of them, in their order', () => {
@@ -37,14 +45,15 @@ describe('every level of the demo', () => {
     const compiled = compileGameLevel(kilnYard(), levelId);
     if (!compiled.ok) throw new Error(compiled.faults[0].message);
     const recorded = recordBoth(levelId);
-    // The puzzle is always cleared by who keeps at it; nobody who presses nothing gets anywhere.
-    if (levelId === 'glaze-floor') recorded.push({ record: { outcome: 'out of time' } as RunRecord, inputs: [] });
     expect(new Set(recorded.map(({ record }) => record.outcome === 'won'))).toEqual(new Set([true, false]));
     for (const { record, inputs } of recorded) {
-      const again = new Runner(compiled.value, { type: 'inputs', inputs }).run(record.seed ?? 1).record!;
-      expect(again.outcome).toBe(record.outcome);
-      if (record.hash)
-        expect([again.ticks, again.cause, again.hash]).toEqual([record.ticks, record.cause, record.hash]);
+      const again = new Runner(compiled.value, { type: 'inputs', inputs }).run(record.seed).record!;
+      expect([again.outcome, again.ticks, again.cause, again.hash]).toEqual([
+        record.outcome,
+        record.ticks,
+        record.cause,
+        record.hash,
+      ]);
     }
   });
 });

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { dryingHall, kilnYard } from '../../../tests/support/kilnYard';
+import { dryingHall, plainYard } from '../../../tests/support/kilnYard';
 import { circleOverlapsSolid } from '../arena/grid';
 import type { LevelProgram } from '../compile/levelProgram';
 import type { GameDocument } from '../document/gameDocument';
@@ -15,7 +15,7 @@ const CASUAL: Steering = { type: 'stand-in', traits: STAND_INS[0] };
 
 /** A level of one straight corridor: player on the left, exit on the right, one warden between with a script of its own. */
 function corridor(stateText: string, change: (game: GameDocument) => void = () => undefined): LevelProgram {
-  const game = kilnYard();
+  const game = plainYard();
   game.scripts[0].lines = `behavior night_watch { ${stateText} }`.split('\n');
   const level = game.levels[0];
   level.map = [
@@ -292,7 +292,7 @@ function generatedHall(seed: number): LevelProgram {
     const repeat = pick(['', `repeat every ${number(0.1, 2)} s { ${acts()} }`]);
     return `${index === 0 ? 'start ' : ''}state ${name} { do ${motion()} ${face} enter { ${acts()} } leave { ${acts()} } ${repeat} ${transitions.join(' ')} }`;
   });
-  const game = kilnYard();
+  const game = plainYard();
   game.scripts[0].lines = ['behavior night_watch { knob pace = 2 cells/s in 0..9 keep scares = 0', ...states, '}'];
   return dryingHall(undefined, game);
 }

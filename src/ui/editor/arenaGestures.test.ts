@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { markBox, writeGame } from '@/core/index';
-import { kilnYard } from '../../../tests/support/kilnYard';
+import { plainYard } from '../../../tests/support/kilnYard';
 import { ArenaGestures, type PointerInput } from './arenaGestures';
 import { ArenaView } from './arenaView';
 import { DeskActions } from './deskActions';
@@ -12,7 +12,7 @@ let gestures: ArenaGestures;
 let start: string;
 
 beforeEach(() => {
-  session = new DeskSession(kilnYard(), 'drying-hall');
+  session = new DeskSession(plainYard(), 'drying-hall');
   view = new ArenaView();
   // Twenty pixels a cell, with the arena in the corner.
   view.store.setState({ camera: { scale: 20, left: 0, top: 0 }, width: 600, height: 360, isFitted: false });

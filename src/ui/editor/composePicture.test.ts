@@ -11,12 +11,12 @@ import {
   timeRoute,
   type GameDocument,
 } from '@/core/index';
-import { demoLevel, dryingHall, kilnYard } from '../../../tests/support/kilnYard';
+import { demoLevel, dryingHall, plainYard } from '../../../tests/support/kilnYard';
 import { smallGame, smallProgram } from '../../../tests/support/smallLevel';
 import { checkedScriptsOf, composePicture, gridOf, groundChangesUpTo, stateAt } from './composePicture';
 
 const NOTHING = { routes: [], ends: [], selection: [], chosenWaypoint: undefined, cursor: undefined, lasso: undefined };
-const game = kilnYard();
+const game = plainYard();
 const program = dryingHall();
 const run = recordRun(program, { type: 'stand-in', traits: STAND_INS[0] }, 3);
 
@@ -69,7 +69,7 @@ describe('the picture of a level', () => {
     const routes = timeRoute(program);
     const fresh = pictureAt(0, game, { routes }).routes[0];
     expect([fresh.times.length, fresh.track.length > 0]).toEqual([4, true]);
-    const moved = kilnYard();
+    const moved = plainYard();
     moved.levels[0].pieces[1].route![2] = [17, 2];
     const stale = pictureAt(0, moved, { routes }).routes[0];
     expect([stale.times, stale.track, stale.waypoints.length]).toEqual([[], [], 4]);
@@ -78,7 +78,7 @@ describe('the picture of a level', () => {
   test('checks a script again only when it changed', () => {
     const first = checkedScriptsOf(game).get('night_watch');
     expect(checkedScriptsOf({ ...game, name: 'other' }).get('night_watch')).toBe(first);
-    expect(checkedScriptsOf(kilnYard()).get('night_watch')).not.toBe(first);
+    expect(checkedScriptsOf(plainYard()).get('night_watch')).not.toBe(first);
   });
 
   test('shows ground as it has become in a run, and pieces that are gone no more', () => {

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { commands, markBox, writeGame } from '@/core/index';
-import { kilnYard } from '../../../tests/support/kilnYard';
+import { plainYard } from '../../../tests/support/kilnYard';
 import { DeskActions } from './deskActions';
 import { DeskSession } from './deskSession';
 
@@ -10,7 +10,7 @@ let actions: DeskActions;
 let start: string;
 
 beforeEach(() => {
-  session = new DeskSession(kilnYard(), LEVEL);
+  session = new DeskSession(plainYard(), LEVEL);
   actions = new DeskActions(session);
   start = writeGame(session.state.game);
 });

@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page, type TestInfo } from '@playwright/test';
-import { readFileSync } from 'node:fs';
+import { hallOnly } from '../../support/kilnYard';
 
 export interface Numbers {
   rate: number;
@@ -8,15 +8,13 @@ export interface Numbers {
   fingerprint: string;
 }
 
-/** The demo game as JSON, with an id of its own, so that tests do not disturb each other. */
+/** The demo game with its plain hall as JSON, with an id of its own, so that tests do not disturb each other. */
 export function demoGame(id: string): Record<string, unknown> & {
   levels: { map: string[]; pieces: { at: number[] }[]; marks: unknown[] }[];
   scripts: { lines: string[] }[];
   cast: Record<string, unknown>[];
 } {
-  const game = JSON.parse(readFileSync('examples/kiln-yard.gorge.json', 'utf8')) as { levels: { id: string }[] };
-  const levels = game.levels.filter((level) => level.id === 'drying-hall');
-  return { ...game, levels, id, name: `Yard ${id}` } as never;
+  return { ...hallOnly(), id, name: `Yard ${id}` } as never;
 }
 
 /** Puts a copy of the demo, changed as a test wants it, on the shelf and opens its desk. */

@@ -27,6 +27,10 @@ const ROOM_CELLS = 0.25;
 const OPENING_CELLS = 12;
 const ROW_CELLS = 1.5;
 const HEIGHT_STEP = 0.25;
+/** What has moved up or down by less than this between two looks keeps its height. */
+const LEVEL_CELLS = 0.02;
+/** What a cell off the height of an opening is worth on the way to somewhere, in cells of that way. */
+const OPENING_PULL = 0.5;
 const NEVER_THERE = 0.01;
 
 /** What is tried at each decision: a direction (−1, 0, 1) and whether to flap or jump. */
@@ -64,6 +68,8 @@ export class AirPlayer implements StandIn {
   private misjudged = 1;
   /** Without an exit: the height at which it wants to be, y in cells. */
   private wantedY = 0;
+  /** On the way to somewhere: the height of the opening in what comes next, if anything does. */
+  private openingY: number | undefined;
 
   constructor(
     private readonly program: LevelProgram,
@@ -105,10 +111,12 @@ export class AirPlayer implements StandIn {
     this.view = view;
     const { own } = view;
     const errands = (this.errands.errandsNow(view) ?? []).filter((cell) => this.isBefore(cell, own.x));
-    if (this.staysOnTheSpot) this.wantedY = this.rowOfNearest(errands, own.x) ?? this.findOpening(view);
+    const middle = this.program.grid.height / 2;
+    this.openingY = this.control.scheme === 'flap' ? this.findOpening(view) : undefined;
+    if (this.staysOnTheSpot) this.wantedY = this.rowOfNearest(errands, own.x) ?? this.openingY ?? middle;
     else {
       this.goFor(errands);
-      if (!this.hasGoal) this.wantedY = this.findOpening(view);
+      if (!this.hasGoal) this.wantedY = this.openingY ?? middle;
     }
     let best = 0;
     let bestCost = Infinity;
@@ -225,17 +233,19 @@ export class AirPlayer implements StandIn {
     return isSolidAt(this.program.grid, Math.floor(x), Math.floor(y));
   }
 
-  /** The middle of the widest opening in what comes next towards it; without anything ahead the middle of the level. */
-  private findOpening(view: StandInView): number {
-    const { own, seen } = view;
+  /** The middle of the widest opening in what comes next towards it; undefined without anything ahead. */
+  private findOpening(view: StandInView): number | undefined {
+    const { own, seen, earlier } = view;
     const { grid, player, pieces, kinds } = this.program;
+    // What goes up and down leaves no opening to make for.
+    const isLevel = (piece: number) => Math.abs(seen.y[piece] - earlier.y[piece]) < LEVEL_CELLS;
     const isAhead = (piece: number) => {
       const ahead = seen.x[piece] + kinds[pieces[piece].kindIndex].hit.east - (own.x - player.stand.west);
-      return seen.isGone[piece] === 0 && ahead > 0 && ahead < OPENING_CELLS;
+      return seen.isGone[piece] === 0 && ahead > 0 && ahead < OPENING_CELLS && isLevel(piece);
     };
     let nearest = Infinity;
     for (const piece of this.harmful) if (isAhead(piece)) nearest = Math.min(nearest, seen.x[piece]);
-    let best = grid.height / 2;
+    let best: number | undefined;
     let bestRun = 0;
     let run = 0;
     for (let y = HEIGHT_STEP; nearest < Infinity && y < grid.height; y += HEIGHT_STEP) {
@@ -260,7 +270,8 @@ export class AirPlayer implements StandIn {
     const column = Math.min(width - 1, Math.max(0, Math.floor(x)));
     const row = Math.min(height - 1, Math.max(0, Math.floor(y)));
     const way = this.toGoal[row * width + column];
-    return Number.isFinite(way) ? way : HARM_CELLS;
+    const off = this.openingY === undefined ? 0 : OPENING_PULL * Math.abs(y - this.openingY);
+    return Number.isFinite(way) ? way + (way > 0 ? off : 0) : HARM_CELLS;
   }
 
   private dangerAt(x: number, y: number, ticksAhead: number): number {

@@ -7,7 +7,7 @@ export function stepBits(walk: WalkGrid): Uint8Array {
   const bits = new Uint8Array(walk.width * walk.height);
   for (let cell = 0; cell < bits.length; cell++) {
     const column = cell % walk.width;
-    for (let neighbour = 0; neighbour < 8; neighbour++) {
+    for (let neighbour = 0; neighbour < (walk.diagonals ? 8 : 4); neighbour++) {
       if (canStep(walk, column, (cell - column) / walk.width, neighbour)) bits[cell] |= 1 << neighbour;
     }
   }
@@ -158,7 +158,8 @@ export class Planner {
         const total = own + nextCosts[at] + danger[next];
         if (total < nextCost[next]) {
           nextCost[next] = total;
-          nextFirst[next] = first < 0 ? next : first;
+          // Who is carried along while it waits has still chosen to wait.
+          nextFirst[next] = first < 0 ? nextCells[at] : first;
         }
       }
     }
