@@ -1,5 +1,6 @@
 import type { GameDocument, Level } from './document/gameDocument';
 import { resolvedCast } from './document/resolveKind';
+import { marksIn } from './language/cues/checkedCues';
 import { EDGE_NAMES } from './language/cues/cueWords';
 import { checkCues, type CueVerdict } from './language/cues/checkCues';
 
@@ -19,6 +20,12 @@ export function checkLevelCues(game: GameDocument, level: Level): CueVerdict | u
   const verdict = checkCues(level.cues.join('\n'), ['levels', index, 'cues'], known);
   remembered.set(level.cues, { key, verdict });
   return verdict;
+}
+
+/** Ids of the marks at which a level is won: its exit, and where winning rules want the player to be. */
+export function goalMarks(game: GameDocument, level: Level): ReadonlySet<string> {
+  const wins = checkLevelCues(game, level)?.checked?.rules?.wins ?? [];
+  return new Set([...(level.rules.winAt ? [level.rules.winAt] : []), ...wins.flatMap((win) => marksIn(win.condition))]);
 }
 
 /** Lines are never changed, only replaced, so the same list with the same names around it needs no second check. */

@@ -137,7 +137,7 @@ export { writeReferencePage } from './language/referencePage';
 export { parser as scriptParser } from './language/syntax/gorge.parser';
 
 export { buildGrid } from './compile/buildGrid';
-export { checkLevelCues } from './checkLevelCues';
+export { checkLevelCues, goalMarks } from './checkLevelCues';
 export { checkScripts } from './checkScripts';
 export { hitShapeFor, outlineOf } from './compile/compileBodies';
 export { firedKinds } from './compile/firedKinds';
@@ -166,7 +166,8 @@ export type { CueEntry, EntrySpot } from './compile/entryPlaces';
 export { STAND_INS, type StandInTraits } from './simulate/standins/traits';
 
 export type { Band } from './measure/statistics/band';
-export { cueWarnings } from './measure/cueWarnings';
+export { cueWarnings, laneWarnings } from './measure/cueWarnings';
+export type { CellCount } from './measure/cellCounts';
 export type { GapFigures } from './measure/gapFigures';
 export { describeFindings, type Finding } from './measure/findings';
 export type { RunNote } from './simulate/runWatch';

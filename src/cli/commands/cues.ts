@@ -1,5 +1,6 @@
 import {
   cueWarnings,
+  laneWarnings,
   NO_OVERRIDES,
   projectLevelCues,
   USUAL_CLEAR_SECONDS,
@@ -53,10 +54,10 @@ function describe({ seeds, seconds, clearSeconds, cues: all, lanes }: CueProject
         : []),
       ...cueWarnings(cue).map((warning) => `  note: ${warning}`),
     ]),
-    ...lanes.map(
-      ({ name, crossable, crossSeconds, medianGap, longestClosed }) =>
-        `${name}: ${percent(crossable.value)} (${percent(crossable.low)} to ${percent(crossable.high)}) of the gaps can be crossed in ${crossSeconds.toFixed(2)} s; median gap ${medianGap.toFixed(2)} s; closed for up to ${say(longestClosed, 1)} s`,
-    ),
+    ...lanes.flatMap((lane) => [
+      `${lane.name}: ${percent(lane.crossable.value)} (${percent(lane.crossable.low)} to ${percent(lane.crossable.high)}) of the gaps can be crossed in ${lane.crossSeconds.toFixed(2)} s; median gap ${lane.medianGap.toFixed(2)} s; closed for up to ${say(lane.longestClosed, 1)} s`,
+      ...laneWarnings(lane).map((warning) => `  note: ${warning}`),
+    ]),
   ];
 }
 

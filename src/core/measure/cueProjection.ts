@@ -1,5 +1,7 @@
 import type { CueProgram, GapReach, WavesProgram } from '../compile/cueProgram';
 import type { LevelProgram } from '../compile/levelProgram';
+import { shareOnPlayer } from './shareOnPlayer';
+import { countCells, type CellCount } from './cellCounts';
 import { describeGaps, type GapFigures } from './gapFigures';
 import { waveSizes, type ProjectedRun } from '../simulate/projectCues';
 import { bandOf, type Band } from './statistics/band';
@@ -30,6 +32,16 @@ export interface CueFigures {
   gaps: GapFigures | undefined;
   /** How far from the middle of their opening what comes over a line comes in, cells; 0 when it is even. */
   offCentre: number;
+  /** Where they came in, over all runs. */
+  places: CellCount[];
+  /** Share of those that harm on touch and come in close to where the player begins. */
+  onPlayer: number;
+  /** How long they are harmless, seconds. */
+  graceSeconds: number;
+  /** Mean number a run that were taken away while they were still in the level. */
+  vanished: number;
+  /** Whether what it brings harms or carries the player, so that its vanishing matters. */
+  isFelt: boolean;
 }
 
 /** How big a wave is. */
@@ -55,6 +67,8 @@ export interface LaneFigures {
   medianGap: number;
   /** The longest time on end without a gap to cross, of each run. */
   longestClosed: Band;
+  /** Whether all gaps are as long as each other, to a hundredth of a second. */
+  isEven: boolean;
 }
 
 export interface CueProjection {
@@ -78,6 +92,8 @@ export interface ProjectedLane {
 export const GAP_STEP_SECONDS = 0.25;
 const GAP_STEPS = 24;
 const MOST_WAVES_SHOWN = 24;
+/** Gaps that differ by less count as alike, seconds: arrivals stand on whole ticks. */
+const EVEN_SECONDS = 0.04;
 
 /** What is known of a cue before any run. */
 export interface KnownOfCue {
@@ -148,6 +164,12 @@ function describeCue(
     growth: cue.type === 'waves' ? describeGrowth(cue, index, runs) : [],
     gaps: cue.type === 'spawner' && reach ? describeGaps(program, cue, reach, own) : undefined,
     offCentre,
+    places: countCells(own.flat()),
+    // Runs without a player keep no distance from it.
+    onPlayer: cue.place.away > 0 ? 0 : shareOnPlayer(program, own.flat()),
+    graceSeconds: cue.place.graceTicks / program.ticksPerSecond,
+    vanished: mean(runs.map((run) => run.vanished[index])),
+    isFelt: own.flat().some(({ kind }) => program.kinds[kind].isThreat || program.kinds[kind].isCarrier),
   };
 }
 
@@ -210,6 +232,7 @@ function describeLane(
     crossable: wilsonInterval(gaps.filter((gap) => gap >= crossSeconds).length, gaps.length),
     medianGap: bandOf(gaps).median,
     longestClosed: bandOf(closed),
+    isEven: Math.max(...gaps) - Math.min(...gaps) < EVEN_SECONDS,
   };
 }
 

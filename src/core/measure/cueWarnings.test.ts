@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { cueWarnings, projectLevelCues } from '@/core/index';
+import { cueWarnings, laneWarnings, projectLevelCues, type LaneFigures } from '@/core/index';
 import { smallGame } from '../../../tests/support/smallLevel';
+import { wilsonInterval } from './statistics/wilsonInterval';
 
 /** What is said of one cue in a hall of which the eastern half is wall. */
 function said(
@@ -12,7 +13,11 @@ function said(
       map: Array.from({ length: 9 }, () => `${'.'.repeat(10)}${'#'.repeat(10)}`),
       player: { at: [1.5, 7.5] },
       scripts: { run: 'start state on { do drift leaving at 4 cells/s }' },
-      kinds: [{ id: 'cart', behavior: 'run' }],
+      kinds: [
+        { id: 'cart', behavior: 'run' },
+        { id: 'racer', tags: ['foe'], behavior: 'run' },
+        { id: 'imp', tags: ['foe'] },
+      ],
       marks: [
         { id: 'exit', name: 'Exit', area: [0, 0, 1, 1] },
         { id: 'gate', name: 'Gate', ...(mark ?? { point: [5.5, 4.5] }) },
@@ -29,6 +34,7 @@ function said(
 describe('what is likely to be a mistake about a cue', () => {
   test('is nothing for one that comes in good time and finds room', () => {
     expect(said('spawner s {;at gate;every 2 s, first after 1 s;pick cart;give heading 180 deg;}')).toEqual([]);
+    expect(said('spawner s {;at gate;once after 25 s;pick cart;give heading 180 deg;}')).toEqual([]);
   });
 
   test.each([
@@ -44,10 +50,82 @@ describe('what is likely to be a mistake about a cue', () => {
     expect(said(cue).join(' ')).toContain(message);
   });
 
+  test('is what comes in where the player begins, unless it keeps away or is harmless first', () => {
+    const here = { area: [0.5, 6, 3, 2.9] as [number, number, number, number] };
+    const cue = (line: string) => `spawner s {;at gate;every 2 s, first after 1 s;pick imp;limit 40 alive;${line};}`;
+    expect(said(cue('open when clock >= 0 s'), here).join()).toContain(
+      '100 % come in on top of where the player begins',
+    );
+    expect(said(cue('grace 1 s'), here)).toEqual([]);
+    expect(said(cue('away from player by 1 cells'), here)).toEqual([]);
+    expect(said(cue('open when clock >= 0 s').replace('imp', 'cart'), here)).toEqual([]);
+  });
+
+  test('is what vanishes in view, if it harms', () => {
+    const cue = (kind: string, end: string) =>
+      `spawner s {;at gate;every 2 s, first after 1 s;pick ${kind};give heading 180 deg;retire ${end};}`;
+    expect(said(cue('imp', 'after 3 s')).join()).toMatch(/\d\d\.\d a run vanish in view/);
+    expect(said(cue('cart', 'after 3 s'))).toEqual([]);
+    expect(said(cue('racer', 'when outside by 1 cells'))).toEqual([]);
+  });
+
   test('is a mark that lies nearly all in a wall', () => {
     const warnings = said('spawner s {;at gate;every 2 s, first after 1 s;pick cart;give heading 180 deg;}', {
       area: [9, 1, 10, 7],
     });
     expect(warnings.join(' ')).toMatch(/\d+\.\d places are rejected for each that comes/);
+  });
+});
+
+describe('what is likely to be a mistake about a lane', () => {
+  const lane = (wide: Partial<LaneFigures>): LaneFigures => ({
+    name: 'Lane',
+    cues: ['s'],
+    crossSeconds: 0.6,
+    gaps: [0, 0, 5, 3],
+    crossable: wilsonInterval(40, 80),
+    medianGap: 0.7,
+    longestClosed: { low: 2, median: 3, high: 5 },
+    isEven: false,
+    ...wide,
+  });
+
+  test.each([
+    [{}, []],
+    [{ crossable: wilsonInterval(1, 80) }, ['Hardly any gap can be crossed: 1.3 %.']],
+    [{ longestClosed: { low: 4, median: 14, high: 30 } }, ['In the usual run nobody gets across for 14 s on end.']],
+    [{ isEven: true }, ['All gaps are alike: without ± there is nothing to judge.']],
+    // Two gaps say nothing yet.
+    [{ isEven: true, gaps: [0, 2] }, []],
+  ])('%j', (wide, messages) => {
+    expect(laneWarnings(lane(wide))).toEqual(messages);
+  });
+
+  test('gaps between what comes without ± are alike, with it they are not', () => {
+    const project = (every: string) =>
+      projectLevelCues(
+        smallGame({
+          map: Array.from({ length: 9 }, () => '.'.repeat(20)),
+          player: { at: [10.5, 8.5] },
+          scripts: { run: 'start state on { do drift leaving at 4 cells/s }' },
+          kinds: [{ id: 'cart', tags: ['foe'], behavior: 'run', floats: true }],
+          marks: [
+            { id: 'west', name: 'West', point: [-0.5, 4.5] },
+            { id: 'exit', name: 'Exit', area: [0, 0, 1, 1] },
+          ],
+          level: {
+            cues: ['spawner s {', 'at west', every, 'pick cart', '}'],
+            lanes: [{ id: 'lane', name: 'Lane', runs: 'across', at: 4, size: 1, heading: 0, mark: 'west' }],
+          },
+        }),
+        'small',
+        10,
+      );
+    const of = (every: string) => {
+      const projected = project(every);
+      if (!projected.ok) throw new Error(projected.faults[0].message);
+      return projected.value.lanes[0].isEven;
+    };
+    expect([of('every 1.7 s'), of('every 1.7 s ± 0.2 s')]).toEqual([true, false]);
   });
 });

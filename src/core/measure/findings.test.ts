@@ -121,6 +121,69 @@ describe('erosion that leaves no footing', () => {
   });
 });
 
+describe('what comes in on top of the player', () => {
+  /** Embers come in all over the field while the player waits in the middle of it; touching one costs a life. */
+  const rain = (line: string, lives = 1) =>
+    notesOf(
+      {
+        map: FIELD,
+        player: { at: [8.5, 4.5] },
+        control: {
+          scheme: 'rail and fire',
+          speed: 0.1,
+          rail: 'across',
+          aim: 0,
+          shot: 'ember',
+          shotSpeed: 1,
+          range: 1,
+          cooldown: 9,
+          charge: 9,
+        },
+        scripts: { stay: 'start state on { do hold }' },
+        kinds: [{ id: 'ember', tags: ['foe'], behavior: 'stay' }],
+        marks: [
+          { id: 'field', name: 'Field', area: [6, 2, 5, 5] },
+          { id: 'exit', name: 'Exit', area: [15, 0, 0.5, 0.5] },
+        ],
+        level: {
+          rules: { loseWhenTouching: 'foe', timeLimit: 60 },
+          cues: [
+            'spawner rain {',
+            'at field',
+            'every 0.5 s',
+            'pick ember',
+            'retire after 0.4 s',
+            line,
+            '}',
+            `rules { lives ${lives}; win when clock > 50 s }`,
+          ],
+        },
+      },
+      10,
+    );
+
+  test('is found, with how soon after it came the player is lost', () => {
+    const { findings, rows } = rain('limit 8 alive');
+    expect(rows.every(({ outcome }) => outcome === 'lost')).toBe(true);
+    expect(findings.map(({ code }) => code)).toEqual(['arrives-on-player']);
+    expect(findings[0].share.value).toBe(1);
+    expect(findings[0].message).toMatch(/What rain lets in comes in on the player: it is lost 0\.0\d s after/);
+    expect(Math.abs(findings[0].x - 8.5)).toBeLessThan(1);
+  });
+
+  test('counts lives that are lost too, each run once', () => {
+    const { findings, notes, rows } = rain('limit 8 alive', 3);
+    expect(notes).toHaveLength(rows.length);
+    expect(new Set(notes.map(({ seed }) => seed)).size).toBe(rows.length);
+    expect(findings[0].seconds).toBeLessThan(rows.find(({ seed }) => seed === findings[0].seed)!.ticks / 60);
+  });
+
+  test('is not found when arrivals keep away, or are harmless until they go', () => {
+    expect(rain('away from player by 3 cells').findings).toEqual([]);
+    expect(rain('grace 0.4 s').findings).toEqual([]);
+  });
+});
+
 describe('findings of many runs', () => {
   const note = (seed: number): RunNote => ({
     type: 'straggler',

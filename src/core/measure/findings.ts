@@ -4,7 +4,7 @@ import { wilsonInterval, type ShareWithInterval } from './statistics/wilsonInter
 
 /** A mistake that many runs show, with the run that shows it best. Times in seconds, places in cells. */
 export interface Finding {
-  code: 'wave-held-up' | 'footing-worn-away';
+  code: 'wave-held-up' | 'footing-worn-away' | 'arrives-on-player';
   message: string;
   hint: string;
   /** Share of runs in which it happens. */
@@ -25,9 +25,14 @@ export function describeFindings(notes: readonly RunNote[], runs: number): Findi
     notes.filter((note) => note.type === 'straggler'),
     ({ cue }) => cue,
   );
+  const sudden = groupBy(
+    notes.filter((note) => note.type === 'sudden'),
+    ({ cue }) => cue,
+  );
   const footing = notes.filter((note) => note.type === 'worn footing');
   const all = [
     ...[...stragglers.values()].map((group) => describeStragglers(group, runs)),
+    ...[...sudden.values()].map((group) => describeSudden(group, runs)),
     ...(footing.length > 0 ? [describeFooting(footing, runs)] : []),
   ];
   return all
@@ -44,6 +49,20 @@ function describeStragglers(notes: readonly Extract<RunNote, { type: 'straggler'
     code: 'wave-held-up',
     message: `The last of a wave of ${worst.cue} holds up the next one: it is alone for ${alone.toFixed(1)} s of ${whole.toFixed(1)} s in the median, in wave ${waves.join(', ')}.`,
     hint: 'Let stragglers go after the player or vanish after a time, or let the next wave come after a time.',
+    share: wilsonInterval(notes.length, runs),
+    seed: worst.seed,
+    seconds: worst.at,
+    x: worst.x,
+    y: worst.y,
+  };
+}
+
+function describeSudden(notes: readonly Extract<RunNote, { type: 'sudden' }>[], runs: number): Finding {
+  const worst = notes.reduce((best, note) => (note.after < best.after ? note : best));
+  return {
+    code: 'arrives-on-player',
+    message: `What ${worst.cue} lets in comes in on the player: it is lost ${bandOf(notes.map(({ after }) => after)).median.toFixed(2)} s after it could first be touched, in the median.`,
+    hint: 'Keep arrivals `away from player`, give them a `grace`, or move the mark.',
     share: wilsonInterval(notes.length, runs),
     seed: worst.seed,
     seconds: worst.at,

@@ -1,5 +1,6 @@
 import { TraceHash } from '../foundation/traceHash';
 import type { RunRecord } from '../simulate/runRecord';
+import { countCells, type CellCount } from './cellCounts';
 import type { ChunkResult } from './chunk';
 import { describeFindings, type Finding } from './findings';
 import { describePacing, type PacingPoint } from './pacing';
@@ -44,7 +45,7 @@ export interface FullSummary extends Summary {
   survival: SurvivalStep[];
   pacing: PacingPoint[];
   /** For every cell in which runs were lost: how many. Row by row over the arena. */
-  endCells: { column: number; row: number; count: number }[];
+  endCells: CellCount[];
   findings: Finding[];
 }
 
@@ -87,7 +88,7 @@ export function summariseFully(chunk: ChunkResult, level: MeasuredLevel): FullSu
     histogram: durationHistogram(timed),
     survival: survivalCurve(timed),
     pacing: describePacing(chunk.pacing),
-    endCells: countEndCells(chunk.rows),
+    endCells: countCells(chunk.rows.filter(({ outcome }) => outcome !== 'won')),
     findings: describeFindings(chunk.notes, chunk.rows.length),
   };
 }
@@ -136,17 +137,6 @@ function findOwner<Piece extends { id: string }, Kind extends { id: string }>(
   { pieces, kinds }: { pieces: readonly Piece[]; kinds: readonly Kind[] },
 ): { piece: Piece | undefined; kind: Kind | undefined } {
   return { piece: pieces.find(({ id }) => id === owner), kind: kinds.find(({ id }) => id === owner) };
-}
-
-function countEndCells(rows: readonly RunRecord[]): FullSummary['endCells'] {
-  const counts = new Map<string, { column: number; row: number; count: number }>();
-  for (const { outcome, x, y } of rows) {
-    if (outcome === 'won') continue;
-    const [column, row] = [Math.floor(x), Math.floor(y)];
-    const cell = counts.get(`${column},${row}`) ?? { column, row, count: 0 };
-    counts.set(`${column},${row}`, { ...cell, count: cell.count + 1 });
-  }
-  return [...counts.values()].sort((a, b) => a.row - b.row || a.column - b.column);
 }
 
 /** One fingerprint for many runs; equal only if every run was equal in every tick. */

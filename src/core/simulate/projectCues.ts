@@ -27,6 +27,8 @@ export interface ProjectedRun {
   waves: { cue: number; number: number; seconds: number }[];
   missed: number[];
   rejected: number[];
+  /** Of each cue, how many were taken away while they were still in the level. */
+  vanished: number[];
 }
 
 /**
@@ -73,11 +75,13 @@ function projectOne(
 ): ProjectedRun {
   const { ticksPerSecond, cues } = program;
   const events: RunEvent[] = [];
-  const run: ProjectedRun = { arrivals: [], population: [], waves: [], missed: [], rejected: [] };
+  const vanished = cues.map(() => 0);
+  const run: ProjectedRun = { arrivals: [], population: [], waves: [], missed: [], rejected: [], vanished };
   world.reset(seed);
   world.events = events;
   const indexOf = new Map(cues.map(({ name }, index) => [name, index]));
   const pieceOf = new Map(program.pieces.map(({ id }, index) => [id, index]));
+  const cameBy = new Map<number, number>();
   while (world.tick < seconds * ticksPerSecond) {
     if (world.tick % ticksPerSecond === 0) run.population.push(Uint16Array.from(world.cues.alive));
     stepWithoutPlayer(world);
@@ -85,14 +89,20 @@ function projectOne(
       const at = event.tick / ticksPerSecond;
       if (event.type === 'arrival') {
         const piece = pieceOf.get(event.piece)!;
+        const cue = indexOf.get(event.cue)!;
+        cameBy.set(piece, cue);
         run.arrivals.push({
-          cue: indexOf.get(event.cue)!,
+          cue,
           kind: program.pieces[piece].kindIndex,
           seconds: at,
           x: event.x,
           y: event.y,
           speed: speedOf(world, program, piece) * ticksPerSecond,
         });
+      } else if (event.type === 'gone' && event.why === 'left') {
+        const piece = pieceOf.get(event.piece)!;
+        const cue = cameBy.get(piece);
+        if (cue !== undefined && isInLevel(world, piece)) vanished[cue]++;
       } else if (event.type === 'wave' && event.what === 'starts')
         run.waves.push({ cue: indexOf.get(event.cue)!, number: event.number, seconds: at });
     }
@@ -177,6 +187,12 @@ function isOver({ cues: state, level }: World): boolean {
     if (cue.type === 'waves') return state.stage[index] === WAVE_STAGE.over;
     return state.isClosed[index] === 1 || state.come[index] >= cue.mostInAll;
   });
+}
+
+/** Whether the middle of a piece lies in the level; of one that is gone, where it was last. */
+function isInLevel({ x, y, level }: World, piece: number): boolean {
+  const { width, height } = level.program.grid;
+  return x[piece] >= 0 && y[piece] >= 0 && x[piece] <= width && y[piece] <= height;
 }
 
 /** Cells a tick. */

@@ -1,6 +1,7 @@
 import { cellIndexAt } from '../arena/grid';
 import { isUnsafe, type LevelProgram } from '../compile/levelProgram';
 import { WAVE_STAGE } from './engine/cues/cueState';
+import { NEVER } from './engine/never';
 import type { World } from './engine/world';
 import type { RunRecord } from './runRecord';
 
@@ -19,6 +20,8 @@ export type RunNote =
       x: number;
       y: number;
     }
+  /** The player was lost to something that a cue had let in so shortly before; its grace does not count. */
+  | { type: 'sudden'; seed: number; cue: string; after: number; at: number; x: number; y: number }
   /** The player was lost where the ground had been worn away. */
   | { type: 'worn footing'; seed: number; at: number; x: number; y: number };
 
@@ -26,6 +29,8 @@ export type RunNote =
 const LEAST_ALONE_SECONDS = 5;
 const LEAST_ALONE_SHARE = 1 / 3;
 const LOOKS_PER_SECOND = 10;
+/** Nobody gets out of the way of what has been there for less than this, seconds. */
+const SUDDEN_SECONDS = 0.5;
 
 interface Alone {
   wave: number;
@@ -45,6 +50,8 @@ export class RunWatch {
   private alone: (Alone | undefined)[] = [];
   private waveStarts: { wave: number; tick: number }[] = [];
   private longest: (Extract<RunNote, { type: 'straggler' }> | undefined)[] = [];
+  private lastLoss = NEVER;
+  private sudden: Extract<RunNote, { type: 'sudden' }>[] = [];
 
   constructor(private readonly program: LevelProgram) {
     this.everyTicks = program.ticksPerSecond / LOOKS_PER_SECOND;
@@ -54,12 +61,13 @@ export class RunWatch {
 
   /** Whether anything in the level can be noted at all. */
   get isNeeded(): boolean {
-    return this.canWear || this.waveCues.length > 0;
+    return this.canWear || this.program.cues.length > 0;
   }
 
   /** To be called in every tick. */
   look(world: World): void {
     this.world = world;
+    if (world.loss.tick !== this.lastLoss) this.lookAtLoss(world);
     if (world.tick % this.everyTicks !== 0) return;
     for (const cue of this.waveCues) this.lookAtWave(world, cue);
   }
@@ -69,14 +77,30 @@ export class RunWatch {
     const { world, program } = this;
     if (!world) return [];
     for (const cue of this.waveCues) this.endAlone(world.tick, cue);
-    const stragglers = this.longest.flatMap((note) => (note ? [{ ...note, seed: record.seed }] : []));
+    const notes: RunNote[] = [...this.longest.flatMap((note) => note ?? []), ...this.sudden];
+    const ofThisRun = notes.map((note) => ({ ...note, seed: record.seed }));
     const isWorn = this.canWear && world.ground.changes > 0 && fellThroughWornGround(program, world, record);
     this.alone = [];
     this.waveStarts = [];
     this.longest = [];
-    if (!isWorn) return stragglers;
+    this.sudden = [];
+    this.lastLoss = NEVER;
+    if (!isWorn) return ofThisRun;
     const { x, y, ticks, seed } = record;
-    return [...stragglers, { type: 'worn footing', seed, at: ticks / program.ticksPerSecond, x, y }];
+    return [...ofThisRun, { type: 'worn footing', seed, at: ticks / program.ticksPerSecond, x, y }];
+  }
+
+  /** Notes a loss to something that had only just come in, once for each cue. */
+  private lookAtLoss({ loss, bornAt, cueOfPiece }: World): void {
+    this.lastLoss = loss.tick;
+    if (loss.tick === NEVER || loss.piece < 0) return;
+    const { cues, ticksPerSecond } = this.program;
+    const cue = cues[cueOfPiece[loss.piece]];
+    if (!cue) return;
+    const after = (loss.tick - bornAt[loss.piece] - cue.place.graceTicks) / ticksPerSecond;
+    if (after >= SUDDEN_SECONDS || this.sudden.some((note) => note.cue === cue.name)) return;
+    const { x, y } = loss;
+    this.sudden.push({ type: 'sudden', seed: 0, cue: cue.name, after, at: loss.tick / ticksPerSecond, x, y });
   }
 
   private lookAtWave(world: World, cue: number): void {

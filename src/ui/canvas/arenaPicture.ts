@@ -9,6 +9,8 @@ export interface ShownPiece {
   heading: number;
   tint: string;
   isPlayer: boolean;
+  /** Whether it neither steers nor behaves, as a pot or a shelf. */
+  isThing: boolean;
   /** What others meet of it, when that is no plain circle: convex parts, cells from its place. */
   hit: ShownPart[];
   /** What walls meet of it; only there when shapes are to be shown. */
@@ -69,6 +71,8 @@ export interface ShownEnd {
 export interface ArenaPicture {
   terrain: GameDocument['terrain'];
   level: Level;
+  /** Ids of marks at which the level is won. */
+  goals: ReadonlySet<string>;
   pieces: ShownPiece[];
   routes: ShownRoute[];
   entries: ShownEntry[];

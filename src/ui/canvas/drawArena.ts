@@ -10,9 +10,11 @@ import {
   drawPlayer,
   drawSelection,
   drawShape,
+  drawThing,
   drawWaypoint,
   measureLabel,
 } from './drawPieces';
+import { LabelBoard } from './labelBoard';
 import type { Palette } from './palette';
 
 /** Draws everything that stands on the ground, from the bottom up: marks, ends, sight, routes, trail, pieces. */
@@ -22,9 +24,10 @@ export function drawArena(
   camera: Camera,
   palette: Palette,
 ): void {
-  drawMarks(context, picture, camera, palette);
-  drawLanes(context, picture, camera, palette);
-  drawEntries(context, picture.entries, camera, palette);
+  const labels = new LabelBoard(context, palette);
+  drawMarks(context, picture, camera, palette, labels);
+  drawLanes(context, picture, camera, palette, labels);
+  drawEntries(context, picture.entries, camera, palette, labels);
   drawWatched(context, picture, camera, palette);
   drawEnds(context, picture, camera, palette);
   for (const piece of picture.pieces) drawSight(context, piece, camera, palette);
@@ -43,15 +46,16 @@ export function drawArena(
 
 function drawMarks(
   context: CanvasRenderingContext2D,
-  { level, selected }: ArenaPicture,
+  { level, selected, goals }: ArenaPicture,
   camera: Camera,
   palette: Palette,
+  labels: LabelBoard,
 ): void {
   for (const mark of level.marks) {
-    const isExit = mark.id === level.rules.winAt;
+    const isExit = goals.has(mark.id);
     const colour = selected.has(mark.id) ? palette.river : isExit ? palette.moss : palette.ochre;
     if (!('area' in mark)) {
-      drawThinMark(context, mark, camera, palette, colour, selected.has(mark.id));
+      drawThinMark(context, mark, camera, colour, selected.has(mark.id), labels);
       continue;
     }
     const [x, y, width, height] = mark.area;
@@ -67,7 +71,7 @@ function drawMarks(
     if (camera.scale < 14) continue;
     // A name that is wider than its mark ends with it instead of beginning with it.
     const left = Math.min(corner.x + 5, corner.x + markWidth - 5 - measureLabel(context, mark.name));
-    drawLabel(context, mark.name, left, corner.y + markHeight - 11, palette, isExit ? palette.moss : palette.ink);
+    labels.draw(mark.name, left, corner.y + markHeight - 11, isExit ? palette.moss : palette.ink);
   }
 }
 
@@ -76,9 +80,9 @@ function drawThinMark(
   context: CanvasRenderingContext2D,
   mark: Exclude<Mark, { area: unknown }>,
   camera: Camera,
-  palette: Palette,
   colour: string,
   isSelected: boolean,
+  labels: LabelBoard,
 ): void {
   context.strokeStyle = colour;
   context.lineWidth = isSelected ? 3 : 2;
@@ -103,11 +107,17 @@ function drawThinMark(
     }
   }
   context.stroke();
-  if (camera.scale >= 14) drawLabel(context, mark.name, to.x + 9, to.y + 9, palette, colour);
+  if (camera.scale >= 14) labels.draw(mark.name, to.x + 9, to.y + 9, colour);
 }
 
 /** Names of lanes and where things go in them, at the edge where they come in. */
-function drawLanes(context: CanvasRenderingContext2D, picture: ArenaPicture, camera: Camera, palette: Palette): void {
+function drawLanes(
+  context: CanvasRenderingContext2D,
+  picture: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+  labels: LabelBoard,
+): void {
   if (camera.scale < 12) return;
   const { level } = picture;
   for (const lane of picture.lanes) {
@@ -120,7 +130,7 @@ function drawLanes(context: CanvasRenderingContext2D, picture: ArenaPicture, cam
     const arrow = lane.heading === 0 ? '→' : lane.heading === 90 ? '↓' : lane.heading === 180 ? '←' : '↑';
     const text = `${lane.name} ${arrow}`;
     const left = isAcross && !forward ? x - measureLabel(context, text) - 6 : x + 6;
-    drawLabel(context, text, left, y, palette, palette.dim);
+    labels.draw(text, left, y, palette.dim);
   }
 }
 
@@ -251,7 +261,10 @@ function drawShownPiece(
   const { x, y } = toScreen(camera, piece.x, piece.y);
   const radius = piece.radius * camera.scale;
   context.globalAlpha = piece.isOut ? 0.3 : 1;
-  if (piece.hit.length > 0) drawBody(context, piece.hit, x, y, camera.scale, piece.heading, piece.tint, palette);
+  const { scale } = camera;
+  if (piece.hit.length > 0)
+    drawBody(context, piece.hit, x, y, scale, piece.isThing ? undefined : piece.heading, piece.tint, palette);
+  else if (piece.isThing) drawThing(context, x, y, radius, piece.tint, palette);
   else if (piece.isPlayer) drawPlayer(context, x, y, radius, palette);
   else drawPiece(context, x, y, radius, piece.heading, piece.tint, palette);
   context.globalAlpha = 1;

@@ -1,6 +1,7 @@
 import type { ShownEntry } from './arenaPicture';
 import { toScreen, type Camera } from './camera';
-import { drawLabel, measureLabel } from './drawPieces';
+import { measureLabel } from './drawPieces';
+import type { LabelBoard } from './labelBoard';
 import type { Palette } from './palette';
 
 /** Half of the height of the bar that marks where something comes in, pixels. */
@@ -12,6 +13,7 @@ export function drawEntries(
   entries: readonly ShownEntry[],
   camera: Camera,
   palette: Palette,
+  labels: LabelBoard,
 ): void {
   for (const entry of entries) {
     const from = toScreen(camera, ...entry.from);
@@ -31,7 +33,7 @@ export function drawEntries(
     context.globalAlpha = 1;
     const text = entry.isSelected ? [entry.label, entry.warning].filter(Boolean).join(' · ') : entry.warning;
     if (!text || camera.scale < 12) continue;
-    drawAtMiddle(context, text, at(middleOf(entry.open)), palette, entry.warning ? palette.clay : palette.ink);
+    drawAtMiddle(context, text, at(middleOf(entry.open)), labels, entry.warning ? palette.clay : palette.ink);
   }
 }
 
@@ -44,11 +46,11 @@ function drawAtMiddle(
   context: CanvasRenderingContext2D,
   text: string,
   { x, y }: { x: number; y: number },
-  palette: Palette,
+  labels: LabelBoard,
   colour: string,
 ): void {
   const width = measureLabel(context, text);
   const room = context.canvas.clientWidth;
   const left = x + 10 + width + 6 > room ? x - 10 - width : x + 10;
-  drawLabel(context, text, Math.max(6, left), y, palette, colour);
+  labels.draw(text, Math.max(6, left), y, colour);
 }

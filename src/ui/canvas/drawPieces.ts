@@ -37,6 +37,36 @@ export function drawPiece(
   context.restore();
 }
 
+/** A thing that neither moves nor looks, as a pot: a plate of its true size with three strata across. Sizes in pixels. */
+export function drawThing(
+  context: CanvasRenderingContext2D,
+  x: number,
+  y: number,
+  radius: number,
+  tint: string,
+  palette: Palette,
+): void {
+  context.beginPath();
+  context.arc(x, y, radius, 0, FULL_TURN);
+  context.fillStyle = fitTint(tint, palette);
+  context.fill();
+  context.strokeStyle = palette.ink;
+  context.lineWidth = 1.25;
+  context.stroke();
+  context.beginPath();
+  for (const [height, half] of [
+    [-0.4, 0.45],
+    [0, 0.62],
+    [0.4, 0.45],
+  ]) {
+    context.moveTo(x - half * radius, y + height * radius);
+    context.lineTo(x + half * radius, y + height * radius);
+  }
+  context.strokeStyle = 'rgba(251, 248, 241, 0.9)';
+  context.lineWidth = Math.max(1, radius * 0.13);
+  context.stroke();
+}
+
 /** The player: a ring with a core. */
 export function drawPlayer(
   context: CanvasRenderingContext2D,
@@ -99,7 +129,8 @@ export function drawBody(
   x: number,
   y: number,
   scale: number,
-  heading: number,
+  /** Radians; undefined for what faces nowhere. */
+  heading: number | undefined,
   tint: string,
   palette: Palette,
 ): void {
@@ -117,6 +148,10 @@ export function drawBody(
       if (context.lineWidth > 0) context.stroke();
       context.fill();
     }
+  }
+  if (heading === undefined) {
+    context.restore();
+    return;
   }
   const size = Math.max(4, 0.16 * scale);
   context.translate(x, y);

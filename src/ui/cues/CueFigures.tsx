@@ -2,6 +2,7 @@
 
 import {
   cueWarnings,
+  laneWarnings,
   GAP_STEP_SECONDS,
   type Band,
   type CueFigures as Figures,
@@ -34,6 +35,12 @@ export function CueFigures({ figures, projection }: { figures: Figures; projecti
       'Places that were drawn and lay in a wall, on wrong ground or too near to the player',
     ],
   ];
+  if (figures.vanished > 0)
+    lines.push([
+      'vanish in view',
+      `${figures.vanished.toFixed(1)} a run`,
+      'Taken away while they are still in the level',
+    ]);
   return (
     <div data-testid="cue-figures">
       <FigureLines lines={lines} />
@@ -53,7 +60,7 @@ export function CueFigures({ figures, projection }: { figures: Figures; projecti
       )}
       {figures.growth.length > 0 && <Growth figures={figures} />}
       {figures.gaps && <GapsAgainstReach gaps={figures.gaps} />}
-      <Warnings figures={figures} />
+      <Warnings texts={cueWarnings(figures)} />
     </div>
   );
 }
@@ -119,8 +126,8 @@ function GapsAgainstReach({ gaps: { withinReach, shift, reach, wideEnough } }: {
   );
 }
 
-function Warnings({ figures }: { figures: Figures }) {
-  return cueWarnings(figures).map((text) => (
+function Warnings({ texts }: { texts: readonly string[] }) {
+  return texts.map((text) => (
     <p key={text} className="wary" style={{ margin: '6px 0 0' }}>
       {text}
     </p>
@@ -168,6 +175,7 @@ export function LaneView({ lane }: { lane: LaneFigures }) {
         median gap {lane.medianGap.toFixed(2)} s · closed for up to {sayBand(lane.longestClosed, 1)} s on end · fed by{' '}
         {lane.cues.join(', ')}
       </div>
+      <Warnings texts={laneWarnings(lane)} />
     </div>
   );
 }

@@ -71,100 +71,112 @@ export function CueLane({
       >
         {name}
       </button>
-      <svg
-        ref={svg}
-        role="img"
-        aria-label={`${name} over time`}
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        preserveAspectRatio="none"
-        style={{ width: '100%', height: '100%', minHeight: HEIGHT, display: 'block', touchAction: 'none' }}
-        onPointerMove={(event) => held && onDrag(held.number, Math.max(0, secondsAt(event) - held.from))}
-        onPointerUp={() => {
-          if (held) onDrop();
-          setHeld(undefined);
-        }}
-      >
-        {perSecond.map((rate, second) => (
-          <rect
-            key={second}
-            x={x(second)}
-            width={WIDTH / seconds}
-            y={18 - (rate / busiest) * 16}
-            height={(rate / busiest) * 16}
-            fill="var(--river)"
-            opacity={0.22}
-          />
-        ))}
-        {population.length > 1 && (
-          <>
-            <path
-              d={`M${outline(({ high }) => high).join('L')}L${outline(({ low }) => low)
-                .reverse()
-                .join('L')}Z`}
-              fill="var(--river)"
-              opacity={0.2}
-            />
-            <path
-              d={`M${outline(({ median }) => median).join('L')}`}
-              fill="none"
-              stroke="var(--river)"
-              strokeWidth={2}
-              vectorEffect="non-scaling-stroke"
-            />
-          </>
-        )}
-        <path
-          d={sample.map((at) => `M${x(at).toFixed(1)} 18v10`).join('')}
-          stroke="var(--ink)"
-          strokeWidth={1.2}
-          vectorEffect="non-scaling-stroke"
-        />
+      <div style={{ position: 'relative', minWidth: 0 }}>
         {starts.map(({ seconds: at, label }) => (
-          <path
+          <span
             key={label}
-            d={`M${x(at).toFixed(1)} 0V${HEIGHT}`}
-            stroke="var(--ochre)"
-            strokeDasharray="3 3"
-            vectorEffect="non-scaling-stroke"
+            className="quiet mono wave-number"
+            style={{ left: `calc(${(at / seconds) * 100}% + 3px)` }}
+            title={`Wave ${label} begins at ${at.toFixed(1)} s in the usual run`}
           >
-            <title>{`wave ${label} at ${at.toFixed(1)} s`}</title>
-          </path>
+            w{label}
+          </span>
         ))}
-        {handles.map(({ number, at, from }) => (
-          <g
-            key={number.what}
-            role="slider"
-            tabIndex={0}
-            aria-label={`${number.what} of ${number.cue}`}
-            aria-valuenow={number.value}
-            aria-valuetext={`${number.value} ${number.unit}`}
-            style={{ cursor: 'ew-resize' }}
-            onPointerDown={(event) => {
-              svg.current?.setPointerCapture(event.pointerId);
-              setHeld({ number, from });
-              onSelect();
-            }}
-            onKeyDown={(event) => {
-              const step = event.key === 'ArrowRight' ? 0.1 : event.key === 'ArrowLeft' ? -0.1 : 0;
-              if (step === 0) return;
-              event.preventDefault();
-              onDrag(number, Math.max(0, at - from + step));
-              onDrop();
-            }}
-          >
-            <title>{`${number.what}: ${number.value} ${number.unit}; drag it`}</title>
-            <rect x={x(at) - 9} width={18} y={14} height={HEIGHT - 14} fill="transparent" />
+        <svg
+          ref={svg}
+          role="img"
+          aria-label={`${name} over time`}
+          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+          preserveAspectRatio="none"
+          style={{ width: '100%', height: '100%', minHeight: HEIGHT, display: 'block', touchAction: 'none' }}
+          onPointerMove={(event) => held && onDrag(held.number, Math.max(0, secondsAt(event) - held.from))}
+          onPointerUp={() => {
+            if (held) onDrop();
+            setHeld(undefined);
+          }}
+        >
+          {perSecond.map((rate, second) => (
             <rect
-              x={x(at) - 4}
-              width={8}
-              y={14}
-              height={20}
-              rx={1.5}
-              fill={number.what === 'first' ? 'var(--moss)' : 'var(--river)'}
+              key={second}
+              x={x(second)}
+              width={WIDTH / seconds}
+              y={18 - (rate / busiest) * 16}
+              height={(rate / busiest) * 16}
+              fill="var(--river)"
+              opacity={0.22}
             />
-          </g>
-        ))}
-      </svg>
+          ))}
+          {population.length > 1 && (
+            <>
+              <path
+                d={`M${outline(({ high }) => high).join('L')}L${outline(({ low }) => low)
+                  .reverse()
+                  .join('L')}Z`}
+                fill="var(--river)"
+                opacity={0.2}
+              />
+              <path
+                d={`M${outline(({ median }) => median).join('L')}`}
+                fill="none"
+                stroke="var(--river)"
+                strokeWidth={2}
+                vectorEffect="non-scaling-stroke"
+              />
+            </>
+          )}
+          <path
+            d={sample.map((at) => `M${x(at).toFixed(1)} 18v10`).join('')}
+            stroke="var(--ink)"
+            strokeWidth={1.2}
+            vectorEffect="non-scaling-stroke"
+          />
+          {starts.map(({ seconds: at, label }) => (
+            <path
+              key={label}
+              d={`M${x(at).toFixed(1)} 0V${HEIGHT}`}
+              stroke="var(--ochre)"
+              strokeDasharray="3 3"
+              vectorEffect="non-scaling-stroke"
+            >
+              <title>{`wave ${label} at ${at.toFixed(1)} s`}</title>
+            </path>
+          ))}
+          {handles.map(({ number, at, from }) => (
+            <g
+              key={number.what}
+              role="slider"
+              tabIndex={0}
+              aria-label={`${number.what} of ${number.cue}`}
+              aria-valuenow={number.value}
+              aria-valuetext={`${number.value} ${number.unit}`}
+              style={{ cursor: 'ew-resize' }}
+              onPointerDown={(event) => {
+                svg.current?.setPointerCapture(event.pointerId);
+                setHeld({ number, from });
+                onSelect();
+              }}
+              onKeyDown={(event) => {
+                const step = event.key === 'ArrowRight' ? 0.1 : event.key === 'ArrowLeft' ? -0.1 : 0;
+                if (step === 0) return;
+                event.preventDefault();
+                onDrag(number, Math.max(0, at - from + step));
+                onDrop();
+              }}
+            >
+              <title>{`${number.what}: ${number.value} ${number.unit}; drag it`}</title>
+              <rect x={x(at) - 9} width={18} y={14} height={HEIGHT - 14} fill="transparent" />
+              <rect
+                x={x(at) - 4}
+                width={8}
+                y={14}
+                height={20}
+                rx={1.5}
+                fill={number.what === 'first' ? 'var(--moss)' : 'var(--river)'}
+              />
+            </g>
+          ))}
+        </svg>
+      </div>
       <div
         className="quiet mono"
         style={{

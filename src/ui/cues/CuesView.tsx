@@ -16,6 +16,7 @@ import { useDesk, useFollowed } from '../desk/DeskContext';
 import { SelectField } from '../desk/panels/fields';
 import { TextProblems } from '../desk/TextProblems';
 import { openEditor } from '../editor/openEditor';
+import { ArrivalPlaces } from './ArrivalPlaces';
 import { CueFigures, LaneView } from './CueFigures';
 import { CueForms } from './CueForms';
 import { CueLane, handlesOf, inUnitOf } from './CueLane';
@@ -206,6 +207,7 @@ export function CuesView({ onClose }: { onClose: () => void }) {
                 median and where eight of ten runs lie. Drag the green bar for the first arrival, the other for the
                 interval.
               </p>
+              {chosen && <ArrivalPlaces cue={chosen} seeds={shown.seeds} game={game} level={level} />}
             </>
           )}
         </div>

@@ -2,6 +2,7 @@ import {
   buildGrid,
   checkScripts,
   describePiece,
+  goalMarks,
   hitShapeFor,
   hitShapeOf,
   kindOf,
@@ -128,6 +129,7 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
   return {
     terrain: game.terrain,
     level,
+    goals: goalMarks(game, drafted),
     pieces: [
       ...placed.flatMap(({ piece, kind }) => {
         const insight = describePiece(game, level, piece, scripts);
@@ -257,10 +259,12 @@ function showShots(game: GameDocument, level: Level, run: ShownRun, tick: number
   });
 }
 
-const bodies = new WeakMap<Kind, Pick<ShownPiece, 'radius' | 'hit' | 'stand'>>();
+const bodies = new WeakMap<Kind, ShownBody>();
+
+type ShownBody = Pick<ShownPiece, 'radius' | 'hit' | 'stand' | 'isThing'>;
 
 /** The shapes of a kind as they are drawn; plain circles need no parts. */
-function bodyOf(kind: Kind, showsShapes: boolean): Pick<ShownPiece, 'radius' | 'hit' | 'stand'> {
+function bodyOf(kind: Kind, showsShapes: boolean): ShownBody {
   let body = bodies.get(kind);
   if (!body) {
     const shape = hitShapeOf(kind);
@@ -270,6 +274,7 @@ function bodyOf(kind: Kind, showsShapes: boolean): Pick<ShownPiece, 'radius' | '
       radius: shape.form === 'circle' ? shape.radius : Math.max(west, north, east, south),
       hit: shape.form === 'circle' ? [] : hitShapeFor(shape).parts.map(toPart),
       stand: [toPart(outlineOf(standShapeOf(kind)))],
+      isThing: kind.control === undefined && kind.behavior === undefined,
     };
     bodies.set(kind, body);
   }

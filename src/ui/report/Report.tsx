@@ -5,13 +5,13 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useEffect } from 'react';
-import { describeSummary, headline, type FullSummary, type GameDocument } from '@/core/index';
+import { describeSummary, goalMarks, headline, type FullSummary, type GameDocument } from '@/core/index';
 import { batchProgress, type BatchInfo } from '@/server/contracts/batches';
+import { CellMap } from '../frame/CellMap';
 import { FindingList } from '../frame/FindingList';
 import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
-import { EndMap } from './EndMap';
 import { EndTable } from './EndTable';
 import { DurationChart, PacingChart, SurvivalChart } from './charts';
 import { ReplayDialog } from './ReplayDialog';
@@ -109,7 +109,17 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
             <h2 className="heading" style={{ marginBottom: 8 }}>
               Where runs end
             </h2>
-            <EndMap game={game} level={level} cells={summary.endCells} width={368} />
+            <CellMap
+              game={game}
+              level={level}
+              cells={summary.endCells}
+              width={368}
+              tint="clay"
+              goals={goalMarks(game, level)}
+              label="Where runs end"
+              unit="ends in a cell"
+              testId="end-map"
+            />
             <h2 className="heading" style={{ margin: '16px 0 4px' }}>
               What ends them
             </h2>

@@ -127,3 +127,16 @@ export interface CheckedCues {
   cues: ({ type: 'spawner'; spawner: SpawnerDefinition } | { type: 'waves'; waves: WavesDefinition })[];
   rules: RulesDefinition | undefined;
 }
+
+/** The marks that a condition wants the player at; not those at which it must not be. */
+export function marksIn(condition: CueCondition): string[] {
+  switch (condition.type) {
+    case 'at':
+      return [condition.mark.id];
+    case 'and':
+    case 'or':
+      return condition.parts.flatMap(marksIn);
+    default:
+      return [];
+  }
+}

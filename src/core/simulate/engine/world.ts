@@ -157,6 +157,8 @@ export class World {
   /** What the cues are at. */
   readonly cues: CueState;
   livesLeft = 1;
+  /** When and where the player was last lost, and the piece that did it: −1 for none. */
+  readonly loss = { tick: NEVER, piece: -1, x: 0, y: 0 };
   /** By kind: when the player last touched one, how many were defeated and collected, whether one was ever there. */
   readonly touchTick: Int32Array;
   readonly defeated: Int32Array;
@@ -265,6 +267,7 @@ export class World {
     const { rules, from, pieces } = this.level.program;
     this.cues.reset();
     this.livesLeft = rules.lives;
+    this.loss.tick = NEVER;
     this.player.score = from.score ?? 0;
     this.touchTick.fill(NEVER);
     for (const array of [this.defeated, this.collectedInAll, this.hasBeenThere, this.scored]) array.fill(0);

@@ -19,7 +19,10 @@ export function applyRules(world: World, touching: number, takenBy: EndCause | u
   const { rules, exit, timeLimitTicks } = world.level.program;
   for (let index = 0; index < rules.scores.length; index++) scoreOne(world, index, rules.scores[index]);
   const loss = findLoss(world, touching, takenBy);
-  if (loss && !comeBack(world, loss)) return loss;
+  if (loss) {
+    noteLoss(world, loss.piece);
+    if (!comeBack(world, loss)) return loss;
+  }
   if (rules.loses.some((condition) => holds(world, condition))) return { outcome: 'lost', cause: 'rule', piece: -1 };
   const { player } = world;
   const isInExit =
@@ -38,6 +41,13 @@ function findLoss(world: World, touching: number, takenBy: EndCause | undefined)
   if (touching >= 0) return { outcome: 'lost', cause: 'touched', piece: touching };
   if (world.endedBy > -2) return { outcome: 'lost', cause: 'defeated', piece: world.endedBy };
   return takenBy && { outcome: 'lost', cause: takenBy, piece: -1 };
+}
+
+function noteLoss({ loss, tick, player }: World, piece: number): void {
+  loss.tick = tick;
+  loss.piece = piece;
+  loss.x = player.x;
+  loss.y = player.y;
 }
 
 /** Takes a life and puts the player back; false when it was the last. */

@@ -1,0 +1,51 @@
+'use client';
+
+import { useMemo } from 'react';
+import { goalMarks, type CueFigures, type GameDocument, type Level } from '@/core/index';
+import { CellMap } from '../frame/CellMap';
+
+const WIDTH = 560;
+const HEIGHT = 250;
+/** Cells shown around the level: what comes over an edge comes in there. */
+const BEYOND = 2;
+
+/** Where one cue lets in, over all runs. */
+export function ArrivalPlaces({
+  cue,
+  seeds,
+  game,
+  level,
+}: {
+  cue: CueFigures;
+  seeds: number;
+  game: GameDocument;
+  level: Level;
+}) {
+  const goals = useMemo(() => goalMarks(game, level), [game, level]);
+  return (
+    <section aria-label={`Where ${cue.name} lets in`} style={{ padding: '8px 12px 14px' }}>
+      <h3 className="heading" style={{ marginBottom: 6 }}>
+        Where {cue.name} lets in
+      </h3>
+      {cue.places.length === 0 ? (
+        <p className="quiet" style={{ margin: 0 }}>
+          Nothing came in within this time.
+        </p>
+      ) : (
+        <CellMap
+          game={game}
+          level={level}
+          cells={cue.places}
+          width={WIDTH}
+          height={HEIGHT}
+          beyond={BEYOND}
+          tint="river"
+          goals={goals}
+          label={`Where ${cue.name} lets in`}
+          unit={`arrivals in a cell, in ${seeds} runs`}
+          testId="arrival-places"
+        />
+      )}
+    </section>
+  );
+}

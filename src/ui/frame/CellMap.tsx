@@ -1,0 +1,102 @@
+'use client';
+
+import { useComputedColorScheme } from '@mantine/core';
+import { useEffect, useRef } from 'react';
+import type { CellCount, GameDocument, Level } from '@/core/index';
+import { fitCamera } from '../canvas/camera';
+import { drawCellCounts, drawMarkFrames } from '../canvas/drawCellCounts';
+import { drawGround } from '../canvas/drawGround';
+import { paletteFor } from '../canvas/palette';
+
+/** The ground of a level with every cell tinted by how often something happened in it, and what the tint stands for. */
+export function CellMap({
+  game,
+  level,
+  cells,
+  width,
+  height,
+  beyond = 0,
+  tint,
+  goals,
+  label,
+  unit,
+  testId,
+}: {
+  game: GameDocument;
+  level: Level;
+  cells: readonly CellCount[];
+  /** Room for it, pixels; the height follows from the width when it is left out. */
+  width: number;
+  height?: number;
+  /** So many cells around the level are shown too. */
+  beyond?: number;
+  tint: 'clay' | 'river';
+  /** Ids of marks that are framed as where the player wants to be. */
+  goals: ReadonlySet<string>;
+  label: string;
+  /** What is counted, as in "ends in a cell". */
+  unit: string;
+  testId: string;
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const scheme = useComputedColorScheme('light');
+  const columns = level.map[0].length + 2 * beyond;
+  const rows = level.map.length + 2 * beyond;
+  const scale = Math.min(width / columns, (height ?? Infinity) / rows);
+  const [shownWidth, shownHeight] = [Math.round(columns * scale), Math.round(rows * scale)];
+  const most = cells.reduce((highest, cell) => Math.max(highest, cell.count), 0);
+  useEffect(() => {
+    const element = canvas.current;
+    const context = element?.getContext('2d');
+    if (!element || !context) return;
+    const ratio = window.devicePixelRatio || 1;
+    element.width = shownWidth * ratio;
+    element.height = shownHeight * ratio;
+    context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    const palette = paletteFor(scheme);
+    const fitted = fitCamera(columns, rows, shownWidth, shownHeight, 0);
+    const camera = {
+      ...fitted,
+      left: fitted.left + beyond * fitted.scale,
+      top: fitted.top + beyond * fitted.scale,
+    };
+    context.fillStyle = palette.beyond;
+    context.fillRect(0, 0, shownWidth, shownHeight);
+    drawGround(context, game.terrain, level, camera, palette);
+    drawCellCounts(context, cells, palette[tint], camera);
+    drawMarkFrames(
+      context,
+      level.marks.filter(({ id }) => goals.has(id)),
+      palette.moss,
+      camera,
+    );
+  }, [game, level, cells, goals, tint, beyond, shownWidth, shownHeight, columns, rows, scheme]);
+  return (
+    <figure style={{ margin: 0 }}>
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label={label}
+        data-testid={testId}
+        style={{ width: shownWidth, height: shownHeight, borderRadius: 3, display: 'block' }}
+      />
+      <figcaption
+        className="quiet"
+        style={{ display: 'flex', alignItems: 'center', gap: 8, fontSize: 12, marginTop: 3 }}
+      >
+        <span className="mono">0</span>
+        <span
+          style={{
+            width: 110,
+            height: 9,
+            background: `linear-gradient(90deg, transparent, var(--${tint}))`,
+            border: '1px solid var(--layer)',
+          }}
+        />
+        <span>
+          <span className="mono">{most}</span> {unit}
+        </span>
+      </figcaption>
+    </figure>
+  );
+}
