@@ -45,8 +45,8 @@ export function compileControl(control: Control, ticksPerSecond: number, gravity
     case 'four ways':
       return { scheme: control.scheme, step, cornering: control.cornering };
     case 'one cell a press':
-      return { scheme: control.scheme, step, bufferTicks: ticksOf(control.pressBuffer, ticksPerSecond) };
     case 'slide until blocked':
+      return { scheme: control.scheme, step, bufferTicks: ticksOf(control.pressBuffer ?? 0, ticksPerSecond) };
     case 'steer to a point':
       return { scheme: control.scheme, step };
     case 'flap':

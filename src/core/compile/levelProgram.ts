@@ -298,7 +298,7 @@ export type ControlProgram =
   | { scheme: 'eight ways'; step: number; evenDiagonals: boolean }
   | { scheme: 'four ways'; step: number; cornering: number }
   | { scheme: 'one cell a press'; step: number; bufferTicks: number }
-  | { scheme: 'slide until blocked'; step: number }
+  | { scheme: 'slide until blocked'; step: number; bufferTicks: number }
   | { scheme: 'steer to a point'; step: number }
   | { scheme: 'flap'; step: number; lift: number; gravity: number; mostFall: number }
   | {

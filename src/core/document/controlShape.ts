@@ -34,7 +34,13 @@ export const controlShape = z.discriminatedUnion('scheme', [
     speed,
     pressBuffer: seconds.describe('a press this long before the step ends is kept for the next, seconds'),
   }),
-  z.strictObject({ scheme: z.literal('slide until blocked'), speed }),
+  z.strictObject({
+    scheme: z.literal('slide until blocked'),
+    speed,
+    pressBuffer: seconds
+      .optional()
+      .describe('a press this long before the slide ends is kept for the next, seconds; 0 when left out'),
+  }),
   z.strictObject({ scheme: z.literal('steer to a point'), speed }),
   z.strictObject({
     scheme: z.literal('flap'),
@@ -108,7 +114,7 @@ export function startingControl(scheme: Scheme, shotKind: string): Control {
     case 'one cell a press':
       return { scheme, speed: 7, pressBuffer: 0.12 };
     case 'slide until blocked':
-      return { scheme, speed: 12 };
+      return { scheme, speed: 12, pressBuffer: 0.3 };
     case 'steer to a point':
       return { scheme, speed: 4 };
     case 'flap':

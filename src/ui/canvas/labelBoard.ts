@@ -26,10 +26,11 @@ export class LabelBoard {
   /** Draws a text that begins at x, its middle at y or as near to it as there is room. */
   draw(text: string, x: number, y: number, colour: string): void {
     const width = measureLabel(this.context, text) + 2 * LABEL_RIM;
-    const wished = { left: x - LABEL_RIM, top: y - LABEL_HEIGHT / 2, width, height: LABEL_HEIGHT };
-    const box = findRoom(wished, this.taken);
+    // Never beyond the right rim, where it would be cut off.
+    const left = Math.max(0, Math.min(x - LABEL_RIM, this.context.canvas.clientWidth - width));
+    const box = findRoom({ left, top: y - LABEL_HEIGHT / 2, width, height: LABEL_HEIGHT }, this.taken);
     this.taken.push(box);
-    drawLabel(this.context, text, x, box.top + LABEL_HEIGHT / 2, this.palette, colour);
+    drawLabel(this.context, text, left + LABEL_RIM, box.top + LABEL_HEIGHT / 2, this.palette, colour);
   }
 }
 

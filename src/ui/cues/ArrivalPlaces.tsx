@@ -1,10 +1,11 @@
 'use client';
 
-import { useMemo } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { goalMarks, type CueFigures, type GameDocument, type Level } from '@/core/index';
 import { CellMap } from '../frame/CellMap';
 
-const WIDTH = 560;
+/** Room for the map, pixels. */
+const WIDTH = 350;
 const HEIGHT = 250;
 /** Cells shown around the level: what comes over an edge comes in there. */
 const BEYOND = 2;
@@ -15,11 +16,14 @@ export function ArrivalPlaces({
   seeds,
   game,
   level,
+  children,
 }: {
   cue: CueFigures;
   seeds: number;
   game: GameDocument;
   level: Level;
+  /** Stands beside the map. */
+  children: ReactNode;
 }) {
   const goals = useMemo(() => goalMarks(game, level), [game, level]);
   return (
@@ -27,25 +31,30 @@ export function ArrivalPlaces({
       <h3 className="heading" style={{ marginBottom: 6 }}>
         Where {cue.name} lets in
       </h3>
-      {cue.places.length === 0 ? (
-        <p className="quiet" style={{ margin: 0 }}>
-          Nothing came in within this time.
+      <div style={{ display: 'flex', gap: 16, alignItems: 'flex-start' }}>
+        {cue.places.length === 0 ? (
+          <p className="quiet" style={{ margin: 0 }}>
+            Nothing came in within this time.
+          </p>
+        ) : (
+          <CellMap
+            game={game}
+            level={level}
+            cells={cue.places}
+            width={WIDTH}
+            height={HEIGHT}
+            beyond={BEYOND}
+            tint="river"
+            goals={goals}
+            label={`Where ${cue.name} lets in`}
+            unit={`arrivals in a cell, in ${seeds} runs`}
+            testId="arrival-places"
+          />
+        )}
+        <p className="quiet" style={{ margin: 0, flex: 1, minWidth: 140 }}>
+          {children}
         </p>
-      ) : (
-        <CellMap
-          game={game}
-          level={level}
-          cells={cue.places}
-          width={WIDTH}
-          height={HEIGHT}
-          beyond={BEYOND}
-          tint="river"
-          goals={goals}
-          label={`Where ${cue.name} lets in`}
-          unit={`arrivals in a cell, in ${seeds} runs`}
-          testId="arrival-places"
-        />
-      )}
+      </div>
     </section>
   );
 }

@@ -202,12 +202,13 @@ export function CuesView({ onClose }: { onClose: () => void }) {
                 onDrop={() => undefined}
               />
               <TimeScale seconds={shown.seconds} />
-              <p className="quiet" style={{ padding: '2px 12px 10px' }}>
-                Bars above: arrivals a second. Ticks: arrivals of the first run. Line and band: how many are there,
-                median and where eight of ten runs lie. Drag the green bar for the first arrival, the other for the
-                interval.
-              </p>
-              {chosen && <ArrivalPlaces cue={chosen} seeds={shown.seeds} game={game} level={level} />}
+              {chosen && (
+                <ArrivalPlaces cue={chosen} seeds={shown.seeds} game={game} level={level}>
+                  Bars on the line above: arrivals a second. Ticks: arrivals of the first run. Line and band: how many
+                  are there, median and where eight of ten runs lie. Drag the green bar for the first arrival, the other
+                  for the interval.
+                </ArrivalPlaces>
+              )}
             </>
           )}
         </div>

@@ -110,17 +110,17 @@ function SchemeKnobs({
         </>
       );
     case 'one cell a press':
+    case 'slide until blocked':
       return (
         <Knob
           label="Press kept"
           unit="s"
-          value={control.pressBuffer}
+          value={control.pressBuffer ?? 0}
           max={10}
           step={0.02}
           onCommit={(pressBuffer) => onCommit({ ...control, pressBuffer })}
         />
       );
-    case 'slide until blocked':
     case 'steer to a point':
       return null;
     case 'flap':

@@ -43,7 +43,7 @@ export function movePlayer(
       stepCells(body, control.step, control.bufferTicks, program, ground);
       break;
     case 'slide until blocked':
-      slide(body, control.step, program, ground);
+      slide(body, control.step, control.bufferTicks, program, ground);
       break;
     case 'flap':
     case 'run and jump':
@@ -227,13 +227,13 @@ function shove(body: PlayerBody, program: PlayerProgram, ground: GroundState): v
   body.y = sweep.y;
 }
 
-/** Goes on in one heading from middle to middle of cells until the next one is closed. */
-function slide(body: PlayerBody, step: number, program: PlayerProgram, ground: GroundState): void {
+/** Goes on in one heading from middle to middle of cells until the next one is closed; a press shortly before is kept. */
+function slide(body: PlayerBody, step: number, bufferTicks: number, program: PlayerProgram, ground: GroundState): void {
   if (!body.isUnderWay) {
     shove(body, program, ground);
     const direction = body.pressed;
     body.pressed = 0;
-    if (direction === 0 || body.pressedTicks > 0) return;
+    if (direction === 0 || body.pressedTicks > bufferTicks) return;
     const columns = INPUT_COLUMNS[direction];
     face(body, columns, columns !== 0 ? 0 : INPUT_ROWS[direction]);
     // Marks that a slide is under way; where it ends shows as it goes on.

@@ -126,6 +126,16 @@ describe('slide until blocked', () => {
     expect([bodies[66].x, bodies[66].y]).toEqual([8.5, 2.5]);
   });
 
+  test('a press shortly before it ends is kept for the next slide, an earlier one is not', () => {
+    // At 12 cells/s the slide from 4.5 to 8.5 takes 20 ticks; 0.3 s are 18 of them, 0.1 s are 6.
+    const pressedAt = (tick: number, pressBuffer: number) =>
+      play({ control: { ...control, pressBuffer } }, [1, ...held(0, tick - 1), 3, ...held(0, 80)]).at(-1)!;
+    expect(pressedAt(12, 0.3).y).toBe(4.5);
+    expect(pressedAt(12, 0.1).y).toBe(2.5);
+    expect(pressedAt(1, 0.3).y).toBe(2.5);
+    expect(pressedAt(30, 0).y).toBe(4.5);
+  });
+
   test.each([3, 12, 55])('stops in the middle of the same cell at %d cells/s', (speed) => {
     expect(play({ control: { ...control, speed } }, [5, ...held(0, 200)])[201].x).toBe(1.5);
   });
