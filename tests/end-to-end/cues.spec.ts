@@ -154,6 +154,55 @@ test('a try begins from wave 3, which is listed until it is removed and never sa
   expect(await savedCues(page, id)).not.toContain('from');
 });
 
+test('Ember Night is played by hand from wave 3, with thrown water', async ({ page }) => {
+  await page.goto('/games/kiln-yard/levels/ember-night');
+  await page.getByRole('button', { name: 'from…' }).click();
+  await page.getByLabel('Try from').fill('wave 3');
+  await page.getByLabel('Try from').press('Enter');
+  const bar = page.getByRole('group', { name: 'Try' });
+  await expect(page.getByTestId('try-lives')).toHaveText('3 lives');
+  await expect(bar).toContainText('36 shots left');
+  await expect(page.getByTestId('try-wave')).toHaveText('wave 3');
+  await expect(page.getByLabel('Log of the try')).toContainText('ember_tide: wave 3 begins');
+  // Walking west and throwing: a splash leaves with every press.
+  await page.keyboard.down('ArrowLeft');
+  await page.keyboard.press('Space', { delay: 80 });
+  await expect(bar).toContainText('35 shots left');
+  await page.keyboard.up('ArrowLeft');
+  // Who stands still at the shore does not live long.
+  await expect(bar).toContainText(/2 lives|1 life/, { timeout: 60_000 });
+  await page.getByRole('button', { name: 'End', exact: true }).click();
+  await expect(page.getByLabel('Tries')).toContainText('from wave 3');
+});
+
+test('where a cue lets in is drawn, and what comes in on the player is told until it keeps away', async ({
+  page,
+}, info) => {
+  await openDesk(page, info, (game) => {
+    road(game);
+    const level = game.levels[0] as unknown as { cues: string[]; marks: unknown[] };
+    level.marks.push({ id: 'yard', name: 'Yard', area: [14, 15, 3, 2] });
+    level.cues = ['spawner rain {', '  at yard', '  every 1 s ± 0.3 s', '  pick warden', '  limit 20 in all', '}'];
+  });
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText(
+    'What rain lets in comes in on the player',
+    {
+      timeout: 60_000,
+    },
+  );
+  await openCues(page);
+  await settled(page);
+  await expect(page.getByTestId('cue-figures')).toContainText('100 % come in on top of where the player begins');
+  const map = page.getByRole('region', { name: 'Where rain lets in' });
+  await expect(map.getByTestId('arrival-places')).toBeVisible();
+  await expect(map).toContainText(/\d+ arrivals in a cell, in 200 runs/);
+  await page.locator('.cm-line', { hasText: 'pick warden' }).click();
+  await page.keyboard.press('End');
+  await page.keyboard.press('Enter');
+  await page.keyboard.insertText('grace 1 s');
+  await expect(page.getByTestId('cue-figures')).not.toContainText('on top of where');
+});
+
 test('the cues have an address of their own', async ({ page }, info) => {
   const id = await openDesk(page, info, road);
   await page.goto(`/games/${id}/levels/drying-hall/cues`);

@@ -71,7 +71,7 @@ export function addCueBlock(game: GameDocument, levelId: string, type: 'spawner'
     }
   };
   const block = {
-    spawner: `spawner ${free('arrivals')} {\n  knob interval = 3 s in 0.5..20\n  at ${mark}\n  every interval ± 0.5 s, first after 1 s\n  pick ${kind}\n  limit 12 alive\n  retire after 30 s\n}\n`,
+    spawner: `spawner ${free('arrivals')} {\n  knob interval = 3 s in 0.5..20\n  at ${mark}\n  every interval ± 0.5 s, first after 1 s\n  pick ${kind}\n  limit 12 in all\n}\n`,
     waves: `waves ${free('tide')} {\n  at ${mark}\n  wave 1 { 3 ${kind}, one every 0.6 s }\n  wave 2 { 5 ${kind}, one every 0.6 s }\n  repeat wave 2 growing 1.5x to 20\n  next when cleared, rest 3 s\n  stragglers vanish after 20 s\n}\n`,
     rules: `rules {\n  lives 3\n  come back safe for 2 s\n  score 1 every 1 s\n${level.rules.winAt ? '' : '  win when clock >= 30 s\n'}}\n`,
   }[type];

@@ -78,7 +78,10 @@ function readLine(text: string, line: StatementSyntax, inside: CueBlock, names: 
     from: line.span.from,
     to: line.span.to,
     depth: inside === 'wave' ? 1 : 0,
-    parts: readParts(text, line.span.from, to, names),
+    // The sign of a knob's default compares nothing.
+    parts: readParts(text, line.span.from, to, names).map((part) =>
+      line.keyword === 'knob' && part.text === '=' ? { ...part, type: 'word', options: [] } : part,
+    ),
     innerEnd: line.block ? line.block.span.to - 1 : undefined,
   };
   return [own, ...(line.block?.statements ?? []).flatMap((inner) => readLine(text, inner, 'wave', names))];
