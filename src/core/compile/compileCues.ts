@@ -20,6 +20,7 @@ import { ticksOf } from './compileBrain';
 import {
   MOST_OF_A_KIND,
   NO_RULES,
+  USUAL_ALIVE,
   type CueProgram,
   type GapProgram,
   type GivenProgram,
@@ -41,8 +42,6 @@ export interface CompiledCues {
   diagnostics: Diagnostic[];
 }
 
-/** How many of one cue may be there at once when it does not say. */
-export const USUAL_ALIVE = 64;
 const USUAL_SAFE_SECONDS = 1.5;
 
 /** Kinds that cues bring in, in the order in which they are named. */

@@ -17,6 +17,9 @@ export type RuleCondition =
   | { type: 'none left' | 'all filled'; kinds: number[] }
   | { type: 'cleared'; cue: number };
 
+/** How many of one cue may be there at once when it does not say. */
+export const USUAL_ALIVE = 64;
+
 /** Where arrivals come in. */
 export interface PlaceProgram {
   /**

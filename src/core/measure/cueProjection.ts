@@ -1,4 +1,4 @@
-import type { CueProgram, GapReach, WavesProgram } from '../compile/cueProgram';
+import { USUAL_ALIVE, type CueProgram, type GapReach, type WavesProgram } from '../compile/cueProgram';
 import type { LevelProgram } from '../compile/levelProgram';
 import { shareOnPlayer } from './shareOnPlayer';
 import { countCells, type CellCount } from './cellCounts';
@@ -38,6 +38,8 @@ export interface CueFigures {
   onPlayer: number;
   /** How long they are harmless, seconds. */
   graceSeconds: number;
+  /** How many of a spawner may be there at once, if it says so. */
+  mostAlive: number | undefined;
   /** Mean number a run that were taken away while they were still in the level. */
   vanished: number;
   /** Whether what it brings harms or carries the player, so that its vanishing matters. */
@@ -168,6 +170,8 @@ function describeCue(
     // Runs without a player keep no distance from it.
     onPlayer: cue.place.away > 0 ? 0 : shareOnPlayer(program, own.flat()),
     graceSeconds: cue.place.graceTicks / program.ticksPerSecond,
+    mostAlive:
+      cue.type === 'spawner' && cue.mostAlive < Math.min(USUAL_ALIVE, cue.mostInAll) ? cue.mostAlive : undefined,
     vanished: mean(runs.map((run) => run.vanished[index])),
     isFelt: own.flat().some(({ kind }) => program.kinds[kind].isThreat || program.kinds[kind].isCarrier),
   };

@@ -52,13 +52,21 @@ describe('what is likely to be a mistake about a cue', () => {
 
   test('is what comes in where the player begins, unless it keeps away or is harmless first', () => {
     const here = { area: [0.5, 6, 3, 2.9] as [number, number, number, number] };
-    const cue = (line: string) => `spawner s {;at gate;every 2 s, first after 1 s;pick imp;limit 40 alive;${line};}`;
+    const cue = (line: string) => `spawner s {;at gate;every 2 s, first after 1 s;pick imp;${line};limit 30 in all;}`;
     expect(said(cue('open when clock >= 0 s'), here).join()).toContain(
       '100 % come in on top of where the player begins',
     );
     expect(said(cue('grace 1 s'), here)).toEqual([]);
     expect(said(cue('away from player by 1 cells'), here)).toEqual([]);
     expect(said(cue('open when clock >= 0 s').replace('imp', 'cart'), here)).toEqual([]);
+  });
+
+  test('is a limit of which less than half is ever there', () => {
+    const cue = (limit: string) =>
+      said(`spawner s {;at gate;every 2 s, first after 1 s;pick cart;give heading 180 deg;limit ${limit};}`);
+    expect(cue('20 alive')).toEqual(['Its limit of 20 alive is never reached: 1 at the most.']);
+    expect(cue('2 alive')).toEqual([]);
+    expect(cue('20 in all')).toEqual([]);
   });
 
   test('is what vanishes in view, if it harms', () => {

@@ -8,6 +8,8 @@ const AT_ONCE_SECONDS = 0.2;
 const MISSED_ARRIVALS = 0.5;
 /** More places rejected for each arrival than this are told. */
 const REJECTED_PLACES = 4;
+/** A limit of which no larger share than this is ever there holds nothing down. */
+const IDLE_LIMIT_SHARE = 0.5;
 /** A larger share than this that comes in on top of the player is told. */
 const ON_PLAYER_SHARE = 0.02;
 /** More that vanish in view a run than this are told. */
@@ -19,7 +21,9 @@ const HARDLY_ANY_SHARE = 0.05;
 
 /** What is likely to be a mistake about a cue, by what it comes to; the player is reckoned with nowhere. */
 export function cueWarnings(figures: CueFigures): string[] {
-  const { first, come, missed, rejected, offCentre, growth, gaps, onPlayer, graceSeconds, vanished } = figures;
+  const { first, come, missed, rejected, offCentre, growth, gaps, onPlayer, graceSeconds, vanished, mostAlive } =
+    figures;
+  const there = Math.max(0, ...figures.population.map(({ high }) => high));
   const capped = growth.find(({ isCapped, seconds }) => isCapped && seconds !== undefined);
   return [
     come.high === 0 ? 'Nothing comes at all within this time.' : undefined,
@@ -29,6 +33,9 @@ export function cueWarnings(figures: CueFigures): string[] {
       ? `Nothing comes for ${first.median.toFixed(0)} s.`
       : undefined,
     missed > MISSED_ARRIVALS ? `${missed.toFixed(1)} arrivals a run find no room or no place.` : undefined,
+    mostAlive !== undefined && there < mostAlive * IDLE_LIMIT_SHARE
+      ? `Its limit of ${mostAlive} alive is never reached: ${there} at the most.`
+      : undefined,
     come.median > 0 && rejected > REJECTED_PLACES * come.median
       ? `${(rejected / come.median).toFixed(1)} places are rejected for each that comes: most of the mark does not do.`
       : undefined,
