@@ -47,15 +47,14 @@ function findNeverFilled(
   });
 }
 
+/** The conditions all of which must hold for one to hold. */
+function partsOf(condition: RuleCondition): RuleCondition[] {
+  return condition.type === 'and' ? condition.parts.flatMap(partsOf) : [condition];
+}
+
+/** Kinds of goals all of which must be filled for a condition to hold. */
 function findAllFilled(condition: RuleCondition): number[][] {
-  switch (condition.type) {
-    case 'all filled':
-      return [condition.kinds];
-    case 'and':
-      return condition.parts.flatMap(findAllFilled);
-    default:
-      return [];
-  }
+  return partsOf(condition).flatMap((part) => (part.type === 'all filled' ? [part.kinds] : []));
 }
 
 function findTooFew(
@@ -120,7 +119,7 @@ function findUnreachable(
   const isOutOfReach = (area: Area) =>
     cellsOfArea(area, grid.width, grid.height).every((cell) => walk.blocked[cell] === 1 || isReached[cell] === 0);
   program.rules.wins.forEach((condition, index) => {
-    if (!neededAreas(condition).some(isOutOfReach)) return;
+    if (!partsOf(condition).some((part) => part.type === 'at' && isOutOfReach(part.area))) return;
     faults.push(
       errorAt(
         { path: [...path, 'cues'], span: cues?.rules?.wins[index].span },
@@ -131,16 +130,4 @@ function findUnreachable(
     );
   });
   return faults;
-}
-
-/** Areas without which a condition can never hold. */
-function neededAreas(condition: RuleCondition): Area[] {
-  switch (condition.type) {
-    case 'at':
-      return [condition.area];
-    case 'and':
-      return condition.parts.flatMap(neededAreas);
-    default:
-      return [];
-  }
 }
