@@ -10,7 +10,8 @@ import {
   type Piece,
 } from '@/core/index';
 import { drawMaze } from '../tests/support/pictures';
-import { compile, demoGame } from './engineRows';
+import { kilnYard, plainYard } from '../tests/support/kilnYard';
+import { compile } from './engineRows';
 import { cpuMs, medianOf, wallMs, type BenchRow } from './rows';
 
 const SIDE = 256;
@@ -28,7 +29,7 @@ const MOTIONS: Record<string, string> = {
 
 /** Every motion that needs no target, 2,000 pieces in all, in a hall with pillars; all of them can be met. */
 function crowdOfMovers(): GameDocument {
-  const game = demoGame();
+  const game = plainYard();
   const names = Object.keys(MOTIONS);
   game.scripts = names.map((id) => ({ id, lines: [`behavior ${id} { start state going { ${MOTIONS[id]} } }`] }));
   const player = game.cast.find((kind) => kind.id === 'apprentice')!;
@@ -86,8 +87,8 @@ export function measureMovers(): BenchRow[] {
 
 /** Every demo level: simulated seconds a CPU second with the stand-in that plays it. */
 export function measureSchemes(): BenchRow[] {
-  return demoGame().levels.map((level): BenchRow => {
-    const program = compile(demoGame(), level.id);
+  return kilnYard().levels.map((level): BenchRow => {
+    const program = compile(kilnYard(), level.id);
     const seconds = () => {
       let ticks = 0;
       const ms = cpuMs(() => {

@@ -2,11 +2,11 @@ import { fork } from 'node:child_process';
 import { cutIntoChunks, type ChunkTask } from '@/pool/chunkTask';
 import { createChunkPool } from '@/pool/chunkPool';
 import { computeChunk } from '@/pool/computeChunk';
-import { demoGame } from './engineRows';
+import { plainYard } from '../tests/support/kilnYard';
 import { type BenchRow } from './rows';
 
 function tasksFor(runs: number): ChunkTask[] {
-  const game = demoGame();
+  const game = plainYard();
   return cutIntoChunks(1, runs, 25).map((chunk) => ({
     documentHash: 'bench',
     game,

@@ -2,12 +2,12 @@ import { chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from '../tests/end-to-end/support/chromium';
 import { onScreen } from '../tests/end-to-end/support/desk';
 import { GorgeServer } from '../tests/end-to-end/support/gorgeServer';
-import { demoGame } from './engineRows';
+import { plainYard } from '../tests/support/kilnYard';
 import type { BenchRow } from './rows';
 
 /** The demo hall four times over: 60×40 cells, eight guards. */
 function wideGame(): unknown {
-  const game = demoGame();
+  const game = plainYard();
   const level = game.levels[0];
   const inner = level.map.slice(1, -1).map((row) => row.slice(1, -1));
   const wide = [...inner, ...inner].map((row) => `#${row}..${row}#`);
@@ -27,7 +27,7 @@ function wideGame(): unknown {
 
 /** An open hall of 128 × 128 cells with pillars and a player. */
 function largeGame(): unknown {
-  const game = demoGame();
+  const game = plainYard();
   const side = 128;
   const [level] = game.levels;
   const isWall = (row: number, column: number) =>

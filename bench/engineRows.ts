@@ -1,10 +1,8 @@
-import { readFileSync } from 'node:fs';
 import {
   compileGameLevel,
   cosDegrees,
   PIECE_FIELDS,
   PLAYER_FIELDS,
-  readGame,
   recordRun,
   Runner,
   runChunk,
@@ -13,14 +11,9 @@ import {
   type GameDocument,
   type LevelProgram,
 } from '@/core/index';
+import { plainYard } from '../tests/support/kilnYard';
 import { DryingHallByHand } from './floor/dryingHall';
 import { cpuMs, median, medianOf, type BenchRow } from './rows';
-
-export function demoGame(): GameDocument {
-  const read = readGame(readFileSync('examples/kiln-yard.gorge.json', 'utf8'));
-  if (!read.ok) throw new Error(read.faults[0].message);
-  return read.value;
-}
 
 export function compile(game: GameDocument, levelId = 'drying-hall'): LevelProgram {
   const compiled = compileGameLevel(game, levelId);
@@ -58,7 +51,7 @@ export const PLAIN_WATCH = `behavior night_watch {
 
 /** The demo hall with its guards on that behavior. */
 function plainHall(): LevelProgram {
-  const game = demoGame();
+  const game = plainYard();
   const script = game.scripts.find(({ id }) => id === 'night_watch')!;
   script.lines = PLAIN_WATCH.split('\n');
   return compile(game);
@@ -78,7 +71,7 @@ export function measureEngine(): BenchRow[] {
     facingY: sinDegrees(piece.facing),
     route: piece.route,
   }));
-  const hand = new DryingHallByHand(demoGame().levels[0].map, starts);
+  const hand = new DryingHallByHand(plainYard().levels[0].map, starts);
   checkSameBeats(program, hand);
   const playByHand = () => {
     hand.reset();
@@ -126,7 +119,7 @@ function checkSameBeats(program: LevelProgram, hand: DryingHallByHand): void {
 }
 
 export function measureStandIn(): BenchRow[] {
-  const program = compile(demoGame());
+  const program = compile(plainYard());
   const seconds = () => {
     let ticks = 0;
     const ms = cpuMs(() => {
@@ -151,7 +144,7 @@ export function measureGrowth(): BenchRow[] {
 }
 
 export function crowdedGame(count: number): GameDocument {
-  const game = demoGame();
+  const game = plainYard();
   const side = 256;
   const level = game.levels[0];
   level.map = Array.from({ length: side }, (_, row) =>
