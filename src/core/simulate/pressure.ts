@@ -10,8 +10,9 @@ export const CONTACT_HORIZON_SECONDS = 4;
 export function measurePressure(world: World): number {
   const { player, pieces, ticksPerSecond } = world.level.program;
   let calm = 1;
-  for (let piece = 0; piece < world.pieceCount; piece++) {
-    if (!pieces[piece].isThreat) continue;
+  const { next } = world.live;
+  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) {
+    if (!pieces[piece].isThreat || !world.isIn(piece)) continue;
     const dx = world.x[piece] - world.player.x;
     const dy = world.y[piece] - world.player.y;
     const distance = Math.sqrt(dx * dx + dy * dy);

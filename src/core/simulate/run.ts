@@ -119,7 +119,10 @@ function showScreen(world: World, frame: ScreenFrame): void {
   frame.facingX.set(world.facingX);
   frame.facingY.set(world.facingY);
   frame.isFilled.set(world.isFilled);
-  for (let piece = 0; piece < world.pieceCount; piece++) {
+  frame.isAlarmed.fill(0);
+  frame.isGone.fill(1);
+  const { next } = world.live;
+  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) {
     frame.isAlarmed[piece] = isAlarmed(world, piece) ? 1 : 0;
     frame.isGone[piece] = world.isIn(piece) ? 0 : 1;
   }
@@ -135,7 +138,8 @@ export function isAlarmed(world: World, piece: number): boolean {
 function takeSample(world: World, samples: RunSamples): void {
   samples.pressure.push(measurePressure(world));
   let sighted = 0;
-  for (let piece = 0; piece < world.pieceCount; piece++) sighted += world.sights[piece];
+  const { next } = world.live;
+  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) sighted += world.sights[piece];
   samples.sighted.push(sighted);
 }
 
@@ -148,14 +152,23 @@ function addToHash(hash: TraceHash, world: World, input: number): void {
   hash.addInteger(input);
   hash.addFloat(world.player.x);
   hash.addFloat(world.player.y);
-  const { pieces } = world.level.program;
-  for (let piece = 0; piece < world.pieceCount; piece++) {
-    const isThere = world.alive[piece] === 1;
-    // A place that nothing takes says nothing more than that.
-    if (isThere || !(pieces[piece].isArrival || pieces[piece].isShot)) {
-      hash.addFloat(world.x[piece]);
-      hash.addFloat(world.y[piece]);
-    }
-    hash.addInteger(isThere ? world.state[piece] + FILLED * world.isFilled[piece] : GONE);
+  const { placedCount } = world.level;
+  for (let piece = 0; piece < placedCount; piece++) {
+    hash.addFloat(world.x[piece]);
+    hash.addFloat(world.y[piece]);
+    hash.addInteger(world.alive[piece] === 1 ? stateOf(world, piece) : GONE);
   }
+  // Of the places that are kept for what comes, those that are taken.
+  const { next } = world.live;
+  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) {
+    if (piece < placedCount || world.alive[piece] === 0) continue;
+    hash.addInteger(piece);
+    hash.addFloat(world.x[piece]);
+    hash.addFloat(world.y[piece]);
+    hash.addInteger(stateOf(world, piece));
+  }
+}
+
+function stateOf(world: World, piece: number): number {
+  return world.state[piece] + FILLED * world.isFilled[piece];
 }

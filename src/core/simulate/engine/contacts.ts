@@ -3,25 +3,24 @@ import { applyContact, PLAYER } from './effects';
 import { NEARNESS, spendShot } from './shots';
 import { PieceBuckets } from './pieceBuckets';
 import type { PairProgram } from './preparedLevel';
-import type { World } from './world';
-
-const BOX = 1;
-const SHAPE = 2;
+import { ENCOUNTER, type World } from './world';
 
 /**
  * Finds every piece that the player met in this tick and lets happen what is to happen. Both moved in a straight line
  * during the tick; boxes are tested first, then the shapes themselves. Gives the first threat that was touched, or −1.
  */
 export function meetPlayer(world: World): number {
-  const { meetsPlayer, playerMeetings, meetingLimits } = world.level;
+  const { meetingOfPiece, playerMeetings, meetingLimits } = world.level;
   const { player, encounter, x, y, beforeX, beforeY } = world;
+  const { next } = world.live;
   const playerX = player.x;
   const playerY = player.y;
   const playerFromX = player.beforeX;
   const playerFromY = player.beforeY;
   let touching = -1;
-  for (let index = 0; index < meetsPlayer.length; index++) {
-    const piece = meetsPlayer[index];
+  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) {
+    const index = meetingOfPiece[piece];
+    if (index < 0) continue;
     const fromX = playerFromX - beforeX[piece];
     const fromY = playerFromY - beforeY[piece];
     const toX = playerX - x[piece];
@@ -35,18 +34,18 @@ export function meetPlayer(world: World): number {
       (fromY > toY ? fromY : toY) < -meetingLimits[limit + 1];
     if (isFar || !world.isIn(piece)) {
       // The encounter is over; if the shapes never met in it, a box would have hit where nothing touched.
-      if (encounter[piece] !== 0) {
-        if (encounter[piece] === BOX) world.boxOnly++;
-        encounter[piece] = 0;
+      if (encounter[piece] !== ENCOUNTER.none) {
+        if (encounter[piece] === ENCOUNTER.box) world.boxOnly++;
+        encounter[piece] = ENCOUNTER.none;
       }
       continue;
     }
     const { meeting } = playerMeetings[index];
     const moveX = playerX - playerFromX - (x[piece] - beforeX[piece]);
     const moveY = playerY - playerFromY - (y[piece] - beforeY[piece]);
-    if (encounter[piece] === 0) encounter[piece] = BOX;
+    if (encounter[piece] === ENCOUNTER.none) encounter[piece] = ENCOUNTER.box;
     if (!shapesMeet(meeting, fromX, fromY, moveX, moveY)) continue;
-    encounter[piece] = SHAPE;
+    encounter[piece] = ENCOUNTER.shape;
     world.touchTick[world.level.program.pieces[piece].kindIndex] = world.tick;
     const { isThreat, onPlayer, onPiece } = playerMeetings[index];
     if (isThreat && touching < 0 && player.safeLeft === 0) touching = piece;

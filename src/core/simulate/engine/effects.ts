@@ -198,7 +198,8 @@ export function countDown(world: World): void {
   if (player.cooldown > 0) player.cooldown--;
   if (player.speedLeft > 0 && --player.speedLeft === 0) player.speedFactor = 1;
   if (!world.level.countsDown) return;
-  for (let piece = 0; piece < world.pieceCount; piece++) {
+  const { next } = world.live;
+  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) {
     if (world.stunLeft[piece] > 0) world.stunLeft[piece]--;
     if (world.safeLeft[piece] > 0) world.safeLeft[piece]--;
     if (world.pushLeft[piece] > 0) world.pushLeft[piece]--;

@@ -37,6 +37,8 @@ export interface PlayerMeeting {
 export interface PreparedLevel {
   program: LevelProgram;
   brains: Brain[];
+  /** How many pieces are there from the start; the places behind them are kept for what cues let in and for shots. */
+  placedCount: number;
   /** What the tick reads of every piece, as arrays: index into `brains` (−1 for none), index into `ways`. */
   brainOfPiece: Int16Array;
   /** Pieces that look, and pieces that can change their state, in their order; neighbours of one brain stand together. */
@@ -50,9 +52,10 @@ export interface PreparedLevel {
   /** 1 for pieces that are pulled down. */
   fallsOfPiece: Uint8Array;
   /** Indices of the pieces that something happens with when the player meets them, and what that is. */
-  meetsPlayer: Int16Array;
+  /** For every piece its entry in `playerMeetings`, −1 for those that the player never meets. */
+  meetingOfPiece: Int16Array;
   playerMeetings: PlayerMeeting[];
-  /** Limits of player − piece within which their boxes overlap: west, north, east, south for each of `meetsPlayer`. */
+  /** Limits of player − piece within which their boxes overlap: west, north, east, south for each of `playerMeetings`. */
   meetingLimits: Float64Array;
   /** Whether anything in the level can change how fast pieces go, or hold them. */
   changesPace: boolean;
@@ -109,6 +112,8 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
     };
   });
   const meetsPlayer = pieces.flatMap((piece, index) => (meetingOfKind[piece.kindIndex] ? [index] : []));
+  const meetingOfPiece = new Int16Array(pieces.length).fill(-1);
+  meetsPlayer.forEach((piece, index) => (meetingOfPiece[piece] = index));
   const brains = program.brains.map(prepareBrain);
   const rowKinds: (Set<number> | undefined)[] = [];
   for (const cue of program.cues)
@@ -137,7 +142,8 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
       kinds[piece.kindIndex].floats || program.ground.isPlain ? 1 : 0,
     ),
     fallsOfPiece: Uint8Array.from(pieces, (piece) => (kinds[piece.kindIndex].falls && program.isSideView ? 1 : 0)),
-    meetsPlayer: Int16Array.from(meetsPlayer),
+    meetingOfPiece,
+    placedCount: pieces.filter(({ isArrival, isShot }) => !isArrival && !isShot).length,
     playerMeetings: meetsPlayer.map((index) => meetingOfKind[pieces[index].kindIndex]!),
     meetingLimits: Float64Array.from(
       meetsPlayer.flatMap((index) => {

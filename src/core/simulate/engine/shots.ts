@@ -43,7 +43,7 @@ export interface Launch {
 export function launchShot(world: World, first: number, count: number, launch: Launch): boolean {
   for (let shot = first; shot < first + count; shot++) {
     if (world.alive[shot] === 1) continue;
-    world.alive[shot] = 1;
+    world.makeLive(shot);
     world.x[shot] = world.beforeX[shot] = launch.x;
     world.y[shot] = world.beforeY[shot] = launch.y;
     world.facingX[shot] = launch.aimX;

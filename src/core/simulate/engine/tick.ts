@@ -76,6 +76,7 @@ export function runTick(world: World, input: Input, decideAll: DecideAll = lookA
   world.playerMovedY = player.y - player.beforeY;
   player.beforeX = player.x;
   player.beforeY = player.y;
+  world.forgetLeft();
   findRide(world);
   const { program } = world.level;
   const hasCues = program.cues.length > 0;
@@ -111,6 +112,7 @@ function supportsOf(world: World): Supports {
 export function stepWithoutPlayer(world: World): void {
   const { deciders, program } = world.level;
   const { alive } = world;
+  world.forgetLeft();
   if (program.cues.length > 0) serveCues(world);
   for (let run = 0; run < deciders.length; run++) {
     const { brain, pieces } = deciders[run];
@@ -125,16 +127,17 @@ export function stepWithoutPlayer(world: World): void {
 /** Moves all that is alive: formations as one, the others each by its state, then by the ground under it. */
 export function movePieces(world: World): void {
   const { brains, brainOfPiece, canStun } = world.level;
-  const { x, y, beforeX, beforeY, alive } = world;
+  const { x, y, beforeX, beforeY, alive, pieceCount } = world;
+  const { next } = world.live;
   // A loop, since copying a short array by `set` costs more than all the rest of a piece.
-  for (let piece = 0; piece < world.pieceCount; piece++) {
+  for (let piece = next[0]; piece < pieceCount; piece = next[piece + 1]) {
     beforeX[piece] = x[piece];
     beforeY[piece] = y[piece];
   }
   if (world.level.formations.length > 0) marchFormations(world);
   const groundMoves =
     world.level.program.isSideView || !world.ground.isPlain || world.level.program.contacts.length > 0;
-  for (let piece = 0; piece < world.pieceCount; piece++) {
+  for (let piece = next[0]; piece < pieceCount; piece = next[piece + 1]) {
     if (alive[piece] === 0) continue;
     const brain = brainOfPiece[piece];
     if (brain >= 0 && !(canStun && world.stunLeft[piece] > 0))

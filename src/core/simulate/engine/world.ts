@@ -7,6 +7,7 @@ import { putOnLine } from './movers/hover';
 import { PlayerBody } from './player/playerBody';
 import type { PreparedLevel } from './preparedLevel';
 import { CueState } from './cues/cueState';
+import { LiveList } from './liveList';
 import { NEVER } from './never';
 import type { RunEvent } from './runEvent';
 import { waysOnChangedGround, type Ways } from './ways';
@@ -17,6 +18,9 @@ function mostSlots(level: PreparedLevel): number {
   for (const brain of level.program.brains) for (const state of brain.states) most = Math.max(most, state.slots);
   return most;
 }
+
+/** How far player and piece have come in meeting: not at all, only the boxes around them, or they themselves. */
+export const ENCOUNTER = { none: 0, box: 1, shape: 2 } as const;
 
 /**
  * Everything that changes during a run, as arrays with one entry a piece. Made once, reset for every run; the tick
@@ -33,6 +37,9 @@ export class World {
 
   /** 0 once a piece is gone for good, or not there yet. */
   declare readonly alive: Uint8Array;
+  /** Those that are there; who left in this tick may still stand in it. */
+  declare readonly live: LiveList;
+  private hasAnyLeft = false;
   declare readonly x: Float64Array;
   declare readonly y: Float64Array;
   declare readonly beforeX: Float64Array;
@@ -205,6 +212,7 @@ export class World {
     [this.state, this.waypoint, this.freeTicks] = [new Int16Array(count), new Int16Array(count), new Int16Array(count)];
     this.waypointStep = new Int8Array(count);
     [this.alive, this.hasArrived, this.sights] = [bytes(), bytes(), bytes()];
+    this.live = new LiveList(count);
     [this.isLineOpen, this.isSteerOpen, this.encounter] = [bytes(), bytes(), bytes()];
     this.collected = new Int32Array(program.kinds.length);
     this.filled = new Int32Array(program.kinds.length);
@@ -281,6 +289,19 @@ export class World {
       this.place(index, x, y, facing);
       this.alive[index] = isShot || isArrival ? 0 : 1;
     }
+    this.live.reset(this.alive);
+  }
+
+  /** Takes one of the places that are kept for what comes. */
+  makeLive(piece: number): void {
+    this.alive[piece] = 1;
+    this.live.add(piece);
+  }
+
+  /** To be called between ticks: who left in the last one is passed over from now on. */
+  forgetLeft(): void {
+    if (this.hasAnyLeft) this.live.forgetLeft(this.alive);
+    this.hasAnyLeft = false;
   }
 
   /** Brings in what a cue lets in: it begins as any piece does at the start of a run. */
@@ -303,7 +324,7 @@ export class World {
     this.graceUntil[piece] = this.tick + graceTicks;
     this.givenStep[piece] = step;
     this.place(piece, x, y, facing);
-    this.alive[piece] = 1;
+    this.makeLive(piece);
     this.hasBeenThere[this.level.program.pieces[piece].kindIndex] = 1;
   }
 
@@ -431,6 +452,7 @@ export class World {
       [this.shotStep, other.shotStep],
     ];
     for (const [own, theirs] of pairs) own.set(theirs);
+    this.live.reset(this.alive);
   }
 
   /** Makes a cell another ground and, when that opens or closes a way, works the ways out anew. */
@@ -452,6 +474,10 @@ export class World {
   retire(piece: number, why: 'left' | 'defeated' | 'drowned' | 'collected' | 'spent'): void {
     if (this.alive[piece] === 0) return;
     this.alive[piece] = 0;
+    this.hasAnyLeft = true;
+    // Its encounter is over; if the shapes never met in it, a box would have hit where nothing touched.
+    if (this.encounter[piece] === ENCOUNTER.box) this.boxOnly++;
+    this.encounter[piece] = ENCOUNTER.none;
     this.sights[piece] = 0;
     const cue = this.cueOfPiece[piece];
     if (cue >= 0) this.cues.alive[cue]--;

@@ -80,14 +80,13 @@ function jitterOf(world: World, cue: number, { jitterTicks }: SpawnerProgram): n
 /** Takes away what its cue retires: too far outside, or there for too long. */
 export function retireArrivals(world: World): void {
   const { program } = world.level;
-  for (const { first, count } of program.pools) {
-    for (let piece = first; piece < first + count; piece++) {
-      if (world.alive[piece] === 0 || world.cueOfPiece[piece] < 0) continue;
-      const cue = program.cues[world.cueOfPiece[piece]];
-      if (cue.type !== 'spawner') continue;
-      const isOld = world.tick - world.bornAt[piece] >= cue.retireTicks;
-      if (isOld || isOutsideBy(world, piece, cue.outsideBy)) world.retire(piece, 'left');
-    }
+  const { next } = world.live;
+  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) {
+    if (world.alive[piece] === 0 || world.cueOfPiece[piece] < 0) continue;
+    const cue = program.cues[world.cueOfPiece[piece]];
+    if (cue.type !== 'spawner') continue;
+    const isOld = world.tick - world.bornAt[piece] >= cue.retireTicks;
+    if (isOld || isOutsideBy(world, piece, cue.outsideBy)) world.retire(piece, 'left');
   }
 }
 
