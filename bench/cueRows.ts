@@ -1,18 +1,23 @@
-import { compileGameLevel, projectLevelCues, readGame, Runner, type GameDocument } from '@/core/index';
-import { readFileSync } from 'node:fs';
+import { compileGameLevel, projectLevelCues, Runner, type GameDocument } from '@/core/index';
+import { kilnYard } from '../tests/support/kilnYard';
 import { crowdedGame } from './engineRows';
 import { cpuMs, medianOf, wallMs, type BenchRow } from './rows';
 
 const ENEMIES = 300;
 const SHOT_KINDS = ['spit-a', 'spit-b', 'spit-c', 'spit-d'];
 
-/** How long the cues of a level with waves take to project over 200 seeds, as after every edit, on one thread. */
+/** How long the cues of each demo level take to project over 200 seeds, as after every edit, on one thread. */
 export function measureCues(): BenchRow[] {
-  const read = readGame(readFileSync('examples/kiln-yard.gorge.json', 'utf8'));
-  if (!read.ok) throw new Error('the demo cannot be read');
-  const once = () => wallMs(() => projectLevelCues(read.value, 'ember-night', 200));
-  once();
-  return [{ name: 'cues.projection_200_seeds_ms', value: medianOf(5, once), unit: 'ms' }];
+  const game = kilnYard();
+  const measure = (levelId: string, name: string): BenchRow => {
+    const once = () => wallMs(() => projectLevelCues(game, levelId, 200));
+    once();
+    return { name, value: medianOf(5, once), unit: 'ms' };
+  };
+  return [
+    measure('ember-night', 'cues.projection_200_seeds_ms'),
+    ...game.levels.map(({ id }) => measure(id, `cues.projection_200_seeds.${id}_ms`)),
+  ];
 }
 
 /** 300 pieces that fire without pause, some 1,000 shots under way at once, how many times real time. */

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { compileGameLevel, projectLevelCues, type GameDocument } from '@/core/index';
+import { compileGameLevel, projectLevelCues, type GameDocument, type LevelProgram } from '@/core/index';
 import { kilnYard } from '../../../tests/support/kilnYard';
 import { smallGame, smallProgram, type SmallLevel } from '../../../tests/support/smallLevel';
+import { RandomStream } from '../foundation/random';
 import { projectCues } from '../simulate/projectCues';
 
 const ROAD = [
@@ -97,15 +98,69 @@ describe('what cues come to', () => {
 });
 
 describe('moving only what can go by itself', () => {
-  test.each(['ember-night', 'shelf-raid'])('changes nothing of what the cues of %s come to', (levelId) => {
+  const bothWays = (program: LevelProgram, count: number, seconds: number, clearSeconds: number) =>
+    (['who can go', 'all'] as const).map((moves) =>
+      projectCues(program, { first: 1, count }, seconds, clearSeconds, moves),
+    );
+
+  test.each(kilnYard().levels.map(({ id }) => id))('changes nothing of what the cues of %s come to', (levelId) => {
     const compiled = compileGameLevel(kilnYard(), levelId);
     if (!compiled.ok) throw new Error(compiled.faults[0].message);
     for (const clearSeconds of [2, 9]) {
-      const [quick, slow] = (['who can go', 'all'] as const).map((moves) =>
-        projectCues(compiled.value, { first: 1, count: 6 }, 60, clearSeconds, moves),
-      );
+      const [quick, slow] = bothWays(compiled.value, 5, 60, clearSeconds);
       expect(quick).toEqual(slow);
     }
+  });
+
+  test('changes nothing of 40 made-up levels in which things drift out at any pace and angle', () => {
+    let left = 0;
+    for (let seed = 1; seed <= 40; seed++) {
+      const random = new RandomStream(seed, 5);
+      const one = <T>(list: readonly T[]) => list[random.nextInteger(0, list.length - 1)];
+      const spawner = (name: string) =>
+        [
+          `spawner ${name} {`,
+          `at ${one(['field', 'edge', 'west_edge', 'beyond'])}`,
+          `every ${one(['0.4 s ± 0.3 s', '1.7 s', '3 s ± 2 s'])}`,
+          `pick ${one(['cart', 'raft', 'box', 'stray, cart 2', 'faller'])}`,
+          one(['', 'give heading 20..340 deg', 'give heading 180 deg, speed 0.3..9 cells/s', 'give speed 2 cells/s']),
+          one(['limit 20 alive', 'limit 3 alive', 'limit 30 alive, 25 in all']),
+          one(['', 'retire when outside by 0.4 cells', 'retire when outside by 4 cells', 'retire after 2.5 s']),
+          one(['', 'open when clock > 4 s', 'close when clock > 20 s', 'open when no guard left']),
+          '}',
+        ].join('\n');
+      const program = smallProgram({
+        map: ROAD.map((row, y) => (y === 2 ? `${row.slice(0, 6)}>>>${row.slice(9)}` : row)),
+        player: { at: [10.5, 9.5] },
+        scripts: {
+          run: 'start state on { do drift leaving at 4 cells/s }',
+          slow: 'start state on { do drift leaving at 0.7 cells/s }',
+          stray: 'start state on { do wander at 2 cells/s }',
+          guard: `start state on { do wander at 3 cells/s ${one(['', 'go off after 6 s'])} } state off { enter { vanish } do hold }`,
+        },
+        kinds: [
+          { id: 'cart', behavior: 'run', floats: true },
+          { id: 'raft', behavior: 'slow', floats: true, stand: { form: 'box', width: 3, height: 1 } },
+          { id: 'box', behavior: 'run' },
+          { id: 'faller', behavior: 'run', falls: true, floats: true },
+          { id: 'stray', behavior: 'stray' },
+          { id: 'guard', tags: ['guard'], behavior: 'guard' },
+        ],
+        pieces: [{ kind: 'guard', at: [4.5, 6.5] }],
+        marks: [
+          { id: 'field', name: 'Field', area: [3, 3, 12, 4] },
+          { id: 'beyond', name: 'Beyond', area: [-3, 2, 1, 4] },
+        ],
+        level: {
+          ...(seed % 4 === 0 ? { view: 'side' as const } : {}),
+          cues: `${spawner('a')}\n${spawner('b')}`.split('\n'),
+        },
+      });
+      const [quick, slow] = bothWays(program, 3, 30, 6);
+      expect({ seed, runs: quick }).toEqual({ seed, runs: slow });
+      left += quick.reduce((sum, run) => sum + run.arrivals.length, 0);
+    }
+    expect(left).toBeGreaterThan(1000);
   });
 
   test('changes nothing where arrivals drift out, wander, and lay things down', () => {

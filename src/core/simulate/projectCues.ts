@@ -1,11 +1,12 @@
 import { countInWave, MOST_OF_A_KIND, waveAt, type WavesProgram } from '../compile/cueProgram';
-import { actsOfState, type LevelProgram } from '../compile/levelProgram';
+import type { LevelProgram } from '../compile/levelProgram';
 import { WAVE_STAGE } from './engine/cues/cueState';
 import { NEVER } from './engine/never';
 import { prepareRuns } from './engine/prepareRuns';
 import type { RunEvent } from './engine/runEvent';
 import { stepWithoutPlayer } from './engine/tick';
 import { World } from './engine/world';
+import { Leavers, withoutStayers } from './stillPieces';
 
 /** One arrival as it happened; times in seconds, lengths in cells. */
 export interface ProjectedArrival {
@@ -34,8 +35,8 @@ export interface ProjectedRun {
 /**
  * Lets the cues of a level run for some seeds by the very engine that runs use, with no player there. Nobody is there to
  * defeat anything, so what belongs to a wave is taken away so long after its last arrival. What can never go by itself
- * counts the same wherever it is, so it is not moved, and stretches in which nothing moves and nothing is due are skipped,
- * unless `moves` says so.
+ * counts the same wherever it is, and what only drifts leaves when arithmetic says, so neither is moved, and stretches in
+ * which nothing moves and nothing is due are skipped, unless `moves` says so.
  */
 export function projectCues(
   program: LevelProgram,
@@ -44,9 +45,11 @@ export function projectCues(
   clearSeconds: number,
   moves: 'all' | 'who can go' = 'who can go',
 ): ProjectedRun[] {
-  const world = new World(prepareRuns(moves === 'all' ? program : withoutStayers(program)));
+  const still = moves === 'all' ? undefined : withoutStayers(program);
+  const world = new World(prepareRuns(still?.program ?? program));
+  const leavers = still && new Leavers(world, still.drifts, seconds * program.ticksPerSecond);
   return Array.from({ length: seeds.count }, (_, index) =>
-    projectOne(world, program, seeds.first + index, seconds, clearSeconds, moves === 'all'),
+    projectOne(world, program, seeds.first + index, seconds, clearSeconds, leavers),
   );
 }
 
@@ -71,13 +74,14 @@ function projectOne(
   seed: number,
   seconds: number,
   clearSeconds: number,
-  takesEveryTick: boolean,
+  leavers: Leavers | undefined,
 ): ProjectedRun {
   const { ticksPerSecond, cues } = program;
   const events: RunEvent[] = [];
   const vanished = cues.map(() => 0);
   const run: ProjectedRun = { arrivals: [], population: [], waves: [], missed: [], rejected: [], vanished };
   world.reset(seed);
+  leavers?.reset();
   world.events = events;
   const indexOf = new Map(cues.map(({ name }, index) => [name, index]));
   const pieceOf = new Map(program.pieces.map(({ id }, index) => [id, index]));
@@ -85,6 +89,9 @@ function projectOne(
   while (world.tick < seconds * ticksPerSecond) {
     if (world.tick % ticksPerSecond === 0) run.population.push(Uint16Array.from(world.cues.alive));
     stepWithoutPlayer(world);
+    for (const event of leavers ? events : [])
+      if (event.type === 'arrival') leavers!.note(pieceOf.get(event.piece)!, event.tick);
+    leavers?.retireDue();
     for (const event of events) {
       const at = event.tick / ticksPerSecond;
       if (event.type === 'arrival') {
@@ -109,7 +116,7 @@ function projectOne(
     events.length = 0;
     clearWaves(world, clearSeconds * ticksPerSecond);
     if (isOver(world)) break;
-    if (!takesEveryTick) skipQuiet(world, run, seconds * ticksPerSecond, clearSeconds * ticksPerSecond);
+    if (leavers) skipQuiet(world, leavers, run, seconds * ticksPerSecond, clearSeconds * ticksPerSecond);
   }
   // What is over stays over.
   while (run.population.length < seconds) run.population.push(new Uint16Array(cues.length));
@@ -120,9 +127,9 @@ function projectOne(
 }
 
 /** Goes on at once to shortly before the next tick in which anything can happen; what is there stays the same until then. */
-function skipQuiet(world: World, run: ProjectedRun, end: number, clearTicks: number): void {
+function skipQuiet(world: World, leavers: Leavers, run: ProjectedRun, end: number, clearTicks: number): void {
   const { ticksPerSecond } = world.level.program;
-  const until = Math.min(end, quietUntil(world, clearTicks) - 1);
+  const until = Math.min(end, quietUntil(world, clearTicks) - 1, leavers.next - 1);
   for (; world.tick < until; world.tick++)
     if (world.tick % ticksPerSecond === 0) run.population.push(Uint16Array.from(world.cues.alive));
 }
@@ -131,7 +138,8 @@ function skipQuiet(world: World, run: ProjectedRun, end: number, clearTicks: num
 function quietUntil(world: World, clearTicks: number): number {
   const { brainOfPiece, program } = world.level;
   const { alive, cues: state } = world;
-  for (let piece = 0; piece < world.pieceCount; piece++)
+  const { next } = world.live;
+  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1])
     if (alive[piece] === 1 && brainOfPiece[piece] >= 0) return world.tick;
   let until = Infinity;
   for (let index = 0; index < program.cues.length; index++) {
@@ -154,30 +162,11 @@ function quietUntil(world: World, clearTicks: number): number {
 /** The tick in which the first of those that a spawner let in has been there for so long. */
 function firstRetired(world: World, cue: number, retireTicks: number): number {
   let first = Infinity;
-  for (let piece = 0; piece < world.pieceCount; piece++)
+  const { next } = world.live;
+  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1])
     if (world.alive[piece] === 1 && world.cueOfPiece[piece] === cue)
       first = Math.min(first, Math.floor(world.bornAt[piece] + retireTicks));
   return first;
-}
-
-/** The level with whatever can neither leave nor lay or fire anything standing still. */
-function withoutStayers(program: LevelProgram): LevelProgram {
-  const { brains, ground, isSideView } = program;
-  // Without contacts no ground changes, so only what the level is made of counts.
-  const used = new Set(ground.typeOfCell);
-  const isMovedByGround =
-    isSideView || ground.types.some(({ pushX, pushY }, type) => used.has(type) && (pushX !== 0 || pushY !== 0));
-  const stays = brains.map(
-    (brain) =>
-      !isMovedByGround &&
-      brain.states.every(
-        (state) =>
-          !(state.motion.operation === 'drift' && state.motion.rim === 'leave') &&
-          actsOfState(state).every(({ act }) => act !== 'vanish' && act !== 'fire'),
-      ),
-  );
-  const pieces = program.pieces.map((piece) => (stays[piece.brain] ? { ...piece, brain: -1 } : piece));
-  return { ...program, pieces };
 }
 
 /** Whether nothing more comes and all that came is gone. */

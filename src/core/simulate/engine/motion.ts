@@ -77,5 +77,10 @@ function ownFactor(world: World, piece: number): number {
   const given = world.givenStep[piece];
   if (given === 0) return own;
   const { motion } = world.level.brains[world.level.brainOfPiece[piece]].states[world.state[piece]];
+  return factorOfGiven(motion, own, given);
+}
+
+/** The factor on the step of a motion by which a piece goes at the speed that it was given, cells a tick. */
+export function factorOfGiven(motion: MotionProgram, own: number, given: number): number {
   return 'step' in motion && motion.step > 0 ? (own * given) / motion.step : own;
 }

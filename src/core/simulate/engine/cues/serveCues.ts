@@ -90,7 +90,8 @@ export function retireArrivals(world: World): void {
   }
 }
 
-function isOutsideBy(world: World, piece: number, by: number): boolean {
+/** Whether the middle of a piece is so far out of the level, cells. */
+export function isOutsideBy(world: World, piece: number, by: number): boolean {
   const { width, height } = world.ground.grid;
   const { x, y } = world;
   return x[piece] < -by || y[piece] < -by || x[piece] > width + by || y[piece] > height + by;

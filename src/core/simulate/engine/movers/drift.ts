@@ -23,10 +23,15 @@ export function drift(
   world.x[piece] += world.facingX[piece] * step;
   world.y[piece] += world.facingY[piece] * step;
   if (motion.rim === 'leave') {
-    if (isOutside(world, piece) && !headsIn(world, piece)) world.retire(piece, 'left');
+    if (hasLeftLevel(world, piece)) world.retire(piece, 'left');
   } else {
     wrap(world, piece);
   }
+}
+
+/** Whether a body that drifts is out of the level, and not on its way in. */
+export function hasLeftLevel(world: World, piece: number): boolean {
+  return isOutside(world, piece) && !headsIn(world, piece);
 }
 
 /** Whether all of a body is out of the level. */
