@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { mergeChunks, runChunk, STAND_INS } from '@/core/index';
-import { dryingHall, kilnYard } from '../../tests/support/kilnYard';
+import { dryingHall, plainYard } from '../../tests/support/kilnYard';
 import { cutIntoChunks, type ChunkTask } from './chunkTask';
 import { computeChunk } from './computeChunk';
 
 const task = (firstSeed: number, count: number, changes: Partial<ChunkTask> = {}): ChunkTask => ({
   documentHash: 'demo',
-  game: kilnYard(),
+  game: plainYard(),
   levelId: 'drying-hall',
   standInId: 'casual',
   overrides: { knobs: [] },
@@ -44,7 +44,7 @@ describe('chunks', () => {
   });
 
   test('of another document do not use the level that was compiled before', () => {
-    const open = kilnYard();
+    const open = plainYard();
     open.levels[0].pieces = open.levels[0].pieces.slice(0, 1);
     const before = computeChunk(task(1, 4));
     const after = computeChunk(task(1, 4, { documentHash: 'open', game: open }));
