@@ -41,7 +41,7 @@ export function LevelCard({
             <b style={{ fontSize: 15, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
               {level.name}
             </b>
-            <span className="quiet" style={{ whiteSpace: 'nowrap', marginLeft: 8 }}>
+            <span className="quiet" style={{ whiteSpace: 'nowrap', marginLeft: 8, fontSize: 12 }}>
               {level.map[0].length} × {level.map.length}, {sayPieces(guards, level)}
             </span>
           </div>
@@ -51,7 +51,7 @@ export function LevelCard({
         {newest ? (
           <>
             Last measured: <Link href={`/games/${game.id}/batches/${newest.id}`}>batch {newest.id}</Link>,{' '}
-            {sayBatch(newest)}
+            <span style={{ whiteSpace: 'nowrap' }}>{sayBatch(newest)}</span>
             {newest.revision !== revision && <span className="wary">, before the latest changes to the game</span>}
           </>
         ) : (
