@@ -87,6 +87,12 @@ export interface SpawnerProgram extends GivenProgram {
   retireTicks: number;
 }
 
+/** Whether the gaps of a cue lie above one another along its mark, not side by side. */
+export function liesUpright({ place }: SpawnerProgram): boolean {
+  const [spot] = place.spots;
+  return Math.abs(spot.height) >= Math.abs(spot.width);
+}
+
 export interface WaveEntry {
   kind: number;
   count: number;

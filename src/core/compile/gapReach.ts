@@ -1,11 +1,10 @@
-import type { GapReach, SpawnerProgram } from './cueProgram';
+import { liesUpright, type GapReach, type SpawnerProgram } from './cueProgram';
 import type { LevelProgram } from './levelProgram';
 
 /** How the player gets from gap to gap; undefined without gaps, and where the scheme lets nothing be said. */
 export function gapReach(program: LevelProgram, cue: SpawnerProgram): GapReach | undefined {
   if (!cue.gap) return undefined;
-  const [spot] = cue.place.spots;
-  const isUpright = Math.abs(spot.height) >= Math.abs(spot.width);
+  const isUpright = liesUpright(cue);
   const speed = acrossSpeed(program, isUpright);
   if (speed === undefined) return undefined;
   const { stand } = program.player;

@@ -2,7 +2,7 @@ import { USUAL_ALIVE, type CueProgram, type GapReach, type WavesProgram } from '
 import type { LevelProgram } from '../compile/levelProgram';
 import { shareOnPlayer } from './shareOnPlayer';
 import { countCells, type CellCount } from './cellCounts';
-import { describeGaps, type GapFigures } from './gapFigures';
+import { describeGaps, gapMiddles, type GapFigures } from './gapFigures';
 import { waveSizes, type ProjectedRun } from '../simulate/projectCues';
 import { bandOf, type Band } from './statistics/band';
 import { wilsonInterval, type ShareWithInterval } from './statistics/wilsonInterval';
@@ -32,8 +32,9 @@ export interface CueFigures {
   gaps: GapFigures | undefined;
   /** How far from the middle of their opening what comes over a line comes in, cells; 0 when it is even. */
   offCentre: number;
-  /** Where they came in, over all runs. */
+  /** Where they came in, over all runs; of a cue that brings gaps, where the middles of these are. */
   places: CellCount[];
+  bringsGaps: boolean;
   /** Share of those that harm on touch and come in close to where the player begins. */
   onPlayer: number;
   /** How long they are harmless, seconds. */
@@ -146,6 +147,7 @@ function describeCue(
   const firsts = own.flatMap((arrivals) => (arrivals.length > 0 ? [arrivals[0].seconds] : []));
   const lasts = own.flatMap((arrivals) => (arrivals.length > 0 ? [arrivals[arrivals.length - 1].seconds] : []));
   const isUsual = firsts.length * 2 > runs.length;
+  const gapped = cue.type === 'spawner' && cue.gap ? cue : undefined;
   const mean = (values: readonly number[]) =>
     values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
   return {
@@ -166,7 +168,8 @@ function describeCue(
     growth: cue.type === 'waves' ? describeGrowth(cue, index, runs) : [],
     gaps: cue.type === 'spawner' && reach ? describeGaps(program, cue, reach, own) : undefined,
     offCentre,
-    places: countCells(own.flat()),
+    places: countCells(gapped ? own.flatMap((arrivals) => gapMiddles(program, gapped, arrivals)) : own.flat()),
+    bringsGaps: gapped !== undefined,
     // Runs without a player keep no distance from it.
     onPlayer: cue.place.away > 0 ? 0 : shareOnPlayer(program, own.flat()),
     graceSeconds: cue.place.graceTicks / program.ticksPerSecond,

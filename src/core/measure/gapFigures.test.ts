@@ -9,7 +9,7 @@ const SHAFT = [
 ];
 const FLAP: Control = { scheme: 'flap', speed: 0, lift: 3, mostFall: 4 };
 
-function gapsOf(gap: string, every: string, control: Control = FLAP, seeds = 60) {
+function cueOf(gap: string, every: string, control: Control = FLAP, seeds = 60) {
   const projected = projectLevelCues(
     smallGame({
       map: SHAFT,
@@ -40,8 +40,10 @@ function gapsOf(gap: string, every: string, control: Control = FLAP, seeds = 60)
     seeds,
   );
   if (!projected.ok) throw new Error(projected.faults[0].message);
-  return projected.value.cues[0].gaps!;
+  return projected.value.cues[0];
 }
+
+const gapsOf = (...given: Parameters<typeof cueOf>) => cueOf(...given).gaps!;
 
 describe('consecutive gaps against reach', () => {
   test('all are within reach where the shift allows no other', () => {
@@ -88,4 +90,19 @@ describe('consecutive gaps against reach', () => {
     };
     expect(gapsOf('gap 3 cells between stone and stone', '1 s', rail)).toBeUndefined();
   });
+});
+
+test.each(['', ', strip point'])('where gaps lie is told by their middles, all over the mark%s', (strip) => {
+  const { places, come, bringsGaps } = cueOf(`gap 3 cells between stone and stone${strip}`, '1 s');
+  const parts = strip === '' ? 2 : 3;
+  const count = places.reduce((sum, cell) => sum + cell.count, 0);
+  expect(bringsGaps).toBe(true);
+  expect(count).toBe((come.median / parts) * 60);
+  expect(new Set(places.map(({ column }) => column))).toEqual(new Set([19]));
+  // Of 12 cells of the mark a gap of 3 leaves its middle those from 2.5 to 11.5: half of the first and the last row.
+  expect(places.map(({ row }) => row)).toEqual([2, 3, 4, 5, 6, 7, 8, 9, 10, 11]);
+  for (const { row, count: inRow } of places) {
+    const share = row === 2 || row === 11 ? 0.5 / 9 : 1 / 9;
+    expect(Math.abs(inRow - share * count)).toBeLessThan(5 * Math.sqrt(count * share * (1 - share)));
+  }
 });

@@ -1,4 +1,4 @@
-import type { GapReach, SpawnerProgram } from '../compile/cueProgram';
+import { liesUpright, type GapReach, type SpawnerProgram } from '../compile/cueProgram';
 import type { LevelProgram } from '../compile/levelProgram';
 import type { ProjectedArrival } from '../simulate/projectCues';
 import { bandOf, type Band } from './statistics/band';
@@ -21,6 +21,9 @@ interface Opening {
   from: number;
   to: number;
   seconds: number;
+  /** Where the first of the two that block stands. */
+  x: number;
+  y: number;
 }
 
 /** Looks at every pair of consecutive gaps of every run; undefined without any. */
@@ -57,6 +60,18 @@ export function describeGaps(
   };
 }
 
+/** The middles of the gaps that a cue brings in one run. */
+export function gapMiddles(
+  program: LevelProgram,
+  cue: SpawnerProgram,
+  arrivals: readonly ProjectedArrival[],
+): { x: number; y: number }[] {
+  const isUpright = liesUpright(cue);
+  return openingsOf(program, cue, arrivals, isUpright, 0).map(({ from, to, x, y }) =>
+    isUpright ? { x, y: (from + to) / 2 } : { x: (from + to) / 2, y },
+  );
+}
+
 /** What blocks comes in twos, the one before the gap first. */
 function openingsOf(
   { kinds }: LevelProgram,
@@ -73,7 +88,7 @@ function openingsOf(
     const [before, behind] = [kinds[gap.first].stand, kinds[gap.second].stand];
     const start = isUpright ? first.y + before.south : first.x + before.east;
     const end = isUpright ? second.y - behind.north : second.x - behind.west;
-    openings.push({ from: start + size / 2, to: end - size / 2, seconds: first.seconds });
+    openings.push({ from: start + size / 2, to: end - size / 2, seconds: first.seconds, x: first.x, y: first.y });
   }
   return openings;
 }

@@ -25,11 +25,12 @@ export function ArrivalPlaces({
   /** Stands beside the map. */
   children: ReactNode;
 }) {
+  const title = cue.bringsGaps ? `Where the gaps of ${cue.name} lie` : `Where ${cue.name} lets in`;
   const goals = useMemo(() => goalMarks(game, level), [game, level]);
   return (
-    <section aria-label={`Where ${cue.name} lets in`} style={{ padding: '8px 12px 14px' }}>
+    <section aria-label={title} style={{ padding: '8px 12px 14px' }}>
       <h3 className="heading" style={{ marginBottom: 6 }}>
-        Where {cue.name} lets in
+        {title}
       </h3>
       <div style={{ display: 'flex', gap: 16, alignItems: 'flex-start' }}>
         {cue.places.length === 0 ? (
@@ -46,8 +47,8 @@ export function ArrivalPlaces({
             beyond={BEYOND}
             tint="river"
             goals={goals}
-            label={`Where ${cue.name} lets in`}
-            unit={`arrivals in a cell, in ${seeds} runs`}
+            label={title}
+            unit={`${cue.bringsGaps ? 'gaps with their middle' : 'arrivals'} in a cell, in ${seeds} runs`}
             testId="arrival-places"
           />
         )}
