@@ -48,7 +48,7 @@ export function ArrivalPlaces({
             tint="river"
             goals={goals}
             label={title}
-            unit={`${cue.bringsGaps ? 'gaps with their middle' : 'arrivals'} in a cell, in ${seeds} runs`}
+            unit={`${cue.bringsGaps ? 'gaps' : 'arrivals'} in a cell, in ${seeds} runs`}
             testId="arrival-places"
           />
         )}

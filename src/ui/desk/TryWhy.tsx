@@ -25,8 +25,9 @@ export function TryWhy() {
       aria-label="Why"
       style={{
         position: 'absolute',
-        left: 10,
-        bottom: 40,
+        // The log stands at the left, the switches of the view at the bottom.
+        right: 10,
+        bottom: 44,
         width: 280,
         maxHeight: 260,
         overflow: 'auto',
