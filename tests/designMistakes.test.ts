@@ -201,6 +201,18 @@ describe('mistakes about arrivals', () => {
     expect(first('1 s')).toBe('');
   });
 
+  test('a cue waits for itself, so it never opens: told before any run, and by what cues come to', () => {
+    const waits = (condition: string) =>
+      field(
+        `spawner a {;at west;every 2 s;pick cart;limit 3 in all;};spawner b {;at west;every 2 s;pick cart;open when ${condition};}`,
+      );
+    expect(told(waits('b cleared'))).toContain('waits-for-itself');
+    expect(told(waits('clock > 1 s and b cleared'))).toContain('waits-for-itself');
+    expect(told(waits('a cleared'))).not.toContain('waits-for-itself');
+    expect(told(waits('b cleared or clock > 5 s'))).not.toContain('waits-for-itself');
+    expect(cueWarnings(projected(waits('b cleared')).cues[1]).join()).toContain('Nothing comes at all');
+  });
+
   test('growth runs away: told without a cap before any run, with one when it is reached', () => {
     const tide = (cap: string) =>
       field(`waves t {;at middle;wave 1 { 2 fly };repeat wave 1 growing 2x${cap};next when cleared;}`);

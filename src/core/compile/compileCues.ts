@@ -126,6 +126,7 @@ class CueFolder {
           'Make it at most as wide as the interval.',
         ),
       );
+    this.checkWait(spawner.name, spawner.open);
     const { ticksPerSecond } = this.units;
     const mostInAll = spawner.isOnce ? 1 : (spawner.mostInAll ?? Infinity);
     return {
@@ -148,6 +149,24 @@ class CueFolder {
     };
   }
 
+  /** A cue that waits for itself to be cleared never opens. */
+  private checkWait(name: string, open: CueCondition | undefined): void {
+    const find = (condition: CueCondition | undefined): NameAt | undefined => {
+      if (condition?.type === 'cleared') return condition.cue.id === name ? condition.cue : undefined;
+      return condition?.type === 'and' ? condition.parts.map(find).find((own) => own !== undefined) : undefined;
+    };
+    const own = find(open);
+    if (!own) return;
+    this.diagnostics.push(
+      warningAt(
+        { path: this.path, span: own.span },
+        'waits-for-itself',
+        `${name} opens when it has been cleared itself, so it never opens.`,
+        'Name another cue, or what else it waits for.',
+      ),
+    );
+  }
+
   private gap(gap: GapDefinition, of: KnobFolder): GapProgram {
     const [least, most] = gap.size.map((size) => of.value(size, 0));
     if (!(least > 0) || most < least)
@@ -168,6 +187,7 @@ class CueFolder {
   }
 
   private waves(waves: WavesDefinition): WavesProgram {
+    this.checkWait(waves.name, waves.open);
     const of = this.folderOf(waves.name);
     const ticks = (expression: Expression | undefined, missing: number) =>
       of.value(expression, missing) * this.units.ticksPerSecond;
