@@ -1,5 +1,5 @@
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { xoroshiro128plus, xoroshiro128plusFromState } from 'pure-rand/generator/xoroshiro128plus';
 import type { RandomGenerator } from 'pure-rand/types/RandomGenerator';
 
 /** Spreads two 32-bit numbers into one, so that neighbouring seeds and streams do not resemble each other. */
@@ -15,7 +15,7 @@ export const STREAM = { standIn: 1, firstCue: 100, firstPiece: 1000 } as const;
 
 /** One stream of random numbers of a run. Same seed and stream, same numbers everywhere. */
 export class RandomStream {
-  private readonly generator: RandomGenerator;
+  private generator: RandomGenerator;
 
   constructor(seed: number, stream: number) {
     this.generator = xoroshiro128plus(mixSeeds(seed, stream));
@@ -30,4 +30,17 @@ export class RandomStream {
   nextInteger(low: number, high: number): number {
     return uniformInt(this.generator, low, high);
   }
+
+  /** Writes where the stream is at into {@link RANDOM_WORDS} places of an array. */
+  writeState(words: Int32Array, at: number): void {
+    words.set(this.generator.getState(), at);
+  }
+
+  /** Goes on from where another stream was when it was written down. */
+  readState(words: Int32Array, at: number): void {
+    this.generator = xoroshiro128plusFromState([words[at], words[at + 1], words[at + 2], words[at + 3]]);
+  }
 }
+
+/** How many 32-bit words the state of a stream takes. */
+export const RANDOM_WORDS = 4;

@@ -3,7 +3,7 @@ import { prepareRuns } from './engine/prepareRuns';
 import type { Input } from './engine/player/inputs';
 import type { RunEvent } from './engine/runEvent';
 import { passTime } from './engine/passTime';
-import { runTick, type RunEnd } from './engine/tick';
+import { step, type RunEnd } from './engine/tick';
 import { World } from './engine/world';
 import { explainPiece, type Explanation } from './explain';
 import { PIECE_FIELDS, PLAYER_FIELDS, writeFrame } from './recordRun';
@@ -63,7 +63,7 @@ export class LiveRun {
     if (this.end) return;
     const before = this.world.encounter.slice();
     this.inputs.push(input);
-    this.end = runTick(this.world, input);
+    this.end = step(this.world, input);
     this.newContacts = this.program.pieces.flatMap((piece, index) =>
       this.world.encounter[index] === MET && before[index] !== MET ? [piece.id] : [],
     );

@@ -1,4 +1,5 @@
 import type { LevelProgram } from '../compile/levelProgram';
+import { ColumnTable } from './engine/columns';
 import { GroundState } from './engine/groundState';
 import { ACTION_BIT, INPUT_COLUMNS, INPUT_ROWS, pointInput, type Input } from './engine/player/inputs';
 import { movePlayer, NO_SUPPORTS } from './engine/player/movePlayer';
@@ -20,6 +21,8 @@ export interface PlayerReach {
   arc: AirArc | undefined;
 }
 
+/** The field never changes, so it needs no columns. */
+const NOTHING = { piece: 0, kind: 0, formation: 0, cue: 0, score: 0, cell: 0, sound: 0, one: 0 };
 const FIELD_SIDE = 160;
 const MIDDLE = FIELD_SIDE / 2 + 0.5;
 const MEASURED_SECONDS = 1;
@@ -39,12 +42,13 @@ function openField(program: LevelProgram, floorRow: number): GroundState {
   const solid = new Uint8Array(cells);
   if (floorRow >= 0) solid.fill(1, floorRow * FIELD_SIDE, (floorRow + 1) * FIELD_SIDE);
   const [open] = program.ground.types;
-  return new GroundState({
+  const field: LevelProgram = {
     ...program,
     grid: { width: FIELD_SIDE, height: FIELD_SIDE, solid, opaque: new Uint8Array(cells) },
-    ground: { types: [open], typeOfCell: new Uint8Array(cells), isPlain: true },
+    ground: { types: [{ ...open, strength: 0 }], typeOfCell: new Uint8Array(cells), isPlain: true },
     contacts: [],
-  });
+  };
+  return new GroundState(field, new ColumnTable(NOTHING));
 }
 
 function placedBody(program: LevelProgram, y: number): PlayerBody {

@@ -1,13 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { dryingHall } from '../../../tests/support/kilnYard';
-import { prepareLevel } from './engine/preparedLevel';
+import { prepareRuns } from './engine/prepareRuns';
 import { World } from './engine/world';
 import { CONTACT_HORIZON_SECONDS, measurePressure } from './pressure';
 
 /** A world in which guards close in on the player from the east, each at so many cells a second and gap. */
 function closingIn(...guards: { gap: number; cellsPerSecond: number }[]): World {
   const program = dryingHall();
-  const world = new World(prepareLevel(program));
+  const world = new World(prepareRuns(program));
   world.player.x = world.player.beforeX = 5;
   world.player.y = world.player.beforeY = 5;
   program.pieces.forEach((piece, index) => {

@@ -3,7 +3,7 @@ import { describeEntries, type CueEntry } from '../compile/entryPlaces';
 import { bug } from '../foundation/result';
 import { prepareRuns } from './engine/prepareRuns';
 import { EntryWatch, type EntryGhost } from './previewEntries';
-import { stepWithoutPlayer } from './engine/tick';
+import { stepAlone } from './engine/tick';
 import { World } from './engine/world';
 import { writeFrame, PIECE_FIELDS, PLAYER_FIELDS } from './recordRun';
 
@@ -68,7 +68,7 @@ export function previewMovers(program: LevelProgram): MoverPreviews {
   const entryWatch = new EntryWatch(world, entries);
   writeFrame(world, frames, 0);
   for (let tick = 1; tick <= PREVIEW_SECONDS * program.ticksPerSecond; tick++) {
-    stepWithoutPlayer(world);
+    stepAlone(world);
     for (const watch of watchers) watch.look(tick, ticksPerFrame);
     entryWatch.look();
     if (tick % ticksPerFrame === 0) writeFrame(world, frames, (tick / ticksPerFrame) * frameSize);

@@ -4,7 +4,7 @@ import { WAVE_STAGE } from './engine/cues/cueState';
 import { NEVER } from './engine/never';
 import { prepareRuns } from './engine/prepareRuns';
 import type { RunEvent } from './engine/runEvent';
-import { stepWithoutPlayer } from './engine/tick';
+import { stepAlone } from './engine/tick';
 import { World } from './engine/world';
 import { Leavers, withoutStayers } from './stillPieces';
 
@@ -88,7 +88,7 @@ function projectOne(
   const cameBy = new Map<number, number>();
   while (world.tick < seconds * ticksPerSecond) {
     if (world.tick % ticksPerSecond === 0) run.population.push(Uint16Array.from(world.cues.alive));
-    stepWithoutPlayer(world);
+    stepAlone(world);
     for (const event of leavers ? events : [])
       if (event.type === 'arrival') leavers!.note(pieceOf.get(event.piece)!, event.tick);
     leavers?.retireDue();

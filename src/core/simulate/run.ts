@@ -2,10 +2,9 @@ import type { LevelProgram } from '../compile/levelProgram';
 import { RandomStream, STREAM } from '../foundation/random';
 import { TraceHash } from '../foundation/traceHash';
 import { prepareRuns } from './engine/prepareRuns';
-import type { PreparedLevel } from './engine/preparedLevel';
 import type { RunEvent } from './engine/runEvent';
 import { passTime } from './engine/passTime';
-import { lookAndDecide, runTick, type DecideAll, type RunEnd } from './engine/tick';
+import { step, type DecideAll, type RunEnd } from './engine/tick';
 import { World } from './engine/world';
 import { measurePressure } from './pressure';
 import { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './runRecord';
@@ -30,7 +29,6 @@ export interface RunObserver {
 
 /** Runs one level with one kind of steering, any number of times. Everything is prepared once; runs reuse it. */
 export class Runner {
-  private readonly level: PreparedLevel;
   private readonly world: World;
   private readonly standIn: StandIn | undefined;
   private readonly memory: ScreenMemory | undefined;
@@ -40,10 +38,9 @@ export class Runner {
   constructor(
     readonly program: LevelProgram,
     private readonly steering: Steering,
-    private readonly decideAll: DecideAll = lookAndDecide,
+    decideAll?: DecideAll,
   ) {
-    this.level = prepareRuns(program);
-    this.world = new World(this.level);
+    this.world = new World(prepareRuns(program, decideAll));
     if (steering.type === 'stand-in') {
       this.standIn = makeStandIn(program, steering.traits);
       this.memory = new ScreenMemory(program, Math.ceil((steering.traits.reactionMs / 1000) * program.ticksPerSecond));
@@ -67,7 +64,7 @@ export class Runner {
     while (!end && world.tick < mostTicks) {
       if (observer.samples && world.tick % ticksPerSample === 0) takeSample(world, observer.samples);
       const input = this.nextInput(random);
-      end = runTick(world, input, this.decideAll);
+      end = step(world, input);
       if (!observer.skipHash) addToHash(hash, world, input);
       observer.onTick?.(world, input);
     }

@@ -67,7 +67,7 @@ export class RunWatch {
   /** To be called in every tick. */
   look(world: World): void {
     this.world = world;
-    if (world.loss.tick !== this.lastLoss) this.lookAtLoss(world);
+    if (world.lossTick !== this.lastLoss) this.lookAtLoss(world);
     if (world.tick % this.everyTicks !== 0) return;
     for (const cue of this.waveCues) this.lookAtWave(world, cue);
   }
@@ -79,7 +79,7 @@ export class RunWatch {
     for (const cue of this.waveCues) this.endAlone(world.tick, cue);
     const notes: RunNote[] = [...this.longest.flatMap((note) => note ?? []), ...this.sudden];
     const ofThisRun = notes.map((note) => ({ ...note, seed: record.seed }));
-    const isWorn = this.canWear && world.ground.changes > 0 && fellThroughWornGround(program, world, record);
+    const isWorn = this.canWear && world.groundChanges > 0 && fellThroughWornGround(program, world, record);
     this.alone = [];
     this.waveStarts = [];
     this.longest = [];
@@ -91,16 +91,15 @@ export class RunWatch {
   }
 
   /** Notes a loss to something that had only just come in, once for each cue. */
-  private lookAtLoss({ loss, bornAt, cueOfPiece }: World): void {
-    this.lastLoss = loss.tick;
-    if (loss.tick === NEVER || loss.piece < 0) return;
+  private lookAtLoss({ lossTick, lossPiece, lossX: x, lossY: y, bornAt, cueOfPiece }: World): void {
+    this.lastLoss = lossTick;
+    if (lossTick === NEVER || lossPiece < 0) return;
     const { cues, ticksPerSecond } = this.program;
-    const cue = cues[cueOfPiece[loss.piece]];
+    const cue = cues[cueOfPiece[lossPiece]];
     if (!cue) return;
-    const after = (loss.tick - bornAt[loss.piece] - cue.place.graceTicks) / ticksPerSecond;
+    const after = (lossTick - bornAt[lossPiece] - cue.place.graceTicks) / ticksPerSecond;
     if (after >= SUDDEN_SECONDS || this.sudden.some((note) => note.cue === cue.name)) return;
-    const { x, y } = loss;
-    this.sudden.push({ type: 'sudden', seed: 0, cue: cue.name, after, at: loss.tick / ticksPerSecond, x, y });
+    this.sudden.push({ type: 'sudden', seed: 0, cue: cue.name, after, at: lossTick / ticksPerSecond, x, y });
   }
 
   private lookAtWave(world: World, cue: number): void {

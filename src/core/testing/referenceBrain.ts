@@ -26,7 +26,7 @@ export class ReferenceInterpreter {
     takeUpSounds(world);
     program.pieces.forEach((piece, index) => {
       const eyes = piece.brain >= 0 ? brains[piece.brain].eyes : undefined;
-      if (eyes && world.alive[index] === 1) look(world, index, eyes);
+      if (eyes && world.hasPlayer && world.alive[index] === 1) look(world, index, eyes);
     });
     countStill(world);
     program.pieces.forEach((piece, index) => {

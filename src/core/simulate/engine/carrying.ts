@@ -10,7 +10,6 @@ const STEP_CELLS = 1e-6;
 
 /** Notes who carries the player at the start of a tick; seen from the side that is known from where it landed. */
 export function findRide(world: World): void {
-  if (world.level.carriers.length === 0 || world.level.program.isSideView) return;
   const { player } = world;
   if (player.rider >= 0 && carries(world, player.rider)) return;
   player.rider = findCarrierUnder(world);
@@ -42,14 +41,15 @@ export function carryPlayer(world: World): void {
   player.y = sweep.y;
 }
 
-/** Finds the tops of carriers on which a falling body lands. One for each world. */
+/** Finds the tops of carriers on which a falling body lands. */
 export class CarrierTops implements Supports {
   topY = 0;
-
-  constructor(private readonly world: World) {}
+  /** In which they are looked for. */
+  world: World | undefined;
 
   findTop(body: PlayerBody, dy: number): number {
     const { world } = this;
+    if (!world) return -1;
     const { program, carriers } = world.level;
     const { stand } = program.player;
     const feet = body.y + stand.south;

@@ -123,7 +123,8 @@ function prepareNear(condition: Extract<ConditionProgram, { type: 'near' }>): Co
   return (world, piece) => {
     const memory = piece * world.slotsPerPiece + slot;
     const limit = world.heldTicks[memory] > 0 ? until : range;
-    const isNear = findTarget(world, piece, target) && targetPlace.squareDistance <= limit * limit;
+    const isThere = target !== PLAYER_TARGET || world.hasPlayer;
+    const isNear = isThere && findTarget(world, piece, target) && targetPlace.squareDistance <= limit * limit;
     world.heldTicks[memory] = isNear ? 1 : 0;
     return isNear;
   };

@@ -7,9 +7,9 @@ import { ENCOUNTER, type World } from './world';
 
 /**
  * Finds every piece that the player met in this tick and lets happen what is to happen. Both moved in a straight line
- * during the tick; boxes are tested first, then the shapes themselves. Gives the first threat that was touched, or −1.
+ * during the tick; boxes are tested first, then the shapes themselves. Notes the first threat that was touched.
  */
-export function meetPlayer(world: World): number {
+export function meetPlayer(world: World): void {
   const { meetingOfPiece, playerMeetings, meetingLimits } = world.level;
   const { player, encounter, x, y, beforeX, beforeY } = world;
   const { next } = world.live;
@@ -63,7 +63,7 @@ export function meetPlayer(world: World): number {
       if (onPlayer || isThreat) spendShot(world, piece);
     }
   }
-  return touching;
+  world.touching = touching;
 }
 
 const buckets = new PieceBuckets();

@@ -1,5 +1,6 @@
 import type { ArenaGrid } from '../../arena/grid';
 import { cellIndexAt } from '../../arena/grid';
+import type { ColumnTable } from './columns';
 import type { GroundProgram, LevelProgram } from '../../compile/levelProgram';
 
 /** The ground as it is at a moment of a run. Shared with the program as long as nothing in the level can change it. */
@@ -8,35 +9,55 @@ export class GroundState {
   readonly types: readonly GroundProgram[];
   readonly isPlain: boolean;
   readonly canHarm: boolean;
-  typeOfCell: Uint8Array;
+  readonly typeOfCell: Uint8Array;
   /** Hits that each cell has taken; empty when no ground wears away. */
   private readonly hits: Uint8Array;
-  /** How many cells have changed since the start of the run. */
-  changes = 0;
+  /** Whether anything in the level can change the ground. */
+  readonly canChange: boolean;
+  /** Grids in which one type of ground is all that stops a body; worked out when asked for, until the ground changes. */
+  private readonly gridsOfType = new Map<number, ArenaGrid>();
 
-  constructor(private readonly program: LevelProgram) {
+  constructor(
+    private readonly program: LevelProgram,
+    table: ColumnTable,
+  ) {
     const { ground, grid, contacts } = program;
     this.types = ground.types;
     this.isPlain = ground.isPlain;
     this.canHarm = ground.types.some((type) => type.harm > 0);
     const wears = ground.types.some((type) => type.strength > 0);
     const opens = contacts.some((contact) => contact.effects.some((effect) => effect.effect === 'open'));
-    const isOwn = wears || opens;
-    this.grid = isOwn ? { ...grid, solid: grid.solid.slice(), opaque: grid.opaque.slice() } : grid;
-    this.typeOfCell = isOwn ? ground.typeOfCell.slice() : ground.typeOfCell;
-    this.hits = new Uint8Array(wears ? grid.solid.length : 0);
+    this.canChange = wears || opens;
+    this.grid = this.canChange ? { ...grid, solid: grid.solid.slice(), opaque: grid.opaque.slice() } : grid;
+    this.typeOfCell = this.canChange ? table.bytes('cell') : ground.typeOfCell;
+    this.hits = wears ? table.bytes('cell') : new Uint8Array(0);
   }
 
-  /** Puts the ground back to the start; true when it had changed. */
-  reset(): boolean {
-    this.hits.fill(0);
-    if (this.changes === 0) return false;
-    this.changes = 0;
-    const { grid, ground } = this.program;
-    this.grid.solid.set(grid.solid);
-    this.grid.opaque.set(grid.opaque);
-    this.typeOfCell.set(ground.typeOfCell);
-    return true;
+  /** Puts the ground to what the program says. */
+  begin(): void {
+    if (this.canChange) this.typeOfCell.set(this.program.ground.typeOfCell);
+    this.readTypes();
+  }
+
+  /** Works out anew what follows from the types of the cells. */
+  readTypes(): void {
+    if (!this.canChange) return;
+    const { solid, opaque } = this.grid;
+    for (let cell = 0; cell < solid.length; cell++) {
+      const type = this.types[this.typeOfCell[cell]];
+      solid[cell] = type.solid ? 1 : 0;
+      opaque[cell] = type.opaque ? 1 : 0;
+    }
+    this.gridsOfType.clear();
+  }
+
+  /** A grid in which one type of ground is all that stops a body, as the ground is now. */
+  gridOfType(type: number): ArenaGrid {
+    const known = this.gridsOfType.get(type);
+    if (known) return known;
+    const grid = { ...this.grid, solid: Uint8Array.from(this.typeOfCell, (own) => (own === type ? 1 : 0)) };
+    this.gridsOfType.set(type, grid);
+    return grid;
   }
 
   typeAt(x: number, y: number): GroundProgram {
@@ -47,8 +68,8 @@ export class GroundState {
   change(cell: number, type: number): boolean {
     const before = this.types[this.typeOfCell[cell]];
     const after = this.types[type];
-    this.changes++;
     this.typeOfCell[cell] = type;
+    this.gridsOfType.clear();
     this.grid.solid[cell] = after.solid ? 1 : 0;
     this.grid.opaque[cell] = after.opaque ? 1 : 0;
     return before.solid !== after.solid || before.footing !== after.footing || before.pathCost !== after.pathCost;

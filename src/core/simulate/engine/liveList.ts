@@ -34,12 +34,12 @@ export class LiveList {
     this.next[before + 1] = this.size;
   }
 
-  /** Begins anew with those that are taken. */
-  reset(isTaken: Uint8Array): void {
+  /** Begins anew with those that are taken; with `isOf`, only with those of them that belong to the list. */
+  reset(isTaken: Uint8Array, isOf?: Uint8Array): void {
     this.isLinked.fill(0);
     let before = -1;
     for (let place = 0; place < this.size; place++) {
-      if (isTaken[place] === 0) continue;
+      if (isTaken[place] === 0 || (isOf && isOf[place] === 0)) continue;
       this.isLinked[place] = 1;
       this.next[before + 1] = place;
       before = place;

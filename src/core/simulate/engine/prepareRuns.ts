@@ -1,30 +1,61 @@
-import { decide } from './brain';
-import { prepareLevel, type PreparedLevel } from './preparedLevel';
-import { World } from './world';
 import type { LevelProgram } from '../../compile/levelProgram';
+import { prepareLevel, type PreparedLevel } from './preparedLevel';
+import { prepareTick, type DecideAll } from './tick';
+import { World } from './world';
 
-/** A level made ready for runs, with the start of those pieces that have already moved when a run begins. */
-export function prepareRuns(program: LevelProgram): PreparedLevel {
-  const level = prepareLevel(program);
-  if (program.pieces.some((piece) => piece.leadTicks > 0)) level.start = moveAhead(new World(level));
+/** A level made ready for runs: its tick, and the start of those pieces that have already moved when a run begins. */
+export function prepareRuns(program: LevelProgram, decideAll?: DecideAll): PreparedLevel {
+  const level: PreparedLevel = {
+    ...prepareLevel(program),
+    tick: { withPlayer: [], alone: [] },
+    placeStart: undefined,
+  };
+  level.tick = prepareTick(level, decideAll);
+  level.placeStart = prepareStart(level);
   return level;
 }
 
 /**
- * Moves every piece that has a lead by itself for so long, as if the player were not there yet, and gives back the world
- * with the clocks turned so that the run begins at tick 0.
+ * Pieces with a lead come into the level so long before the run begins, and move on by the same tick as in it: with one
+ * another, but with neither the player nor the other pieces nor cues there yet. Undefined when none has a lead.
  */
-function moveAhead(world: World): World {
-  const { program, brains } = world.level;
-  program.pieces.forEach((piece, index) => {
-    const brain = piece.brain >= 0 ? brains[piece.brain] : undefined;
-    if (!brain || piece.leadTicks === 0) return;
-    for (world.tick = 0; world.tick < piece.leadTicks && world.alive[index] === 1; world.tick++) {
-      decide(world, index, brain);
-      brain.states[world.state[index]].move(world, index);
+function prepareStart(level: PreparedLevel): ((world: World) => void) | undefined {
+  const { pieces } = level.program;
+  const longest = pieces.reduce((most, { leadTicks }) => Math.max(most, leadTicks), 0);
+  if (longest === 0) return undefined;
+  const withoutCues: LevelProgram = { ...level.program, cues: [] };
+  const tick = prepareTick({ ...level, program: withoutCues });
+  // Where nobody draws lots, all runs begin alike.
+  let start: World | undefined;
+  return (world) => {
+    const { seed } = world;
+    if (start) {
+      world.copyFrom(start);
+      world.seed = seed;
+      return;
     }
-    world.stateSince[index] -= piece.leadTicks;
+    moveAhead(world, longest, tick);
+    if (world.hasDrawn.includes(1)) return;
+    start = new World({ ...level, placeStart: undefined });
+    start.copyFrom(world);
+  };
+}
+
+function moveAhead(world: World, longest: number, tick: PreparedLevel['tick']): void {
+  const { pieces } = world.level.program;
+  const isPlaced = world.alive.slice();
+  world.alive.fill(0);
+  world.live.reset(world.alive);
+  world.hasPlayer = false;
+  for (world.tick = -longest; world.tick < 0; world.tick++) {
+    pieces.forEach(({ leadTicks, x, y, facing }, piece) => {
+      if (isPlaced[piece] === 1 && leadTicks === -world.tick) world.bringIn(piece, x, y, facing, 0, 0);
+    });
+    for (const phase of tick.alone) phase(world, 0);
+  }
+  world.forgetLeft();
+  pieces.forEach(({ leadTicks }, piece) => {
+    if (isPlaced[piece] === 1 && leadTicks === 0) world.makeLive(piece);
   });
-  world.tick = 0;
-  return world;
+  world.hasPlayer = true;
 }

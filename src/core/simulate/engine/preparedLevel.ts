@@ -10,6 +10,7 @@ import type {
   StateProgram,
 } from '../../compile/levelProgram';
 import { prepareBrain, type Brain } from './brain';
+import type { Tick } from './tick';
 import { buildWays, wayKeyOf, type WayKey, type Ways } from './ways';
 import type { World } from './world';
 
@@ -83,11 +84,15 @@ export interface PreparedLevel {
   routeLengths: Float64Array[];
   /** For each piece the unit vectors of the legs of its route: x, y, x, y, …; 0, 0 for a leg without length. */
   routeDirections: Float64Array[];
-  /** Where everything stands when pieces with a lead have already moved; undefined when none has one. */
-  start: World | undefined;
+  /** 1 for places that are kept for shots. */
+  isShot: Uint8Array;
+  /** The phases of a tick, with and without the player. */
+  tick: Tick;
+  /** Lets pieces that have a lead move ahead, in a world that has just been reset; undefined when none has one. */
+  placeStart: ((world: World) => void) | undefined;
 }
 
-export function prepareLevel(program: LevelProgram): PreparedLevel {
+export function prepareLevel(program: LevelProgram): Omit<PreparedLevel, 'tick' | 'placeStart'> {
   const { pieces, kinds, player } = program;
   const wayKeys: WayKey[] = [];
   const ways: Ways[] = [];
@@ -177,7 +182,7 @@ export function prepareLevel(program: LevelProgram): PreparedLevel {
     routeOfPiece: pieces.map((piece) => Float64Array.from(piece.route)),
     routeLengths: pieces.map((piece) => measureRoute(piece.route)),
     routeDirections: pieces.map((piece) => directRoute(piece.route)),
-    start: undefined,
+    isShot: Uint8Array.from(pieces, (piece) => (piece.isShot ? 1 : 0)),
   };
 }
 

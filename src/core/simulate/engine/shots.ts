@@ -43,6 +43,7 @@ export interface Launch {
 export function launchShot(world: World, first: number, count: number, launch: Launch): boolean {
   for (let shot = first; shot < first + count; shot++) {
     if (world.alive[shot] === 1) continue;
+    world.table.renew(shot);
     world.makeLive(shot);
     world.x[shot] = world.beforeX[shot] = launch.x;
     world.y[shot] = world.beforeY[shot] = launch.y;
@@ -51,12 +52,11 @@ export function launchShot(world: World, first: number, count: number, launch: L
     world.shotStep[shot] = launch.step;
     world.progress[shot] = launch.ticks;
     world.health[shot] = world.level.program.kinds[world.level.program.pieces[shot].kindIndex].health;
-    world.encounter[shot] = 0;
     world.bornAt[shot] = world.tick;
     world.piercesLeft[shot] = world.level.program.kinds[world.level.program.pieces[shot].kindIndex].pierces;
     world.nearness[shot] = NEARNESS.far;
     world.calmOther[shot] = world.calmPlayer[shot] = world.calmPiece[shot] = -1;
-    world.events?.push({ type: 'shot', tick: world.tick, piece: world.level.program.pieces[shot].id });
+    world.events?.push({ type: 'shot', tick: world.tick, piece: world.logName(shot) });
     return true;
   }
   return false;
@@ -91,7 +91,7 @@ export function noteNearMisses(world: World): void {
       world.events?.push({
         type: 'near miss',
         tick: world.tick,
-        piece: world.level.program.pieces[shot].id,
+        piece: world.logName(shot),
         x: player.x,
         y: player.y,
       });
@@ -101,10 +101,9 @@ export function noteNearMisses(world: World): void {
 
 /** Moves everything that was fired; what meets ground wears it and is spent. */
 export function moveShots(world: World): void {
-  const { shots } = world.level;
+  const { next } = world.liveShots;
   const slowing = world.level.program.kinds;
-  for (let index = 0; index < shots.length; index++) {
-    const shot = shots[index];
+  for (let shot = next[0]; shot < world.pieceCount; shot = next[shot + 1]) {
     if (world.alive[shot] === 0) continue;
     world.progress[shot]--;
     // What was laid down lies.

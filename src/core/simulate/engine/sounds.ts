@@ -1,25 +1,58 @@
 import { isLineClear } from '../../arena/sight';
-import { PLAYER_SOUND } from '../../compile/levelProgram';
+import { actsOfState, PLAYER_SOUND, type LevelProgram } from '../../compile/levelProgram';
+import type { ColumnTable } from './columns';
 import type { World } from './world';
 
-/** Shouts of one tick. The arrays only ever grow, so that a tick allocates nothing once they are long enough. */
+/** Shouts of one tick, as many as there can be of them at most. */
 export class Soundscape {
-  count = 0;
-  readonly sound: number[] = [];
-  readonly from: number[] = [];
-  readonly x: number[] = [];
-  readonly y: number[] = [];
-  readonly range: number[] = [];
+  readonly counted: Int32Array;
+  readonly sound: Int32Array;
+  readonly from: Int32Array;
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly range: Float64Array;
+
+  constructor(table: ColumnTable) {
+    this.counted = table.integers('one');
+    this.sound = table.integers('sound');
+    this.from = table.integers('sound');
+    this.x = table.floats('sound');
+    this.y = table.floats('sound');
+    this.range = table.floats('sound');
+  }
+
+  get count(): number {
+    return this.counted[0];
+  }
 
   add(sound: number, from: number, x: number, y: number, range: number): void {
-    const index = this.count++;
+    const index = this.counted[0]++;
     this.sound[index] = sound;
     this.from[index] = from;
     this.x[index] = x;
     this.y[index] = y;
     this.range[index] = range;
   }
+
+  /** Takes over what is in another one, which is then empty. */
+  takeFrom(other: Soundscape): void {
+    this.counted[0] = 0;
+    for (let index = 0; index < other.count; index++)
+      this.add(other.sound[index], other.from[index], other.x[index], other.y[index], other.range[index]);
+    other.counted[0] = 0;
+  }
 }
+
+/** How many shouts one tick can hold at most: every piece does each of its acts a few times at the very most. */
+export function mostSounds({ pieces, brains }: LevelProgram): number {
+  const shouts = brains.map((brain) =>
+    brain.states.reduce((sum, state) => sum + actsOfState(state).filter(({ act }) => act === 'shout').length, 0),
+  );
+  return pieces.reduce((sum, { brain }) => sum + (brain >= 0 ? MOST_TIMES * shouts[brain] : 0), 0);
+}
+
+/** Acts of a state are done at most so often in a tick: sent into it by a cue, begun in it, left and entered anew. */
+const MOST_TIMES = 4;
 
 /** Whether a sound reaches a piece in this tick; the place of the nearest becomes its last sound. */
 export function hears(world: World, piece: number, sound: number, range: number, isBlocked: boolean): boolean {
@@ -45,7 +78,7 @@ export function hears(world: World, piece: number, sound: number, range: number,
 /** The steps of a player that moved in the tick before. */
 function hearsPlayer(world: World, piece: number, range: number, isBlocked: boolean): boolean {
   const { player } = world;
-  if (world.playerMovedX === 0 && world.playerMovedY === 0) return false;
+  if (!world.hasPlayer || (world.playerMovedX === 0 && world.playerMovedY === 0)) return false;
   const dx = player.x - world.x[piece];
   const dy = player.y - world.y[piece];
   if (dx * dx + dy * dy > range * range) return false;

@@ -52,10 +52,13 @@ function fall(world: World, piece: number): void {
   world.fallSpeed[piece] = sweep.touched ? 0 : speed;
 }
 
-/** What the ground under the player does to it: the cause when it ends the run. */
-export function standOnGround(world: World): EndCause | undefined {
+/** Lets the ground under the player do to it what it does; notes the cause when that ends the run. */
+export function standOnGround(world: World): void {
+  world.takenBy = takePlayer(world);
+}
+
+function takePlayer(world: World): EndCause | undefined {
   const { ground, player, level } = world;
-  if (ground.isPlain) return undefined;
   const { program } = level;
   const { floats } = program.kinds[program.player.kindIndex];
   const type = ground.typeAt(player.x, player.y);

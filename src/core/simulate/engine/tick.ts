@@ -5,24 +5,116 @@ import { countDown } from './effects';
 import { marchFormations } from './movers/march';
 import { lookAll } from './perception';
 import type { Input } from './player/inputs';
-import { movePlayer, NO_SUPPORTS, type Supports } from './player/movePlayer';
+import { movePlayer, NO_SUPPORTS } from './player/movePlayer';
+import type { PreparedLevel } from './preparedLevel';
 import { firePlayer, moveShots, noteNearMisses } from './shots';
 import { moveByGround, standOnGround } from './terrain';
 import { retireArrivals, serveCues } from './cues/serveCues';
-import { applyRules, type RunEnd } from './rules/applyRules';
+import { applyRules, countScores, type RunEnd } from './rules/applyRules';
 import type { World } from './world';
 
 export type { RunEnd };
 
+/** One part of a tick, done to a whole world. What the player presses matters to those that move it only. */
+export type Phase = (world: World, input: Input) => void;
+
+/** The phases of a tick in their order: those that a level needs while the player is there, and while it is not. */
+export interface Tick {
+  withPlayer: readonly Phase[];
+  alone: readonly Phase[];
+}
+
 /** What decides for the pieces in a tick. The reference interpreter can stand in for the compiled brains. */
 export type DecideAll = (world: World) => void;
+
+/**
+ * The one tick that everything goes through: runs, what is drawn before a run, pieces with a lead, "at … s", projections of
+ * cues and the proving ground. The order is always the same: inputs, cues, perception, behaviors, motion and terrain,
+ * carrying, contacts, effects, rules; a phase that a level cannot need is left out.
+ */
+export function prepareTick(level: PreparedLevel, decideAll: DecideAll = lookAndDecide): Tick {
+  return { withPlayer: phasesOf(level, decideAll, true), alone: phasesOf(level, decideAll, false) };
+}
+
+function phasesOf(level: PreparedLevel, decideAll: DecideAll, hasPlayer: boolean): Phase[] {
+  const { program, carriers, fearedShots, pairs, playerMeetings, shots } = level;
+  const { cues, ground, isSideView, player } = program;
+  const hasCues = cues.length > 0;
+  const hasCarriers = carriers.length > 0;
+  const phases: [isNeeded: boolean, phase: Phase][] = [
+    [true, beginTick],
+    // Seen from the side, who carries the player is known from where it landed.
+    [hasPlayer && hasCarriers && !isSideView, findRide],
+    [hasCues, serveCues],
+    [true, decideAll],
+    [hasPlayer, hasCarriers && isSideView ? steerPlayerOverCarriers() : steerPlayer],
+    [hasPlayer && player.gun !== undefined, firePlayer],
+    [true, movePieces],
+    [shots.length > 0, moveShots],
+    [hasCues, retireArrivals],
+    [hasPlayer && hasCarriers, carryPlayer],
+    [hasPlayer && !ground.isPlain, standOnGround],
+    [hasPlayer && playerMeetings.length > 0, meetPlayer],
+    [hasPlayer && fearedShots.length > 0, noteNearMisses],
+    [pairs.length > 0, meetEachOther],
+    [true, countDown],
+  ];
+  return phases.flatMap(([isNeeded, phase]) => (isNeeded ? [phase] : []));
+}
+
+/** One tick. Gives the end of the run, or undefined while it goes on; without a player a run does not end. */
+export function step(world: World, input: Input): RunEnd | undefined {
+  const phases = world.hasPlayer ? world.level.tick.withPlayer : world.level.tick.alone;
+  for (let index = 0; index < phases.length; index++) phases[index](world, input);
+  world.tick++;
+  if (!world.hasPlayer) {
+    countScores(world);
+    return undefined;
+  }
+  const end = applyRules(world);
+  if (end && world.events) logEnd(world, end);
+  return end;
+}
+
+/** One tick in which the player is not there. */
+export function stepAlone(world: World): void {
+  world.hasPlayer = false;
+  step(world, 0);
+}
+
+function beginTick(world: World): void {
+  const { player } = world;
+  world.playerMovedX = player.x - player.beforeX;
+  world.playerMovedY = player.y - player.beforeY;
+  player.beforeX = player.x;
+  player.beforeY = player.y;
+  world.touching = -1;
+  world.takenBy = undefined;
+  world.forgetLeft();
+}
+
+function steerPlayer(world: World, input: Input): void {
+  const { program } = world.level;
+  movePlayer(world.player, input, program.player, world.ground, program.isSideView, NO_SUPPORTS);
+}
+
+/** Seen from the side, a falling player can land on what carries. */
+function steerPlayerOverCarriers(): Phase {
+  const tops = new CarrierTops();
+  return (world, input) => {
+    const { program } = world.level;
+    tops.world = world;
+    movePlayer(world.player, input, program.player, world.ground, program.isSideView, tops);
+  };
+}
 
 /** Every piece with a brain looks, then every one decides, all on the same world. */
 export function lookAndDecide(world: World): void {
   const { canStun, lookers, deciders } = world.level;
   const { alive, stunLeft } = world;
   takeUpSounds(world);
-  for (let run = 0; run < lookers.length; run++) lookAll(world, lookers[run].pieces, lookers[run].brain.eyes!);
+  if (world.hasPlayer)
+    for (let run = 0; run < lookers.length; run++) lookAll(world, lookers[run].pieces, lookers[run].brain.eyes!);
   if (world.level.watchers.length > 0) countStill(world);
   for (let run = 0; run < deciders.length; run++) {
     const { brain, pieces } = deciders[run];
@@ -34,11 +126,8 @@ export function lookAndDecide(world: World): void {
 }
 
 /** What was shouted in the tick before is heard in this one. */
-export function takeUpSounds(world: World): void {
-  const { soundsNow } = world;
-  world.soundsNow = world.soundsNext;
-  world.soundsNext = soundsNow;
-  soundsNow.count = 0;
+export function takeUpSounds({ soundsNow, soundsNext }: World): void {
+  if (soundsNow.count > 0 || soundsNext.count > 0) soundsNow.takeFrom(soundsNext);
 }
 
 /** A piece that comes on by less than this share of its step in a tick, or by less than so many cells, is kept back. */
@@ -66,66 +155,8 @@ export function countStill(world: World): void {
 /** Motions in which a piece stands. */
 const STANDING = new Set<string>(['hold', 'look', 'turn', 'march']);
 
-/**
- * One tick. The order is always the same: inputs, cues, perception, behaviors, motion and terrain, carrying, contacts,
- * effects, rules. Gives the end of the run, or undefined while it goes on.
- */
-export function runTick(world: World, input: Input, decideAll: DecideAll = lookAndDecide): RunEnd | undefined {
-  const { player } = world;
-  world.playerMovedX = player.x - player.beforeX;
-  world.playerMovedY = player.y - player.beforeY;
-  player.beforeX = player.x;
-  player.beforeY = player.y;
-  world.forgetLeft();
-  findRide(world);
-  const { program } = world.level;
-  const hasCues = program.cues.length > 0;
-  if (hasCues) serveCues(world);
-  decideAll(world);
-  movePlayer(player, input, program.player, world.ground, program.isSideView, supportsOf(world));
-  firePlayer(world, input);
-  movePieces(world);
-  if (hasCues) retireArrivals(world);
-  carryPlayer(world);
-  const takenBy = standOnGround(world);
-  const touching = meetPlayer(world);
-  if (world.level.fearedShots.length > 0) noteNearMisses(world);
-  if (world.level.pairs.length > 0) meetEachOther(world);
-  countDown(world);
-  world.tick++;
-  const end = applyRules(world, touching, takenBy);
-  if (end && world.events) logEnd(world, end);
-  return end;
-}
-
-const tops = new WeakMap<World, CarrierTops>();
-
-/** What a falling player can land on; only where there is falling and something to land on. */
-function supportsOf(world: World): Supports {
-  if (!world.level.program.isSideView || world.level.carriers.length === 0) return NO_SUPPORTS;
-  const known = tops.get(world) ?? new CarrierTops(world);
-  tops.set(world, known);
-  return known;
-}
-
-/** One tick in which only what does not need the player happens. */
-export function stepWithoutPlayer(world: World): void {
-  const { deciders, program } = world.level;
-  const { alive } = world;
-  world.forgetLeft();
-  if (program.cues.length > 0) serveCues(world);
-  for (let run = 0; run < deciders.length; run++) {
-    const { brain, pieces } = deciders[run];
-    for (let index = 0; index < pieces.length; index++)
-      if (alive[pieces[index]] === 1) decide(world, pieces[index], brain);
-  }
-  movePieces(world);
-  if (program.cues.length > 0) retireArrivals(world);
-  world.tick++;
-}
-
-/** Moves all that is alive: formations as one, the others each by its state, then by the ground under it. */
-export function movePieces(world: World): void {
+/** Moves all that is alive but shots: formations as one, the others each by its state, then by the ground under it. */
+function movePieces(world: World): void {
   const { brains, brainOfPiece, canStun } = world.level;
   const { x, y, beforeX, beforeY, alive, pieceCount } = world;
   const { next } = world.live;
@@ -144,7 +175,6 @@ export function movePieces(world: World): void {
       brains[brain].states[world.state[piece]].move(world, piece);
     if (groundMoves && alive[piece] === 1) moveByGround(world, piece);
   }
-  moveShots(world);
 }
 
 function logEnd(world: World, end: RunEnd): void {

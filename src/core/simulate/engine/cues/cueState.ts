@@ -1,4 +1,5 @@
 import type { LevelProgram } from '../../../compile/levelProgram';
+import type { ColumnTable } from '../columns';
 import { NEVER } from '../never';
 
 /** In which part of its course a row of waves is. */
@@ -32,34 +33,31 @@ export class CueState {
   /** 1 once the stragglers of the wave have been sent into their state. */
   readonly hasSent: Uint8Array;
 
-  constructor(private readonly program: LevelProgram) {
-    const count = program.cues.length;
-    this.openedAt = new Int32Array(count);
-    this.isClosed = new Uint8Array(count);
-    this.due = new Float64Array(count);
-    this.jitter = new Float64Array(count);
-    [this.come, this.alive, this.rejected] = [new Int32Array(count), new Int32Array(count), new Int32Array(count)];
-    [this.missed, this.wave, this.served] = [new Int32Array(count), new Int32Array(count), new Int32Array(count)];
-    this.lastArrival = new Int32Array(count);
-    this.stage = new Uint8Array(count);
-    this.hasSent = new Uint8Array(count);
-    [this.lastGap, this.rowsX, this.rowsY] = [
-      new Float64Array(count),
-      new Float64Array(count),
-      new Float64Array(count),
-    ];
-    this.reset();
+  constructor(
+    private readonly program: LevelProgram,
+    table: ColumnTable,
+  ) {
+    this.openedAt = table.integers('cue', { start: NEVER });
+    this.isClosed = table.bytes('cue');
+    this.due = table.floats('cue');
+    this.come = table.integers('cue');
+    this.alive = table.integers('cue');
+    this.rejected = table.integers('cue');
+    this.missed = table.integers('cue');
+    this.wave = table.integers('cue');
+    this.stage = table.bytes('cue');
+    this.jitter = table.floats('cue');
+    this.served = table.integers('cue');
+    this.lastArrival = table.integers('cue', { start: NEVER });
+    this.lastGap = table.floats('cue', { start: NaN });
+    this.rowsX = table.floats('cue');
+    this.rowsY = table.floats('cue');
+    this.hasSent = table.bytes('cue');
   }
 
-  reset(): void {
+  /** What the program says of the start; everything else begins as its column says. */
+  begin(): void {
     const { cues, from } = this.program;
-    for (const array of [this.come, this.alive, this.rejected, this.missed, this.served, this.isClosed, this.stage])
-      array.fill(0);
-    this.jitter.fill(0);
-    this.hasSent.fill(0);
-    this.lastGap.fill(NaN);
-    this.openedAt.fill(NEVER);
-    this.lastArrival.fill(NEVER);
     cues.forEach((cue, index) => {
       this.due[index] = cue.type === 'waves' ? cue.firstTicks : 0;
       this.wave[index] = (from.wave ?? 1) - 2;

@@ -1,4 +1,3 @@
-import type { ArenaGrid } from '../../../arena/grid';
 import { lastNormal, sweepUntilContact, type SweepResult } from '../../../arena/sweep';
 import type { MotionProgram } from '../../../compile/levelProgram';
 import { wearGround } from '../wearGround';
@@ -83,7 +82,7 @@ function throwBack(
   const stepX = world.facingX[piece] * step;
   const stepY = world.facingY[piece] * step;
   if (goFreely(world, piece, stepX, stepY)) return;
-  const grid = motion.ground >= 0 ? gridOfGround(world, motion.ground) : world.ground.grid;
+  const grid = motion.ground >= 0 ? world.ground.gridOfType(motion.ground) : world.ground.grid;
   const outline = world.level.standOfPiece[piece];
   let left = step;
   for (let turn = 0; turn < MOST_TURNS && left > 1e-9; turn++) {
@@ -111,29 +110,4 @@ function throwBack(
       world.facingY[piece] = facingY - 2 * into * lastNormal.y;
     }
   }
-}
-
-interface GroundGrid {
-  grid: ArenaGrid;
-  /** The state of the ground for which it holds. */
-  changes: number;
-}
-
-const grids = new WeakMap<World, Map<number, GroundGrid>>();
-
-/** A grid in which one type of ground is all that stops a body, as the ground is now. */
-function gridOfGround(world: World, type: number): ArenaGrid {
-  const known = grids.get(world) ?? new Map<number, GroundGrid>();
-  grids.set(world, known);
-  const { typeOfCell, grid } = world.ground;
-  let entry = known.get(type);
-  if (!entry) {
-    entry = { grid: { ...grid, solid: new Uint8Array(typeOfCell.length) }, changes: -1 };
-    known.set(type, entry);
-  }
-  if (entry.changes !== world.ground.changes) {
-    entry.changes = world.ground.changes;
-    for (let cell = 0; cell < typeOfCell.length; cell++) entry.grid.solid[cell] = typeOfCell[cell] === type ? 1 : 0;
-  }
-  return entry.grid;
 }

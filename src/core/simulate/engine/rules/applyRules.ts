@@ -1,6 +1,7 @@
-import type { ScoreProgram } from '../../../compile/cueProgram';
+import type { RuleCondition, ScoreProgram } from '../../../compile/cueProgram';
 import type { EndCause, Outcome } from '../runEvent';
 import { layBack } from '../effects';
+import { NOBODY } from '../runNumbers';
 import type { World } from '../world';
 import { holds } from './ruleConditions';
 
@@ -15,15 +16,15 @@ export interface RunEnd {
  * The rules of a tick, always in this order: scores; what loses a life, or the run; the rules that lose; the exit and the
  * rules that win; the clock. A touch in the tick in which the exit is reached counts as lost.
  */
-export function applyRules(world: World, touching: number, takenBy: EndCause | undefined): RunEnd | undefined {
+export function applyRules(world: World): RunEnd | undefined {
   const { rules, exit, timeLimitTicks } = world.level.program;
-  for (let index = 0; index < rules.scores.length; index++) scoreOne(world, index, rules.scores[index]);
-  const loss = findLoss(world, touching, takenBy);
+  countScores(world);
+  const loss = findLoss(world);
   if (loss) {
     noteLoss(world, loss.piece);
     if (!comeBack(world, loss)) return loss;
   }
-  if (rules.loses.some((condition) => holds(world, condition))) return { outcome: 'lost', cause: 'rule', piece: -1 };
+  if (holdsAny(world, rules.loses)) return { outcome: 'lost', cause: 'rule', piece: -1 };
   const { player } = world;
   const isInExit =
     exit !== undefined &&
@@ -32,22 +33,34 @@ export function applyRules(world: World, touching: number, takenBy: EndCause | u
     player.y >= exit.y &&
     player.y <= exit.y + exit.height;
   if (isInExit) return { outcome: 'won', cause: 'reached the exit', piece: -1 };
-  if (rules.wins.some((condition) => holds(world, condition))) return { outcome: 'won', cause: 'rule', piece: -1 };
+  if (holdsAny(world, rules.wins)) return { outcome: 'won', cause: 'rule', piece: -1 };
   if (world.tick >= timeLimitTicks) return { outcome: 'out of time', cause: 'clock', piece: -1 };
   return undefined;
 }
 
-function findLoss(world: World, touching: number, takenBy: EndCause | undefined): RunEnd | undefined {
+/** Points for all that has happened since the last tick. */
+export function countScores(world: World): void {
+  const { scores } = world.level.program.rules;
+  for (let index = 0; index < scores.length; index++) scoreOne(world, index, scores[index]);
+}
+
+function findLoss(world: World): RunEnd | undefined {
+  const { touching, takenBy } = world;
   if (touching >= 0) return { outcome: 'lost', cause: 'touched', piece: touching };
-  if (world.endedBy > -2) return { outcome: 'lost', cause: 'defeated', piece: world.endedBy };
+  if (world.endedBy > NOBODY) return { outcome: 'lost', cause: 'defeated', piece: world.endedBy };
   return takenBy && { outcome: 'lost', cause: takenBy, piece: -1 };
 }
 
-function noteLoss({ loss, tick, player }: World, piece: number): void {
-  loss.tick = tick;
-  loss.piece = piece;
-  loss.x = player.x;
-  loss.y = player.y;
+function holdsAny(world: World, conditions: readonly RuleCondition[]): boolean {
+  for (let index = 0; index < conditions.length; index++) if (holds(world, conditions[index])) return true;
+  return false;
+}
+
+function noteLoss(world: World, piece: number): void {
+  world.lossTick = world.tick;
+  world.lossPiece = piece;
+  world.lossX = world.player.x;
+  world.lossY = world.player.y;
 }
 
 /** Takes a life and puts the player back; false when it was the last. */
@@ -55,7 +68,7 @@ function comeBack(world: World, loss: RunEnd): boolean {
   if (world.livesLeft <= 1) return false;
   const { rules, pieces } = world.level.program;
   world.livesLeft--;
-  world.endedBy = -2;
+  world.endedBy = NOBODY;
   world.events?.push({
     type: 'life lost',
     tick: world.tick,

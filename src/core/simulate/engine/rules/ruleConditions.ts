@@ -8,22 +8,26 @@ import type { World } from '../world';
 export function holds(world: World, condition: RuleCondition): boolean {
   switch (condition.type) {
     case 'or':
-      return condition.parts.some((part) => holds(world, part));
+      for (let index = 0; index < condition.parts.length; index++)
+        if (holds(world, condition.parts[index])) return true;
+      return false;
     case 'and':
-      return condition.parts.every((part) => holds(world, part));
+      for (let index = 0; index < condition.parts.length; index++)
+        if (!holds(world, condition.parts[index])) return false;
+      return true;
     case 'not':
       return !holds(world, condition.part);
     case 'compare':
       return compares(condition.comparison, valueOf(world, condition.left), valueOf(world, condition.right));
     case 'touches':
-      return condition.kinds.some((kind) => world.touchTick[kind] === world.tick - 1);
+      return hasTouched(world, condition.kinds);
     case 'at': {
       const { x, y, width, height } = condition.area;
       const { player } = world;
       return player.x >= x && player.x <= x + width && player.y >= y && player.y <= y + height;
     }
     case 'none left':
-      return condition.kinds.some((kind) => world.hasBeenThere[kind] === 1) && !isAnyThere(world, condition.kinds);
+      return wasAnyThere(world, condition.kinds) && !isAnyThere(world, condition.kinds);
     case 'all filled':
       return areAllFilled(world, condition.kinds);
     case 'cleared':
@@ -42,8 +46,23 @@ function isSpawnerCleared(world: World, cue: number): boolean {
 }
 
 function isAnyThere(world: World, kinds: readonly number[]): boolean {
-  const { piecesOfKind } = world.level;
-  return kinds.some((kind) => piecesOfKind[kind].some((piece) => world.alive[piece] === 1));
+  for (let index = 0; index < kinds.length; index++) {
+    const pieces = world.level.piecesOfKind[kinds[index]];
+    for (let at = 0; at < pieces.length; at++) if (world.alive[pieces[at]] === 1) return true;
+  }
+  return false;
+}
+
+function wasAnyThere(world: World, kinds: readonly number[]): boolean {
+  for (let index = 0; index < kinds.length; index++) if (world.hasBeenThere[kinds[index]] === 1) return true;
+  return false;
+}
+
+/** Whether the player touched one of some kinds in the tick that has just passed. */
+function hasTouched(world: World, kinds: readonly number[]): boolean {
+  for (let index = 0; index < kinds.length; index++)
+    if (world.touchTick[kinds[index]] === world.tick - 1) return true;
+  return false;
 }
 
 function areAllFilled(world: World, kinds: readonly number[]): boolean {
