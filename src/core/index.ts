@@ -149,7 +149,7 @@ export { NO_OVERRIDES, type LevelProgram, type Overrides, type StartOverride } f
 export { ACTION_BIT, directionFor, isInput, pointInput, type Input } from './simulate/engine/player/inputs';
 export { Runner, isAlarmed, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
-export type { EndCause, Outcome, RunEvent } from './simulate/engine/runEvent';
+export { pieceIdOf, type EndCause, type Outcome, type RunEvent } from './simulate/engine/runEvent';
 export { explainMoment, PIECE_FIELDS, PLAYER_FIELDS, recordRun, type RecordedRun } from './simulate/recordRun';
 export { measureReach, type AirArc, type PlayerReach } from './simulate/playerReach';
 export { LiveRun } from './simulate/liveRun';
@@ -202,7 +202,7 @@ export { generateMap, type MapRecipe } from './exchange/generateMap';
 export { RUN_JSON_VERSION, writeRunJson, type StandInSummary } from './report/runJson';
 export { writeRunCsv } from './report/runTable';
 
-export { measureBehavior, type BehaviorFigures } from './measure/behaviorFigures';
+export { describeUnrest, measureBehavior, type BehaviorFigures } from './measure/behaviorFigures';
 export { measureWatched } from './measure/watchedGround';
 export { addProvingLevel, PROVING_LEVEL, type ProvingPlan } from './compile/provingLevel';
 export { explainPiece, type ExplainedCondition, type Explanation } from './simulate/explain';

@@ -1,4 +1,4 @@
-import { measureBehavior, measurePursuit, NO_OVERRIDES, resolvedCast } from '@/core/index';
+import { describeUnrest, measureBehavior, measurePursuit, NO_OVERRIDES, resolvedCast } from '@/core/index';
 import { findStandIns, openGame, openLevel } from '../gameFile';
 import { CommandFault, EXIT, printJson, printResult } from '../output';
 
@@ -53,6 +53,9 @@ export async function behavior(file: string, name: string, options: BehaviorOpti
       : []),
     `watched ground: ${percent(figures.watchedShare)}, in the first run`,
     `flip-flops: ${figures.flipFlopsPerMinute.toFixed(2)} a minute; turns: ${figures.turnsPerSecond.toFixed(2)} a second`,
+    `unrest: ${describeUnrest(figures)
+      .map(({ name: what, share }) => `${what} ${percent(share)}`)
+      .join(', ')} of the time`,
   ];
   await printResult(`${lines.join('\n')}\n`);
   return EXIT.good;

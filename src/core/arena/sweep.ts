@@ -329,6 +329,9 @@ function meetRound(
   // A slide along the corner itself comes nearer by rounding only; taken for a contact, it would hold the body for ever.
   if (approach * approach < moveSquare * SLANT_SQUARE) return;
   const gapSquare = fromX * fromX + fromY * fromY - radius * radius;
+  // Grazing: at its nearest the round side overlaps the corner by no more than counts as touching. A body over the lip of a
+  // ledge goes on over it, and one whose place is a rounding below a border is not held by the next corner.
+  if (approach * approach <= moveSquare * (gapSquare + 2 * radius * TOUCH)) return;
   let fraction = 0;
   if (gapSquare > TOUCH) {
     const discriminant = approach * approach - moveSquare * gapSquare;

@@ -16,6 +16,7 @@ import { hitShapeFor, outlineOf } from './compileBodies';
 import { namesForBrains } from './brainNames';
 import { compileBrain, ticksOf, type BrainNames } from './compileBrain';
 import { checkTargets } from './checkTargets';
+import { stretchStrips } from './stretchStrips';
 import { firedKinds } from './firedKinds';
 import { compileContacts, findContact } from './compileContacts';
 import { compileControl, compileGun, countShots } from './compileControl';
@@ -143,7 +144,10 @@ class LevelCompiler {
       ground,
       isSideView: level.view === 'side',
       gravity: this.gravity,
-      kinds: this.kindIds.map((id) => this.kind(kindOf(game, id)!, playerPiece!.kind.id)),
+      kinds: stretchStrips(
+        this.kindIds.map((id) => this.kind(kindOf(game, id)!, playerPiece!.kind.id)),
+        cues,
+      ),
       contacts: compileContacts(game, level, this.kindIds),
       formations: this.formations.length,
       player,

@@ -110,9 +110,9 @@ describe('where a cue lets in', () => {
     for (let index = 1; index < columns.length; index++) expect(columns[index] - columns[index - 1]).toBeCloseTo(6, 6);
     for (const column of columns) {
       const [upper, lower] = ghosts.filter(({ x }) => x === column).sort((a, b) => a.y - b.y);
-      // The gap is reckoned between stand shapes, circles of half a cell here.
+      // The gap is reckoned between hit shapes, circles of half a cell here.
       expect(lower.y - upper.y).toBeCloseTo(
-        3 + 2 * program.kinds[program.cues[0].type === 'spawner' ? program.cues[0].gap!.first : 0].stand.south,
+        3 + 2 * program.kinds[program.cues[0].type === 'spawner' ? program.cues[0].gap!.first : 0].hit.south,
         6,
       );
     }

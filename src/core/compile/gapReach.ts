@@ -7,8 +7,9 @@ export function gapReach(program: LevelProgram, cue: SpawnerProgram): GapReach |
   const isUpright = liesUpright(cue);
   const speed = acrossSpeed(program, isUpright);
   if (speed === undefined) return undefined;
-  const { stand } = program.player;
-  const size = isUpright ? stand.north + stand.south : stand.west + stand.east;
+  // The openings are between hit shapes, so what has to pass is one too.
+  const { hit } = program.kinds[program.player.kindIndex];
+  const size = isUpright ? hit.north + hit.south : hit.west + hit.east;
   return { isUpright, speed, size, timeFactor: timeFactorOf(program, cue, isUpright) };
 }
 

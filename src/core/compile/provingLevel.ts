@@ -26,8 +26,23 @@ const YARD = [
   '##############################',
 ];
 
-/** How far a chase down the corridor can go, cells. */
-const CORRIDOR_CELLS = 220;
+/** How long a chase down the corridor lasts at most, seconds. */
+const CORRIDOR_SECONDS = 60;
+/** No corridor is longer than this, cells; who is quicker than that allows has less time. */
+const MOST_CORRIDOR_CELLS = 4000;
+/** Room before the one who pursues and behind the one who flees, cells. */
+const CORRIDOR_SPARE = 8;
+
+/** How long the corridor is, cells: nobody comes to its end in the time of the chase. */
+function corridorCells({ headStart, playerSpeed }: ProvingPlan): number {
+  return Math.min(MOST_CORRIDOR_CELLS, Math.ceil(headStart + playerSpeed * CORRIDOR_SECONDS) + 2 * CORRIDOR_SPARE);
+}
+
+/** How long the chase may last, seconds: at most until the end of the longest corridor. */
+function corridorSeconds({ headStart, playerSpeed }: ProvingPlan): number {
+  const way = MOST_CORRIDOR_CELLS - headStart - 2 * CORRIDOR_SPARE;
+  return Math.min(CORRIDOR_SECONDS, Math.max(1, Math.floor(way / Math.max(playerSpeed, 1e-6))));
+}
 
 export interface ProvingPlan {
   form: 'yard' | 'corridor';
@@ -50,7 +65,7 @@ export function addProvingLevel(
   plan: ProvingPlan,
 ): Result<GameDocument, Diagnostic> {
   const level = game.levels.find((candidate) => candidate.id === levelId) ?? game.levels[0];
-  const map = mapOf(game, plan.form === 'yard' ? YARD : corridor());
+  const map = mapOf(game, plan.form === 'yard' ? YARD : corridor(corridorCells(plan)));
   const player = [...resolvedCast(game).values()].find((kind) => kind.control);
   if (!map || !player || !kindOf(game, plan.kind))
     return fail([
@@ -77,12 +92,12 @@ export function addProvingLevel(
     name: 'Proving ground',
     ticksPerSecond: level.ticksPerSecond,
     map,
-    marks: marksOf(level, plan.form),
+    marks: marksOf(level, plan),
     pieces: piecesOf(plan),
     rules: {
       winAt: 'proving-exit',
       loseWhenTouching: plan.form === 'yard' ? 'nobody' : 'foe',
-      timeLimit: plan.form === 'yard' ? 3600 : 60,
+      timeLimit: plan.form === 'yard' ? 3600 : corridorSeconds(plan),
     },
   };
   return {
@@ -91,9 +106,9 @@ export function addProvingLevel(
   };
 }
 
-function corridor(): string[] {
-  const wall = '#'.repeat(CORRIDOR_CELLS);
-  const open = `#${'.'.repeat(CORRIDOR_CELLS - 2)}#`;
+function corridor(cells: number): string[] {
+  const wall = '#'.repeat(cells);
+  const open = `#${'.'.repeat(cells - 2)}#`;
   return [wall, open, open, open, wall];
 }
 
@@ -142,8 +157,9 @@ function piecesOf({ form, kind, allies, headStart }: ProvingPlan): Piece[] {
 }
 
 /** Marks keep their names, so that behaviors that travel to them can be tried; the exit is out of everybody's way. */
-function marksOf(level: Level, form: ProvingPlan['form']): Level['marks'] {
-  const corner = form === 'yard' ? [28.2, 14.2] : [CORRIDOR_CELLS - 1.5, 1.2];
+function marksOf(level: Level, plan: ProvingPlan): Level['marks'] {
+  const { form } = plan;
+  const corner = form === 'yard' ? [28.2, 14.2] : [corridorCells(plan) - 1.5, 1.2];
   const exit = {
     id: 'proving-exit',
     name: 'Exit',

@@ -3,8 +3,9 @@ import type { LevelProgram } from '../compile/levelProgram';
 import { isWatched, WATCH_PER_SECOND } from './watchedGround';
 import { wilsonInterval, type ShareWithInterval } from './statistics/wilsonInterval';
 import { Runner } from '../simulate/run';
-import type { RunEvent } from '../simulate/engine/runEvent';
+import { pieceIdOf, type RunEvent } from '../simulate/engine/runEvent';
 import type { World } from '../simulate/engine/world';
+import { UnrestWatch, type Unrest } from '../simulate/unrest';
 import type { StandInTraits } from '../simulate/standins/traits';
 
 /** Back to where it came from within this time is a flip-flop. */
@@ -28,6 +29,8 @@ export interface BehaviorFigures {
   flipFlopsPerMinute: number;
   /** Turns by more than 45 degrees from one tick to the next, a second of a piece. */
   turnsPerSecond: number;
+  /** Share of the time in which a piece turned for ever, trembled, lay on another of its kind, stood in others' way. */
+  unrest: Record<Unrest, number>;
   /** Of the hunts that were begun, how many ended with the player caught; undefined when none was. */
   caught: ShareWithInterval | undefined;
   /** Share of the open ground that pieces of this behavior watch at a moment, walls and arcs taken into account. */
@@ -74,9 +77,13 @@ export function measureBehavior(
     pieceTicks: 0,
   };
   const runner = new Runner(program, { type: 'stand-in', traits });
+  const unrest = new UnrestWatch({
+    ...program,
+    pieces: program.pieces.map((piece, index) => (pieces.includes(index) ? piece : { ...piece, brain: -1 })),
+  });
   for (let seed = firstSeed; seed < firstSeed + runs; seed++)
-    measureRun(program, runner, pieces, seed, sums, seed === firstSeed);
-  return describe(program, behavior, pieces, runs, sums);
+    measureRun(program, runner, pieces, seed, sums, unrest, seed === firstSeed);
+  return describe(program, behavior, pieces, runs, sums, unrest);
 }
 
 function measureRun(
@@ -85,15 +92,18 @@ function measureRun(
   pieces: readonly number[],
   seed: number,
   sums: Sums,
+  unrest: UnrestWatch,
   looksAtGround: boolean,
 ): void {
   const events: RunEvent[] = [];
   const facingX = new Float64Array(pieces.length);
   const facingY = new Float64Array(pieces.length);
   const floor = buildFloorCells(program);
+  unrest.reset();
   const { record } = runner.run(seed, {
     events,
     onTick: (world) => {
+      unrest.look(world);
       pieces.forEach((piece, index) => {
         if (world.alive[piece] === 0) return;
         const name = program.brains[program.pieces[piece].brain].states[world.state[piece]].name;
@@ -131,20 +141,21 @@ function addEvents(
   const seenSince = new Map<string, number>();
   const lastChange = new Map<string, { tick: number; from: string }>();
   const hunting = new Set<string>();
+  const isOurs = (piece: string) => ids.has(pieceIdOf(piece));
   for (const event of events) {
-    if (event.type === 'sight' && ids.has(event.piece)) seenSince.set(event.piece, event.tick);
-    if (event.type === 'sight lost' && ids.has(event.piece)) {
+    if (event.type === 'sight' && isOurs(event.piece)) seenSince.set(event.piece, event.tick);
+    if (event.type === 'sight lost' && isOurs(event.piece)) {
       sums.sightings.push((event.tick - (seenSince.get(event.piece) ?? event.tick)) / program.ticksPerSecond);
       seenSince.delete(event.piece);
     }
-    if (event.type !== 'state' || !ids.has(event.piece)) continue;
+    if (event.type !== 'state' || !isOurs(event.piece)) continue;
     const way = `${event.from}\n${event.to}`;
     sums.ways.set(way, (sums.ways.get(way) ?? 0) + 1);
     sums.visits.set(event.to, (sums.visits.get(event.to) ?? 0) + 1);
     const before = lastChange.get(event.piece);
     if (before?.from === event.to && event.tick - before.tick <= FLIP_SECONDS * program.ticksPerSecond) sums.flips++;
     lastChange.set(event.piece, { tick: event.tick, from: event.from });
-    const isHunt = chases(program, event.piece, event.to);
+    const isHunt = chases(program, pieceIdOf(event.piece), event.to);
     if (isHunt && !hunting.has(event.piece)) sums.hunts++;
     if (isHunt) hunting.add(event.piece);
     else hunting.delete(event.piece);
@@ -175,6 +186,7 @@ function describe(
   pieces: readonly number[],
   runs: number,
   sums: Sums,
+  unrest: UnrestWatch,
 ): BehaviorFigures {
   const names = program.brains[program.pieces[pieces[0]].brain].states.map((state) => state.name);
   const seconds = sums.pieceTicks / program.ticksPerSecond;
@@ -196,7 +208,44 @@ function describe(
     medianSightingSeconds: sorted[Math.floor(sorted.length / 2)],
     flipFlopsPerMinute: seconds > 0 ? (sums.flips / seconds) * 60 : 0,
     turnsPerSecond: seconds > 0 ? sums.turns / seconds : 0,
+    unrest: shareOfSeconds(unrest),
     caught: sums.hunts > 0 ? wilsonInterval(sums.catches, sums.hunts) : undefined,
     watchedShare: sums.watchMoments > 0 ? sums.watched / sums.watchMoments : 0,
+  };
+}
+
+/** The shares of unrest with their names and what each means, in the order in which they are shown. */
+export function describeUnrest({ unrest }: BehaviorFigures): { name: string; share: number; meaning: string }[] {
+  return [
+    {
+      name: 'turning for ever',
+      share: unrest.turning,
+      meaning: 'Share of its time in which a piece turned round more than four times a second',
+    },
+    {
+      name: 'trembling',
+      share: unrest.trembling,
+      meaning: 'Share of its time in which a piece went back on its own way from tick to tick',
+    },
+    {
+      name: 'on each other',
+      share: unrest.overlapping,
+      meaning: 'Share of their time in which two of a kind were nearer than half of both their radii',
+    },
+    {
+      name: 'deadlocked',
+      share: unrest.deadlocked,
+      meaning: "Share of their time in which pieces stood in each other's way although they wanted on",
+    },
+  ];
+}
+
+function shareOfSeconds({ seconds, pieceSeconds }: UnrestWatch): Record<Unrest, number> {
+  const share = (count: number) => (pieceSeconds > 0 ? count / pieceSeconds : 0);
+  return {
+    turning: share(seconds.turning),
+    trembling: share(seconds.trembling),
+    overlapping: share(seconds.overlapping),
+    deadlocked: share(seconds.deadlocked),
   };
 }

@@ -4,7 +4,14 @@ import { wilsonInterval, type ShareWithInterval } from './statistics/wilsonInter
 
 /** A mistake that many runs show, with the run that shows it best. Times in seconds, places in cells. */
 export interface Finding {
-  code: 'wave-held-up' | 'footing-worn-away' | 'arrives-on-player';
+  code:
+    | 'wave-held-up'
+    | 'footing-worn-away'
+    | 'arrives-on-player'
+    | 'turns-for-ever'
+    | 'trembles'
+    | 'lies-on-another'
+    | 'in-each-others-way';
   message: string;
   hint: string;
   /** Share of runs in which it happens. */
@@ -29,10 +36,15 @@ export function describeFindings(notes: readonly RunNote[], runs: number): Findi
     notes.filter((note) => note.type === 'sudden'),
     ({ cue }) => cue,
   );
+  const unrest = groupBy(
+    notes.filter((note) => note.type === 'unrest'),
+    ({ what, name }) => `${what} ${name}`,
+  );
   const footing = notes.filter((note) => note.type === 'worn footing');
   const all = [
     ...[...stragglers.values()].map((group) => describeStragglers(group, runs)),
     ...[...sudden.values()].map((group) => describeSudden(group, runs)),
+    ...[...unrest.values()].map((group) => describeUnrest(group, runs)),
     ...(footing.length > 0 ? [describeFooting(footing, runs)] : []),
   ];
   return all
@@ -78,6 +90,51 @@ function describeFooting(notes: readonly Extract<RunNote, { type: 'worn footing'
     message: `Erosion leaves no footing: the player is lost where the ground was worn away, in ${notes.length} of ${runs} runs.`,
     hint: 'Give that ground more strength, let it turn into ground that bears, or wear it less.',
     share: wilsonInterval(notes.length, runs),
+    seed: first.seed,
+    seconds: first.at,
+    x: first.x,
+    y: first.y,
+  };
+}
+
+type UnrestNote = Extract<RunNote, { type: 'unrest' }>;
+
+/** What each kind of unrest is called, and what may be done about it. */
+const UNREST_WORDS: Record<
+  UnrestNote['what'],
+  { code: Finding['code']; say: (name: string, count: number) => string; hint: string }
+> = {
+  turning: {
+    code: 'turns-for-ever',
+    say: (name, count) => `${name} turns round ${count} times in 3 s: it has no room to pace in.`,
+    hint: 'Give it a longer stretch, let it stand, or let it pause at each end.',
+  },
+  trembling: {
+    code: 'trembles',
+    say: (name) => `${name} trembles: it goes back on its own way again and again.`,
+    hint: 'Let it keep a distance with a `slack`, or stand for a time before it sets out again.',
+  },
+  overlapping: {
+    code: 'lies-on-another',
+    say: (name) => `${name} lies on another of its kind for 3 s and more.`,
+    hint: 'Let chasers keep `apart`, or place them farther from one another.',
+  },
+  deadlocked: {
+    code: 'in-each-others-way',
+    say: (name) => `${name} and others of its kind stand in each other's way for 3 s and more.`,
+    hint: 'Widen the way, keep them less far apart, or give them a way out when they are stuck.',
+  },
+};
+
+function describeUnrest(notes: readonly UnrestNote[], runs: number): Finding {
+  const [first] = [...notes].sort((a, b) => a.seed - b.seed || a.at - b.at);
+  const { code, say, hint } = UNREST_WORDS[first.what];
+  const seeds = new Set(notes.map(({ seed }) => seed));
+  return {
+    code,
+    message: say(first.name, first.count),
+    hint,
+    share: wilsonInterval(seeds.size, runs),
     seed: first.seed,
     seconds: first.at,
     x: first.x,

@@ -85,7 +85,7 @@ function openingsOf(
   const openings: Opening[] = [];
   for (let index = 0; index + 1 < arrivals.length; index += parts) {
     const [first, second] = [arrivals[index], arrivals[index + 1]];
-    const [before, behind] = [kinds[gap.first].stand, kinds[gap.second].stand];
+    const [before, behind] = [kinds[gap.first].hit, kinds[gap.second].hit];
     const start = isUpright ? first.y + before.south : first.x + before.east;
     const end = isUpright ? second.y - behind.north : second.x - behind.west;
     openings.push({ from: start + size / 2, to: end - size / 2, seconds: first.seconds, x: first.x, y: first.y });

@@ -3,7 +3,7 @@ import type { LevelProgram } from '../compile/levelProgram';
 import { WAVE_STAGE } from './engine/cues/cueState';
 import { NEVER } from './engine/never';
 import { prepareRuns } from './engine/prepareRuns';
-import type { RunEvent } from './engine/runEvent';
+import { pieceIdOf, type RunEvent } from './engine/runEvent';
 import { stepAlone } from './engine/tick';
 import { World } from './engine/world';
 import { Leavers, withoutStayers } from './stillPieces';
@@ -84,18 +84,19 @@ function projectOne(
   leavers?.reset();
   world.events = events;
   const indexOf = new Map(cues.map(({ name }, index) => [name, index]));
-  const pieceOf = new Map(program.pieces.map(({ id }, index) => [id, index]));
+  const indexOfPiece = new Map(program.pieces.map(({ id }, index) => [id, index]));
+  const pieceOf = (logName: string) => indexOfPiece.get(pieceIdOf(logName))!;
   const cameBy = new Map<number, number>();
   while (world.tick < seconds * ticksPerSecond) {
     if (world.tick % ticksPerSecond === 0) run.population.push(Uint16Array.from(world.cues.alive));
     stepAlone(world);
     for (const event of leavers ? events : [])
-      if (event.type === 'arrival') leavers!.note(pieceOf.get(event.piece)!, event.tick);
+      if (event.type === 'arrival') leavers!.note(pieceOf(event.piece), event.tick);
     leavers?.retireDue();
     for (const event of events) {
       const at = event.tick / ticksPerSecond;
       if (event.type === 'arrival') {
-        const piece = pieceOf.get(event.piece)!;
+        const piece = pieceOf(event.piece);
         const cue = indexOf.get(event.cue)!;
         cameBy.set(piece, cue);
         run.arrivals.push({
@@ -107,7 +108,7 @@ function projectOne(
           speed: speedOf(world, program, piece) * ticksPerSecond,
         });
       } else if (event.type === 'gone' && event.why === 'left') {
-        const piece = pieceOf.get(event.piece)!;
+        const piece = pieceOf(event.piece);
         const cue = cameBy.get(piece);
         if (cue !== undefined && isInLevel(world, piece)) vanished[cue]++;
       } else if (event.type === 'wave' && event.what === 'starts')

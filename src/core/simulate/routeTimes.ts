@@ -1,5 +1,6 @@
 import type { LevelProgram } from '../compile/levelProgram';
 import { prepareRuns } from './engine/prepareRuns';
+import { stepAlone } from './engine/tick';
 import { World } from './engine/world';
 
 /** When a patrolling piece gets to its waypoints if nothing disturbs it. */
@@ -17,36 +18,74 @@ export interface RouteTimes {
 const MOST_SECONDS = 120;
 
 /**
- * Walks every patrolling piece through its route by the very motion that runs use, with nobody in sight, and notes the
- * times. What is drawn before a run can therefore not differ from what happens in it.
+ * Walks every patrolling piece through its route by the tick that runs use, with nobody in sight, and notes the times. What is
+ * drawn before a run can therefore not differ from what happens in it. A piece that leaves the state in which it patrols is
+ * watched no farther.
  */
 export function timeRoute(program: LevelProgram): RouteTimes[] {
   const world = new World(prepareRuns(program));
-  const { brains } = world.level;
-  return program.pieces.flatMap((piece, index): RouteTimes[] => {
-    const brain = piece.brain >= 0 ? brains[piece.brain] : undefined;
-    const start = brain?.states[brain.startState];
-    const motion = start?.motion;
-    const waypoints = piece.route.length / 2;
-    if (motion?.operation !== 'patrol' || waypoints === 0 || motion.step === 0) return [];
-    const { move } = start!;
-    const reachedAtSeconds: (number | undefined)[] = new Array<number | undefined>(waypoints).fill(undefined);
-    const track: number[] = [world.x[index], world.y[index]];
-    let reached = 0;
-    for (let tick = 1; tick <= MOST_SECONDS * program.ticksPerSecond && reached < waypoints; tick++) {
-      const heading = world.waypoint[index];
-      move(world, index);
-      const isThere =
-        world.waypoint[index] !== heading ||
-        world.hasArrived[index] === 1 ||
-        (waypoints === 1 && world.pauseLeft[index] > 0);
-      if (isThere && reachedAtSeconds[heading] === undefined) {
-        reachedAtSeconds[heading] = tick / program.ticksPerSecond;
-        reached++;
-      }
-      if (waypoints === 1 && isThere) break;
-      if (isThere || tick % (program.ticksPerSecond / 10) === 0) track.push(world.x[index], world.y[index]);
+  const watches = program.pieces.flatMap((_, index) => RouteWatch.of(world, index) ?? []);
+  const ticks = MOST_SECONDS * program.ticksPerSecond;
+  for (let tick = 1; tick <= ticks && watches.some(({ isDone }) => !isDone); tick++) {
+    for (const watch of watches) watch.expect();
+    stepAlone(world);
+    for (const watch of watches) watch.look(tick);
+  }
+  return watches.map(({ times }) => times);
+}
+
+/** Follows one piece on its route. */
+class RouteWatch {
+  readonly times: RouteTimes;
+  isDone = false;
+  private reached = 0;
+  private heading = 0;
+
+  private constructor(
+    private readonly world: World,
+    private readonly index: number,
+    private readonly count: number,
+  ) {
+    const { id: piece, route: waypoints } = world.level.program.pieces[index];
+    this.times = {
+      piece,
+      waypoints,
+      reachedAtSeconds: new Array<number | undefined>(count).fill(undefined),
+      track: [world.x[index], world.y[index]],
+    };
+  }
+
+  /** Undefined for a piece that does not begin by walking a route. */
+  static of(world: World, index: number): RouteWatch | undefined {
+    const { brain, route } = world.level.program.pieces[index];
+    if (brain < 0 || route.length === 0) return undefined;
+    const { states, startState } = world.level.brains[brain];
+    const { motion } = states[startState];
+    if (motion.operation !== 'patrol' || motion.step === 0) return undefined;
+    return new RouteWatch(world, index, route.length / 2);
+  }
+
+  /** To be called before a tick. */
+  expect(): void {
+    this.heading = this.world.waypoint[this.index];
+  }
+
+  look(tick: number): void {
+    const { world, index, count, times, heading } = this;
+    if (this.isDone) return;
+    const { startState } = world.level.brains[world.level.brainOfPiece[index]];
+    if (world.alive[index] === 0 || world.state[index] !== startState) {
+      this.isDone = true;
+      return;
     }
-    return [{ piece: piece.id, waypoints: piece.route, reachedAtSeconds, track }];
-  });
+    const { ticksPerSecond } = world.level.program;
+    const isThere =
+      world.waypoint[index] !== heading || world.hasArrived[index] === 1 || (count === 1 && world.pauseLeft[index] > 0);
+    if (isThere && times.reachedAtSeconds[heading] === undefined) {
+      times.reachedAtSeconds[heading] = tick / ticksPerSecond;
+      this.reached++;
+    }
+    if (isThere || tick % (ticksPerSecond / 10) === 0) times.track.push(world.x[index], world.y[index]);
+    this.isDone = this.reached >= count;
+  }
 }

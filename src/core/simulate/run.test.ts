@@ -297,4 +297,4 @@ function generatedHall(seed: number): LevelProgram {
   return dryingHall(undefined, game);
 }
 
-const KNOWN_HASHES = ['a7f0fc50a173c710', '4bcf88d1b068e217', '2c9d62fa9614aadc'];
+const KNOWN_HASHES = ['26821de74e7abe5e', '4bcf88d1b068e217', '172feb99576a8a22'];

@@ -4,6 +4,7 @@ import { WAVE_STAGE } from './engine/cues/cueState';
 import { NEVER } from './engine/never';
 import type { World } from './engine/world';
 import type { RunRecord } from './runRecord';
+import { UnrestWatch, type UnrestSeen } from './unrest';
 
 /** Something that only runs show, as it happened in one of them. Times in seconds, places in cells. */
 export type RunNote =
@@ -22,6 +23,8 @@ export type RunNote =
     }
   /** The player was lost to something that a cue had let in so shortly before; its grace does not count. */
   | { type: 'sudden'; seed: number; cue: string; after: number; at: number; x: number; y: number }
+  /** A piece turned for ever, trembled, lay on another of its kind or stood in others' way; for so long on end. */
+  | ({ type: 'unrest'; seed: number; name: string; kind: string } & Omit<UnrestSeen, 'piece'>)
   /** The player was lost where the ground had been worn away. */
   | { type: 'worn footing'; seed: number; at: number; x: number; y: number };
 
@@ -53,7 +56,10 @@ export class RunWatch {
   private lastLoss = NEVER;
   private sudden: Extract<RunNote, { type: 'sudden' }>[] = [];
 
+  private readonly unrest: UnrestWatch;
+
   constructor(private readonly program: LevelProgram) {
+    this.unrest = new UnrestWatch(program);
     this.everyTicks = program.ticksPerSecond / LOOKS_PER_SECOND;
     this.waveCues = program.cues.flatMap((cue, index) => (cue.type === 'waves' && cue.nextWhenCleared ? [index] : []));
     this.canWear = program.ground.types.some(({ strength }) => strength > 0);
@@ -61,12 +67,13 @@ export class RunWatch {
 
   /** Whether anything in the level can be noted at all. */
   get isNeeded(): boolean {
-    return this.canWear || this.program.cues.length > 0;
+    return this.canWear || this.program.cues.length > 0 || this.unrest.isNeeded;
   }
 
   /** To be called in every tick. */
   look(world: World): void {
     this.world = world;
+    if (this.unrest.isNeeded) this.unrest.look(world);
     if (world.lossTick !== this.lastLoss) this.lookAtLoss(world);
     if (world.tick % this.everyTicks !== 0) return;
     for (const cue of this.waveCues) this.lookAtWave(world, cue);
@@ -77,7 +84,7 @@ export class RunWatch {
     const { world, program } = this;
     if (!world) return [];
     for (const cue of this.waveCues) this.endAlone(world.tick, cue);
-    const notes: RunNote[] = [...this.longest.flatMap((note) => note ?? []), ...this.sudden];
+    const notes: RunNote[] = [...this.longest.flatMap((note) => note ?? []), ...this.sudden, ...this.unrestNotes()];
     const ofThisRun = notes.map((note) => ({ ...note, seed: record.seed }));
     const isWorn = this.canWear && world.groundChanges > 0 && fellThroughWornGround(program, world, record);
     this.alone = [];
@@ -88,6 +95,17 @@ export class RunWatch {
     if (!isWorn) return ofThisRun;
     const { x, y, ticks, seed } = record;
     return [...ofThisRun, { type: 'worn footing', seed, at: ticks / program.ticksPerSecond, x, y }];
+  }
+
+  /** Of every kind of unrest the first that each piece showed. */
+  private unrestNotes(): RunNote[] {
+    const { pieces } = this.program;
+    const notes = this.unrest.seen.map(({ piece, ...rest }): RunNote => {
+      const { name, kind } = pieces[piece];
+      return { type: 'unrest', seed: 0, name, kind, ...rest };
+    });
+    this.unrest.reset();
+    return notes;
   }
 
   /** Notes a loss to something that had only just come in, once for each cue. */

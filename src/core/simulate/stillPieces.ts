@@ -1,8 +1,7 @@
 import type { CueProgram, RuleCondition } from '../compile/cueProgram';
 import { actsOfState, type BrainProgram, type LevelProgram, type MotionProgram } from '../compile/levelProgram';
-import { isOutsideBy } from './engine/cues/serveCues';
 import { factorOfGiven } from './engine/motion';
-import { hasLeftLevel } from './engine/movers/drift';
+import { hasLeftLevel, isOutside } from './engine/movers/drift';
 import type { World } from './engine/world';
 
 type Drift = Extract<MotionProgram, { operation: 'drift' }>;
@@ -137,7 +136,7 @@ export class Leavers {
       x[piece] += facingX[piece] * step;
       y[piece] += facingY[piece] * step;
       const isOld = at - tick >= retireTicks;
-      if (!isOld && !hasLeftLevel(world, piece) && !isOutsideBy(world, piece, outsideBy)) continue;
+      if (!isOld && !hasLeftLevel(world, piece) && !isOutside(world, piece, outsideBy)) continue;
       this.leavesIn[piece] = at;
       [this.lastX[piece], this.lastY[piece]] = [x[piece], y[piece]];
       break;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import type { BehaviorFigures, PursuitFigure } from '@/core/index';
+import { describeUnrest, type BehaviorFigures, type PursuitFigure } from '@/core/index';
 import { useDesk, useFollowed } from '../desk/DeskContext';
 import { FigureLines } from '../frame/FigureLines';
 
@@ -94,6 +94,11 @@ export function FiguresView({ measured }: { measured: Measured }) {
       `${figures.turnsPerSecond.toFixed(2)} a second`,
       'Turns by more than 45 degrees from one tick to the next',
     ],
+    ...describeUnrest(figures).map(({ name, share, meaning }): [string, string, string] => [
+      name,
+      percent(share),
+      meaning,
+    ]),
   ];
   return (
     <div data-testid="behavior-figures" style={{ opacity: isBusy ? 0.6 : 1 }}>

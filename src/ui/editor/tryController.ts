@@ -2,6 +2,7 @@ import { createStore } from 'zustand/vanilla';
 import {
   compileGameLevel,
   LiveRun,
+  pieceIdOf,
   type Diagnostic,
   type Explanation,
   type GameDocument,
@@ -164,7 +165,7 @@ export class TryController {
   }
 
   private nameOf(piece: string): string {
-    return this.live?.program.pieces.find((candidate) => candidate.id === piece)?.name ?? piece;
+    return this.live?.program.pieces.find((candidate) => candidate.id === pieceIdOf(piece))?.name ?? piece;
   }
 
   private sayEnd(): string {
@@ -243,6 +244,8 @@ function sayEntry(event: RunEvent, nameOf: (id: string) => string): string {
       return `${nameOf(event.piece)} loses sight`;
     case 'state':
       return `${nameOf(event.piece)}: ${event.from} → ${event.to}`;
+    case 'turn':
+      return `${nameOf(event.piece)} turns at a ${event.cause}`;
     case 'shout':
       return `${nameOf(event.piece)} shouts ${event.sound}`;
     case 'contact':

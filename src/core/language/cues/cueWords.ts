@@ -116,7 +116,7 @@ export const CUE_WORDS: readonly CueWord[] = [
     inside: ['spawner'],
     word: 'retire',
     form: '( when outside by LENGTH ) | ( after TIME )',
-    meaning: 'What came is taken away again when it is so far outside of the level, or after so long.',
+    meaning: 'What came is taken away again when all of it is so far outside of the level, or after so long.',
     example: 'retire when outside by 2 cells',
   },
   {

@@ -30,7 +30,7 @@ export function prepareAct(program: ActProgram): ActFunction {
         world.events?.push({
           type: 'shout',
           tick: world.tick,
-          piece: world.level.program.pieces[piece].id,
+          piece: world.logName(piece),
           sound: world.level.program.sounds[program.sound],
         });
       };

@@ -171,7 +171,7 @@ export function enterState(world: World, piece: number, brain: Brain, target: nu
   world.events?.push({
     type: 'state',
     tick: world.tick,
-    piece: world.level.program.pieces[piece].id,
+    piece: world.logName(piece),
     from: brain.states[world.state[piece]].name,
     to: brain.states[target].name,
   });

@@ -74,22 +74,39 @@ export function meetEachOther(world: World): void {
   for (const pair of pairs) meetPair(world, pair);
 }
 
+/** Of whom neighbours are looked for; set before they are visited. */
+const meeting: { pair: PairProgram | undefined; piece: number } = { pair: undefined, piece: 0 };
+
 function meetPair(world: World, pair: PairProgram): void {
   const { piecesOfKind, program } = world.level;
+  const seconds = piecesOfKind[pair.second];
+  const firsts = piecesOfKind[pair.first];
+  if (!isAnyAlive(world, firsts) || !isAnyAlive(world, seconds)) return;
   const first = program.kinds[pair.first];
   const second = program.kinds[pair.second];
-  buckets.fill(world, piecesOfKind[pair.second]);
+  buckets.fill(world, seconds);
   const reach =
     Math.max(first.hit.west, first.hit.east, first.hit.north, first.hit.south) +
     Math.max(second.hit.west, second.hit.east, second.hit.north, second.hit.south);
-  for (const a of piecesOfKind[pair.first]) {
-    if (!world.isIn(a)) continue;
-    buckets.forEachNear(world, a, reach, (b) => {
-      // Two of the same kind meet once, not from both sides.
-      if (a === b || (pair.first === pair.second && b < a) || !world.isIn(b) || !world.isIn(a)) return;
-      meetTwo(world, pair, a, b);
-    });
+  meeting.pair = pair;
+  for (let index = 0; index < firsts.length; index++) {
+    const piece = firsts[index];
+    if (!world.isIn(piece)) continue;
+    meeting.piece = piece;
+    buckets.forEachNear(world, piece, reach, meetNeighbour);
   }
+}
+
+function isAnyAlive({ alive }: World, pieces: readonly number[]): boolean {
+  for (let index = 0; index < pieces.length; index++) if (alive[pieces[index]] === 1) return true;
+  return false;
+}
+
+function meetNeighbour(world: World, other: number): void {
+  const { pair, piece } = meeting;
+  // Two of the same kind meet once, not from both sides.
+  if (!pair || piece === other || (pair.first === pair.second && other < piece)) return;
+  if (world.isIn(other) && world.isIn(piece)) meetTwo(world, pair, piece, other);
 }
 
 function meetTwo(world: World, { meeting, onFirst, onSecond }: PairProgram, a: number, b: number): void {

@@ -5,12 +5,22 @@ import type { World } from './world';
 /** Stands for the player where the index of a piece is expected. */
 export const PLAYER = -1;
 
-/** Lets all effects of a contact happen to a body, in their order. */
+/**
+ * Lets all effects of a contact happen to a body, in their order; only what takes effect is logged. Safety that comes with
+ * harm is given only by harm that is done: a body that is safe already is not made safe anew by being touched.
+ */
 export function applyContact(world: World, contact: ContactProgram, by: number, on: number): void {
   if (on !== PLAYER) world.struckTick[on] = world.tick;
-  for (const effect of contact.effects) {
-    applyEffect(world, effect, by, on);
-    if (world.events)
+  let harms = false;
+  let hasHarmed = false;
+  for (let index = 0; index < contact.effects.length; index++) {
+    const effect = contact.effects[index];
+    const isHarm = effect.effect === 'harm' || effect.effect === 'defeat';
+    if (effect.effect === 'safe' && harms && !hasHarmed) continue;
+    const hasTaken = applyEffect(world, effect, by, on);
+    harms ||= isHarm;
+    hasHarmed ||= isHarm && hasTaken;
+    if (hasTaken && world.events)
       world.events.push({
         type: 'contact',
         tick: world.tick,
@@ -22,83 +32,96 @@ export function applyContact(world: World, contact: ContactProgram, by: number, 
 }
 
 function nameOf(world: World, body: number): string {
-  return body === PLAYER ? world.level.program.player.id : world.level.program.pieces[body].id;
+  return body === PLAYER ? world.level.program.player.id : world.logName(body);
 }
 
-function applyEffect(world: World, effect: EffectProgram, by: number, on: number): void {
+/** Lets one effect happen; false when there was nothing for it to change. */
+function applyEffect(world: World, effect: EffectProgram, by: number, on: number): boolean {
   const { player } = world;
   switch (effect.effect) {
     case 'defeat':
-      defeat(world, by, on);
-      return;
+      return defeat(world, by, on);
     case 'harm':
-      harm(world, effect.health, by, on);
-      return;
+      return harm(world, effect.health, by, on);
     case 'push':
       push(world, effect.step, effect.ticks, by, on);
-      return;
+      return true;
     case 'stun':
       if (on === PLAYER) player.stunLeft = Math.max(player.stunLeft, effect.ticks);
       else world.stunLeft[on] = Math.max(world.stunLeft[on], effect.ticks);
-      return;
+      return true;
     case 'safe':
       if (on === PLAYER) player.safeLeft = Math.max(player.safeLeft, effect.ticks);
       else world.safeLeft[on] = Math.max(world.safeLeft[on], effect.ticks);
-      return;
+      return true;
     case 'speed':
       quicken(world, effect.factor, effect.ticks, on);
-      return;
+      return true;
     case 'collect':
-      if (on !== PLAYER) collect(world, on);
-      return;
+      return on !== PLAYER && collect(world, on);
     case 'deliver':
-      player.delivered += player.carried;
-      player.carried = world.carriedCount = 0;
-      return;
+      return deliver(world);
     case 'fill':
-      if (on !== PLAYER) fill(world, on);
-      return;
+      return on !== PLAYER && fill(world, on);
     case 'teleport':
       teleport(world, effect.x, effect.y, on);
-      return;
+      return true;
     case 'open':
-      open(world, effect);
-      return;
+      return open(world, effect);
     case 'score':
       player.score += effect.points;
-      return;
+      return true;
     case 'refill':
-      if (effect.what === 'ammunition') {
-        if (player.ammunition >= 0) player.ammunition += effect.amount;
-      } else if (on === PLAYER)
-        player.health = Math.min(world.level.program.player.health, player.health + effect.amount);
-      return;
+      return refill(world, effect, on);
     default:
-      assertNever(effect);
+      return assertNever(effect);
   }
 }
 
+function deliver(world: World): boolean {
+  const { player } = world;
+  if (player.carried === 0) return false;
+  player.delivered += player.carried;
+  player.carried = world.carriedCount = 0;
+  return true;
+}
+
+function refill(world: World, { what, amount }: Extract<EffectProgram, { effect: 'refill' }>, on: number): boolean {
+  const { player } = world;
+  if (what === 'ammunition') {
+    if (player.ammunition < 0) return false;
+    player.ammunition += amount;
+    return true;
+  }
+  if (on !== PLAYER) return false;
+  const before = player.health;
+  player.health = Math.min(world.level.program.player.health, before + amount);
+  return player.health !== before;
+}
+
 /** Takes a piece up, unless the player has its hands full. */
-function collect(world: World, piece: number): void {
+function collect(world: World, piece: number): boolean {
   const { player } = world;
   const { kindIndex } = world.level.program.pieces[piece];
-  if (player.carried >= world.level.program.rules.carryMost) return;
+  if (player.carried >= world.level.program.rules.carryMost) return false;
   world.collected[kindIndex]++;
   player.carried++;
   if (world.carriedCount < world.carriedPieces.length) world.carriedPieces[world.carriedCount++] = piece;
   world.retire(piece, 'collected');
+  return true;
 }
 
 /** Puts the thing that was taken up last into a piece that has none yet. */
-function fill(world: World, piece: number): void {
+function fill(world: World, piece: number): boolean {
   const { player } = world;
-  if (player.carried === 0 || world.isFilled[piece] === 1) return;
+  if (player.carried === 0 || world.isFilled[piece] === 1) return false;
   world.isFilled[piece] = 1;
   world.filled[world.level.program.pieces[piece].kindIndex]++;
   player.carried--;
   player.delivered++;
   if (world.carriedCount > 0) world.carriedCount--;
-  world.events?.push({ type: 'filled', tick: world.tick, piece: world.level.program.pieces[piece].id });
+  world.events?.push({ type: 'filled', tick: world.tick, piece: world.logName(piece) });
+  return true;
 }
 
 /** Lays what the player carries back to where each thing was at the start of the run. */
@@ -113,35 +136,43 @@ export function layBack(world: World): void {
   world.carriedCount = world.player.carried = 0;
 }
 
-function defeat(world: World, by: number, on: number): void {
+function defeat(world: World, by: number, on: number): boolean {
   if (on === PLAYER) {
-    if (world.player.safeLeft === 0) world.endedBy = by;
-  } else if (world.safeLeft[on] === 0) world.retire(on, 'defeated');
+    if (world.player.safeLeft > 0) return false;
+    world.endedBy = by;
+    return true;
+  }
+  if (world.safeLeft[on] > 0 || world.alive[on] === 0) return false;
+  world.retire(on, 'defeated');
+  return true;
 }
 
-function harm(world: World, amount: number, by: number, on: number): void {
+function harm(world: World, amount: number, by: number, on: number): boolean {
   if (on === PLAYER) {
-    if (world.player.safeLeft > 0) return;
+    if (world.player.safeLeft > 0) return false;
     world.player.health -= amount;
     if (world.player.health <= 0) world.endedBy = by;
-    return;
+    return true;
   }
-  if (world.safeLeft[on] > 0) return;
+  if (world.safeLeft[on] > 0 || world.alive[on] === 0) return false;
   world.health[on] -= amount;
   if (world.health[on] <= 0) world.retire(on, 'defeated');
+  return true;
 }
 
 /** Away from the one that pushes; straight ahead of it when both stand on the same place. */
 function push(world: World, step: number, ticks: number, by: number, on: number): void {
   const { player } = world;
-  const [fromX, fromY] = by === PLAYER ? [player.x, player.y] : [world.x[by], world.y[by]];
-  const [toX, toY] = on === PLAYER ? [player.x, player.y] : [world.x[on], world.y[on]];
-  let dx = toX - fromX;
-  let dy = toY - fromY;
+  let dx = (on === PLAYER ? player.x : world.x[on]) - (by === PLAYER ? player.x : world.x[by]);
+  let dy = (on === PLAYER ? player.y : world.y[on]) - (by === PLAYER ? player.y : world.y[by]);
   let length = Math.sqrt(dx * dx + dy * dy);
-  if (length === 0)
-    [dx, dy, length] = by === PLAYER ? [player.facingX, player.facingY, 1] : [world.facingX[by], world.facingY[by], 1];
-  const [pushX, pushY] = [(dx / length) * step, (dy / length) * step];
+  if (length === 0) {
+    dx = by === PLAYER ? player.facingX : world.facingX[by];
+    dy = by === PLAYER ? player.facingY : world.facingY[by];
+    length = 1;
+  }
+  const pushX = (dx / length) * step;
+  const pushY = (dy / length) * step;
   if (on === PLAYER) {
     player.pushX = pushX;
     player.pushY = pushY;
@@ -180,13 +211,18 @@ function teleport(world: World, x: number, y: number, on: number): void {
   }
 }
 
-function open(world: World, effect: Extract<EffectProgram, { effect: 'open' }>): void {
-  if (effect.needs >= 0) {
-    if (world.collected[effect.needs] === 0) return;
-    world.collected[effect.needs]--;
+function open(world: World, { cells, ground, becomes, needs }: Extract<EffectProgram, { effect: 'open' }>): boolean {
+  if (needs >= 0) {
+    if (world.collected[needs] === 0) return false;
+    world.collected[needs]--;
   }
-  for (const cell of effect.cells)
-    if (world.ground.typeOfCell[cell] === effect.ground) world.changeGround(cell, effect.becomes);
+  let hasOpened = needs >= 0;
+  for (let index = 0; index < cells.length; index++) {
+    if (world.ground.typeOfCell[cells[index]] !== ground) continue;
+    world.changeGround(cells[index], becomes);
+    hasOpened = true;
+  }
+  return hasOpened;
 }
 
 /** Counts down everything that lasts only for a time. */

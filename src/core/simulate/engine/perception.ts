@@ -78,7 +78,7 @@ export function look(world: World, piece: number, eyes: Eyes): void {
     world.events.push({
       type: isOpen ? 'sight' : 'sight lost',
       tick: world.tick,
-      piece: world.level.program.pieces[piece].id,
+      piece: world.logName(piece),
     });
   }
 }

@@ -4,6 +4,9 @@ import type { World } from './world';
 /** Taken for the distance of pieces that stand on one and the same place; cells. */
 export const NEAR_FIRST = 1e-3;
 
+/** What is done with each piece that is found; a function of a module, so that nothing is allocated for it. */
+export type Visit = (world: World, other: number) => void;
+
 /** Pieces by the cell in which their centre is, as linked lists in two arrays. Reused for every pair of kinds. */
 export class PieceBuckets {
   private head = new Int32Array(0);
@@ -30,7 +33,7 @@ export class PieceBuckets {
   }
 
   /** Calls for every piece whose way in this tick may come within a distance of that of a piece. */
-  forEachNear(world: World, piece: number, reach: number, visit: (other: number) => void): void {
+  forEachNear(world: World, piece: number, reach: number, visit: Visit): void {
     const { grid } = world.ground;
     // Others are filed by where they ended; one cell more covers the way on which they came, two a tick being very quick.
     const slack = reach + 2;
@@ -44,13 +47,14 @@ export class PieceBuckets {
     const lastRow = Math.min(grid.height - 1, Math.floor(highY));
     for (let row = firstRow; row <= lastRow; row++) {
       for (let column = firstColumn; column <= lastColumn; column++) {
-        for (let other = this.head[row * grid.width + column]; other >= 0; other = this.next[other]) visit(other);
+        for (let other = this.head[row * grid.width + column]; other >= 0; other = this.next[other])
+          visit(world, other);
       }
     }
   }
 
   /** Calls for every piece that may be within a distance of a place. */
-  forEachWithin(world: World, x: number, y: number, reach: number, visit: (other: number) => void): void {
+  forEachWithin(world: World, x: number, y: number, reach: number, visit: Visit): void {
     const { grid } = world.ground;
     // Pieces may have moved on by a little since they were taken in.
     const slack = reach + 1;
@@ -60,7 +64,8 @@ export class PieceBuckets {
     const lastRow = Math.min(grid.height - 1, Math.floor(y + slack));
     for (let row = firstRow; row <= lastRow; row++) {
       for (let column = firstColumn; column <= lastColumn; column++) {
-        for (let other = this.head[row * grid.width + column]; other >= 0; other = this.next[other]) visit(other);
+        for (let other = this.head[row * grid.width + column]; other >= 0; other = this.next[other])
+          visit(world, other);
       }
     }
   }

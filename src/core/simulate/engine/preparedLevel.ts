@@ -6,6 +6,7 @@ import type {
   BrainProgram,
   ConditionProgram,
   ContactProgram,
+  KindProgram,
   LevelProgram,
   StateProgram,
 } from '../../compile/levelProgram';
@@ -49,6 +50,8 @@ export interface PreparedLevel {
   watchers: Int16Array;
   waysOfPiece: Int16Array;
   standOfPiece: Outline[];
+  /** The box round all of a piece, of what stands and of what can be met; lengths from its middle. */
+  extentOfPiece: Extent[];
   floatsOfPiece: Uint8Array;
   /** 1 for pieces that are pulled down. */
   fallsOfPiece: Uint8Array;
@@ -143,6 +146,7 @@ export function prepareLevel(program: LevelProgram): Omit<PreparedLevel, 'tick' 
     ),
     waysOfPiece,
     standOfPiece: pieces.map((piece) => kinds[piece.kindIndex].stand),
+    extentOfPiece: pieces.map(({ kindIndex }) => extentOf(kinds[kindIndex])),
     floatsOfPiece: Uint8Array.from(pieces, (piece) =>
       kinds[piece.kindIndex].floats || program.ground.isPlain ? 1 : 0,
     ),
@@ -183,6 +187,18 @@ export function prepareLevel(program: LevelProgram): Omit<PreparedLevel, 'tick' 
     routeLengths: pieces.map((piece) => measureRoute(piece.route)),
     routeDirections: pieces.map((piece) => directRoute(piece.route)),
     isShot: Uint8Array.from(pieces, (piece) => (piece.isShot ? 1 : 0)),
+  };
+}
+
+/** How far something reaches to each side of its middle, cells. */
+export type Extent = Record<'west' | 'north' | 'east' | 'south', number>;
+
+function extentOf({ stand, hit }: KindProgram): Extent {
+  return {
+    west: Math.max(stand.west, hit.west),
+    north: Math.max(stand.north, hit.north),
+    east: Math.max(stand.east, hit.east),
+    south: Math.max(stand.south, hit.south),
   };
 }
 

@@ -1,8 +1,23 @@
-/** One entry of a run's log. Ticks count from 0; places are in cells. */
+/** Stands between the id of a place and the number of the one that took it. */
+const TIMES_MARK = '~';
+
+/** The name in the log of the one that took a place among the pieces as number so-and-so of a run, from 1. */
+export function logNameOf(id: string, times: number): string {
+  return times > 1 ? `${id}${TIMES_MARK}${times}` : id;
+}
+
+/** The id of the piece, or of the place among the pieces, that a name in the log is about. */
+export function pieceIdOf(logName: string): string {
+  return logName.split(TIMES_MARK, 1)[0];
+}
+
+/** One entry of a run's log. Ticks count from 0; places are in cells; pieces are named as in {@link logNameOf}. */
 export type RunEvent =
   | { type: 'sight'; tick: number; piece: string }
   | { type: 'sight lost'; tick: number; piece: string }
   | { type: 'state'; tick: number; piece: string; from: string; to: string }
+  /** A piece turned round by itself: at a wall or the rim of the level, or at a ledge that it minds. */
+  | { type: 'turn'; tick: number; piece: string; cause: TurnCause; x: number; y: number }
   | { type: 'shout'; tick: number; piece: string; sound: string }
   /** Something happened to a body on contact; `by` and `on` are ids of pieces. */
   | { type: 'contact'; tick: number; by: string; on: string; effect: string }
@@ -29,6 +44,9 @@ export type RunEvent =
       y: number;
     }
   | { type: 'end'; tick: number; outcome: Outcome; cause: EndCause; piece: string | undefined; x: number; y: number };
+
+/** Why a piece turned round. */
+export type TurnCause = 'wall' | 'ledge';
 
 export type Outcome = 'won' | 'lost' | 'out of time';
 export type EndCause =

@@ -142,14 +142,17 @@ export function countStill(world: World): void {
     const { motion } = brains[brainOfPiece[piece]].states[world.state[piece]];
     const gone = Math.abs(world.x[piece] - world.beforeX[piece]) + Math.abs(world.y[piece] - world.beforeY[piece]);
     const moved = gone > HEADWAY_CELLS && !('step' in motion && gone < HEADWAY_SHARE * motion.step);
-    const isMeant =
-      world.pauseLeft[piece] > 0 ||
-      world.isWaiting[piece] === 1 ||
-      world.hasArrived[piece] === 1 ||
-      STANDING.has(motion.operation);
-    if (moved || isMeant) world.stillTicks[piece] = 0;
+    if (moved || isMeantToStand(world, piece)) world.stillTicks[piece] = 0;
     else world.stillTicks[piece]++;
   }
+}
+
+/** Whether a piece that stands does so by its own motion: it rests, waits, has arrived, or stands in this state. */
+export function isMeantToStand(world: World, piece: number): boolean {
+  if (world.pauseLeft[piece] > 0 || world.isWaiting[piece] === 1 || world.hasArrived[piece] === 1) return true;
+  const { brains, brainOfPiece } = world.level;
+  const brain = brainOfPiece[piece];
+  return brain < 0 || STANDING.has(brains[brain].states[world.state[piece]].motion.operation);
 }
 
 /** Motions in which a piece stands. */
@@ -183,7 +186,7 @@ function logEnd(world: World, end: RunEnd): void {
     tick: world.tick,
     outcome: end.outcome,
     cause: end.cause,
-    piece: end.piece >= 0 ? world.level.program.pieces[end.piece].id : undefined,
+    piece: end.piece >= 0 ? world.logName(end.piece) : undefined,
     x: world.player.x,
     y: world.player.y,
   });

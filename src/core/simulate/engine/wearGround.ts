@@ -20,3 +20,25 @@ export function wearGround(world: World, piece: number, normalX: number, normalY
   const becomes = world.ground.wear(cell, wear);
   if (becomes >= 0) world.changeGround(cell, becomes);
 }
+
+/** Lets a body that cannot go on by (dx, dy) wear every solid cell that is in the box round it there. */
+export function wearWay(world: World, piece: number, dx: number, dy: number): void {
+  const { program, standOfPiece } = world.level;
+  const { wear } = program.kinds[program.pieces[piece].kindIndex];
+  if (wear === 0) return;
+  const { west, north, east, south } = standOfPiece[piece];
+  const { grid } = world.ground;
+  const x = world.x[piece] + dx;
+  const y = world.y[piece] + dy;
+  const firstColumn = Math.max(0, Math.floor(x - west + BEYOND));
+  const lastColumn = Math.min(grid.width - 1, Math.floor(x + east - BEYOND));
+  const firstRow = Math.max(0, Math.floor(y - north + BEYOND));
+  const lastRow = Math.min(grid.height - 1, Math.floor(y + south - BEYOND));
+  for (let row = firstRow; row <= lastRow; row++) {
+    for (let column = firstColumn; column <= lastColumn; column++) {
+      const cell = row * grid.width + column;
+      const becomes = grid.solid[cell] === 1 ? world.ground.wear(cell, wear) : -1;
+      if (becomes >= 0) world.changeGround(cell, becomes);
+    }
+  }
+}

@@ -9,7 +9,7 @@ import { NEVER } from './never';
 import { PieceBuckets } from './pieceBuckets';
 import { PlayerBody } from './player/playerBody';
 import type { PreparedLevel } from './preparedLevel';
-import type { RunEvent } from './runEvent';
+import { logNameOf, type RunEvent, type TurnCause } from './runEvent';
 import { copyNumbers, resetNumbers, RunNumbers } from './runNumbers';
 import { mostSounds, Soundscape } from './sounds';
 import { waysOnChangedGround, type Ways } from './ways';
@@ -140,6 +140,10 @@ export class World extends WorldBase {
   readonly isCutOff = this.table.bytes('piece');
   /** For how many ticks it has wanted to go on and has not come from its place. */
   readonly stillTicks = this.table.integers('piece');
+  /** The piece to which a chaser that keeps apart has last given way; −1 while it has its way. */
+  readonly yieldsTo = this.table.integers('piece', { start: -1 });
+  /** How often it has turned round by itself. */
+  readonly turns = this.table.integers('piece');
   readonly struckTick = this.table.integers('piece', { start: NEVER });
   readonly hasHeard = this.table.bytes('piece');
   readonly lastSoundX = this.table.floats('piece');
@@ -203,9 +207,7 @@ export class World extends WorldBase {
   private hasAnyLeft = false;
   private waysNow: Ways[] | undefined = this.level.ways;
   private readonly random: (RandomStream | undefined)[] = new Array<RandomStream | undefined>(this.pieceCount);
-  private readonly cueRandom: (RandomStream | undefined)[] = new Array<RandomStream | undefined>(
-    this.table.counts.cue,
-  );
+  private readonly cueRandom: (RandomStream | undefined)[] = new Array<RandomStream | undefined>(this.table.counts.cue);
   private readonly crowds = new Map<number, { tick: number; buckets: PieceBuckets }>();
 
   /** The log of the run; undefined when nobody asked for it. */
@@ -390,10 +392,17 @@ export class World extends WorldBase {
     return brain < 0 || !this.level.brains[brain].states[this.state[piece]].isOut;
   }
 
-  /** What the log calls a piece: its id, and for one that takes a place for the second time or later, which time it is. */
+  /** What the log calls a piece; of those that take one place among the pieces after one another, each has its own name. */
   logName(piece: number): string {
-    const { id } = this.level.program.pieces[piece];
-    return this.takenTimes[piece] > 1 ? `${id}.${this.takenTimes[piece]}` : id;
+    const { id, isArrival, isShot } = this.level.program.pieces[piece];
+    return isArrival || isShot ? logNameOf(id, this.takenTimes[piece]) : id;
+  }
+
+  /** Counts and logs that a piece turns round where it is. */
+  noteTurn(piece: number, cause: TurnCause): void {
+    const { events, tick } = this;
+    this.turns[piece]++;
+    events?.push({ type: 'turn', tick, piece: this.logName(piece), cause, x: this.x[piece], y: this.y[piece] });
   }
 
   /** Takes a piece out of the level for good. */

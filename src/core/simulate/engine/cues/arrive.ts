@@ -74,7 +74,7 @@ function letIn(
     type: 'arrival',
     tick: world.tick,
     cue: world.level.program.cues[cue].name,
-    piece: world.level.program.pieces[slot].id,
+    piece: world.logName(slot),
     kind: world.level.program.kinds[kindIndex].id,
     x: spot.x,
     y: spot.y,
@@ -130,7 +130,7 @@ export function arriveWithGap(
   }
   const middle = from < to ? from + (to - from) * share : (from + to) / 2;
   const { kinds } = world.level.program;
-  const [first, second] = [kinds[gap.first].stand, kinds[gap.second].stand];
+  const [first, second] = [kinds[gap.first].hit, kinds[gap.second].hit];
   const ends = isUpright ? [first.south, second.north] : [first.east, second.west];
   const parts: [kind: number, at: number][] = [
     [gap.first, middle - size / 2 - ends[0]],

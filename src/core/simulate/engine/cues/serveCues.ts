@@ -1,5 +1,6 @@
 import type { SpawnerProgram } from '../../../compile/cueProgram';
 import { holds } from '../rules/ruleConditions';
+import { isOutside } from '../movers/drift';
 import { NEVER } from '../never';
 import type { World } from '../world';
 import { arrive, arriveWithGap } from './arrive';
@@ -86,13 +87,6 @@ export function retireArrivals(world: World): void {
     const cue = program.cues[world.cueOfPiece[piece]];
     if (cue.type !== 'spawner') continue;
     const isOld = world.tick - world.bornAt[piece] >= cue.retireTicks;
-    if (isOld || isOutsideBy(world, piece, cue.outsideBy)) world.retire(piece, 'left');
+    if (isOld || isOutside(world, piece, cue.outsideBy)) world.retire(piece, 'left');
   }
-}
-
-/** Whether the middle of a piece is so far out of the level, cells. */
-export function isOutsideBy(world: World, piece: number, by: number): boolean {
-  const { width, height } = world.ground.grid;
-  const { x, y } = world;
-  return x[piece] < -by || y[piece] < -by || x[piece] > width + by || y[piece] > height + by;
 }

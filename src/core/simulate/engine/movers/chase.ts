@@ -1,7 +1,8 @@
 import { isSolidAt } from '../../../arena/grid';
 import { sweepBody, type SweepResult } from '../../../arena/sweep';
 import { PLAYER_TARGET, type MotionProgram } from '../../../compile/levelProgram';
-import { NEAR_FIRST, type PieceBuckets } from '../pieceBuckets';
+import { ledgeAhead } from '../ledges';
+import { NEAR_FIRST } from '../pieceBuckets';
 import { findTarget, targetPlace } from '../targets';
 import { faceTowards, goTo, waysOf } from '../walking';
 import { NEVER } from '../never';
@@ -10,7 +11,6 @@ import type { World } from '../world';
 type Chase = Extract<MotionProgram, { operation: 'chase' }>;
 
 const goal = { x: 0.5, y: 0.5 };
-const shove = { x: 0.5, y: 0.5 };
 const sweep: SweepResult = { x: 0, y: 0, touched: false };
 
 /** Goes for the target while seeing it, otherwise for where it was last seen; never uses what it cannot know. */
@@ -27,16 +27,16 @@ export function chase(world: World, piece: number, motion: Chase, fullStep: numb
   const limit = motion.keep + (world.isWaiting[piece] === 1 ? motion.slack : 0);
   const waits = seen && distance <= limit;
   world.isWaiting[piece] = waits ? 1 : 0;
-  const crowd = motion.apart > 0 ? findShove(world, piece, motion.apart) : 0;
-  if (crowd > 0) shoveAside(world, piece, fullStep * 0.5 * crowd);
-  if (waits) {
-    faceTowards(world, piece, dx, dy, distance);
-    return;
+  const fromX = world.x[piece];
+  const fromY = world.y[piece];
+  world.hasArrived[piece] = 0;
+  if (waits) faceTowards(world, piece, dx, dy, distance);
+  else {
+    const step = seen ? Math.min(fullStep, distance - motion.keep) : fullStep;
+    const hasArrived = goTo(world, piece, goal.x, goal.y, step, motion);
+    world.hasArrived[piece] = hasArrived && !seen ? 1 : 0;
   }
-  const most = crowd > 0 ? fullStep * (1 - 0.5 * crowd) : fullStep;
-  const step = seen ? Math.min(most, distance - motion.keep) : most;
-  const hasArrived = goTo(world, piece, goal.x, goal.y, step, motion);
-  world.hasArrived[piece] = hasArrived && !seen ? 1 : 0;
+  if (motion.apart > 0) keepApart(world, piece, motion, fullStep, fromX, fromY);
 }
 
 /** Where a chase leads: the target, where it will be, or the last sighting. False when nothing is known. */
@@ -110,37 +110,81 @@ export function travel(
   if (!isKnown || goTo(world, piece, goal.x, goal.y, step, motion)) world.hasArrived[piece] = 1;
 }
 
-/** How much others of its kind crowd a piece, 0 to 1; the direction away from them is then in `shove`. */
-function findShove(world: World, piece: number, apart: number): number {
-  const kind = world.level.program.pieces[piece].kindIndex;
-  const buckets: PieceBuckets = world.crowdOf(kind);
-  shove.x = shove.y = 0;
+/** What a piece that keeps apart goes in this tick, cells; and whether somebody is in its way. */
+const move = { x: 0.5, y: 0.5 };
+/** Who keeps apart, from whom on, and how far it may go; set before its neighbours are visited. */
+const crowded = { piece: 0, apart: 0.5, most: 0.5, goalSquare: 0.5, hasChanged: false };
+/** Corrections for several neighbours follow one another so often, so that the last does not undo the first. */
+const CROWD_ROUNDS = 2;
+
+/**
+ * Holds a piece apart from those of its kind that are nearer to where it goes; they have the right of way, so two never push
+ * each other to and fro. It comes no nearer to them than it may, backs off from those that are too near, and never goes where
+ * its own motion would not take it: into walls, over ledges that it minds, or off its course while it falls.
+ */
+function keepApart(world: World, piece: number, motion: Chase, fullStep: number, fromX: number, fromY: number): void {
   const { x, y } = world;
-  buckets.forEachWithin(world, x[piece], y[piece], apart, (other) => {
-    if (other === piece) return;
-    let dx = x[piece] - x[other];
-    let dy = y[piece] - y[other];
-    let distance = Math.sqrt(dx * dx + dy * dy);
-    if (distance >= apart) return;
-    if (distance < 1e-6) {
-      // On one and the same place, the earlier one goes east.
-      dx = piece < other ? NEAR_FIRST : -NEAR_FIRST;
-      dy = 0;
-      distance = NEAR_FIRST;
-    }
-    const weight = (1 - distance / apart) / distance;
-    shove.x += dx * weight;
-    shove.y += dy * weight;
-  });
-  return Math.min(1, Math.sqrt(shove.x * shove.x + shove.y * shove.y));
+  const isFalling = world.level.fallsOfPiece[piece] === 1;
+  if (isFalling && world.fallSpeed[piece] !== 0) return;
+  move.x = x[piece] - fromX;
+  move.y = y[piece] - fromY;
+  crowded.piece = piece;
+  crowded.apart = motion.apart;
+  crowded.most = fullStep / 2;
+  crowded.goalSquare = squareTo(fromX, fromY);
+  crowded.hasChanged = false;
+  world.yieldsTo[piece] = -1;
+  x[piece] = fromX;
+  y[piece] = fromY;
+  const crowd = world.crowdOf(world.level.program.pieces[piece].kindIndex);
+  for (let round = 0; round < CROWD_ROUNDS; round++)
+    crowd.forEachWithin(world, fromX, fromY, motion.apart + fullStep, yieldTo);
+  if (!crowded.hasChanged) {
+    x[piece] = fromX + move.x;
+    y[piece] = fromY + move.y;
+    return;
+  }
+  // Seen from the side, nobody is lifted off the ground.
+  if (isFalling) move.y = 0;
+  const length = Math.sqrt(move.x * move.x + move.y * move.y);
+  if (length < STANDS_STILL) return;
+  const share = length > fullStep ? fullStep / length : 1;
+  const { grid } = waysOf(world, piece);
+  const { standOfPiece } = world.level;
+  sweepBody(grid, fromX, fromY, standOfPiece[piece], move.x * share, move.y * share, sweep);
+  x[piece] =
+    isFalling && motion.mindsLedges && sweep.x !== fromX
+      ? ledgeAhead(world, piece, grid, sweep.x, sweep.x > fromX)
+      : sweep.x;
+  y[piece] = sweep.y;
 }
 
-function shoveAside(world: World, piece: number, step: number): void {
-  const length = Math.sqrt(shove.x * shove.x + shove.y * shove.y);
-  const dx = (shove.x / length) * step;
-  // Seen from the side, nobody is lifted off the ground.
-  const dy = world.level.fallsOfPiece[piece] === 1 ? 0 : (shove.y / length) * step;
-  sweepBody(waysOf(world, piece).grid, world.x[piece], world.y[piece], world.level.standOfPiece[piece], dx, dy, sweep);
-  world.x[piece] = sweep.x;
-  world.y[piece] = sweep.y;
+/** A correction shorter than this many cells is none: the piece stands. */
+const STANDS_STILL = 1e-6;
+
+function squareTo(x: number, y: number): number {
+  return (goal.x - x) * (goal.x - x) + (goal.y - y) * (goal.y - y);
+}
+
+/** Takes out of a move what would bring the piece too near to another one, if that one has the right of way. */
+function yieldTo(world: World, other: number): void {
+  const { piece, apart, most, goalSquare } = crowded;
+  if (other === piece) return;
+  const otherSquare = squareTo(world.x[other], world.y[other]);
+  if (otherSquare > goalSquare || (otherSquare === goalSquare && other > piece)) return;
+  let dx = world.x[other] - world.x[piece];
+  let dy = world.y[other] - world.y[piece];
+  let distance = Math.sqrt(dx * dx + dy * dy);
+  if (distance < NEAR_FIRST) {
+    // On one and the same place, the later one goes west.
+    dx = distance = NEAR_FIRST;
+    dy = 0;
+  }
+  const closing = (move.x * dx + move.y * dy) / distance;
+  const allowed = distance >= apart ? distance - apart : Math.max(-most, distance - apart);
+  if (closing <= allowed) return;
+  move.x -= (dx / distance) * (closing - allowed);
+  move.y -= (dy / distance) * (closing - allowed);
+  crowded.hasChanged = true;
+  world.yieldsTo[piece] = other;
 }

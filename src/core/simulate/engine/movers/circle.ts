@@ -36,5 +36,7 @@ export function circle(
   world.facingX[piece] = dx;
   world.facingY[piece] = dy;
   const gone = Math.abs(sweep.x - x) + Math.abs(sweep.y - y);
-  if (sweep.touched && gone < LEAST_HEADWAY * step) world.waypointStep[piece] = world.waypointStep[piece] < 0 ? 1 : -1;
+  if (!sweep.touched || gone >= LEAST_HEADWAY * step) return;
+  world.waypointStep[piece] = world.waypointStep[piece] < 0 ? 1 : -1;
+  world.noteTurn(piece, 'wall');
 }

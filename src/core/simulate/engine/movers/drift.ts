@@ -33,22 +33,29 @@ export function hasLeftLevel(world: World, piece: number): boolean {
   return isOutside(world, piece) && !headsIn(world, piece);
 }
 
-/** Whether all of a body is out of the level. */
-export function isOutside(world: World, piece: number): boolean {
-  const { west, north, east, south } = world.level.standOfPiece[piece];
-  const { width, height } = world.ground.grid;
+/** Whether all of a body, of what stands and of what can be met, is more than so many cells out of the level. */
+export function isOutside(world: World, piece: number, by = 0): boolean {
+  return sideOut(world, piece, by) !== 0 || endOut(world, piece, by) !== 0;
+}
+
+/** −1 for a body wholly west of the level, 1 for one east of it, else 0: what is partly in the level is in it. */
+function sideOut(world: World, piece: number, by: number): number {
+  const { west, east } = world.level.extentOfPiece[piece];
   const x = world.x[piece];
+  return x + east < -by ? -1 : x - west > world.ground.grid.width + by ? 1 : 0;
+}
+
+/** −1 for a body wholly north of the level, 1 for one south of it, else 0. */
+function endOut(world: World, piece: number, by: number): number {
+  const { north, south } = world.level.extentOfPiece[piece];
   const y = world.y[piece];
-  return x + east < 0 || y + south < 0 || x - west > width || y - north > height;
+  return y + south < -by ? -1 : y - north > world.ground.grid.height + by ? 1 : 0;
 }
 
 /** Whether one that is out of the level comes nearer to it: it was let in from outside and is still on its way. */
 function headsIn(world: World, piece: number): boolean {
-  const { width, height } = world.ground.grid;
-  const x = world.x[piece];
-  const y = world.y[piece];
-  const toX = x < 0 ? 1 : x > width ? -1 : 0;
-  const toY = y < 0 ? 1 : y > height ? -1 : 0;
+  const toX = -sideOut(world, piece, 0);
+  const toY = -endOut(world, piece, 0);
   const ahead = toX * world.facingX[piece];
   const down = toY * world.facingY[piece];
   return (toX === 0 || ahead > 0) && (toY === 0 || down > 0);
@@ -100,6 +107,7 @@ function throwBack(
     forgetWay(world, piece);
     const gone = (sweep.x - fromX) * facingX + (sweep.y - fromY) * facingY;
     left -= Math.max(0, gone);
+    world.noteTurn(piece, 'wall');
     wearGround(world, piece, lastNormal.x, lastNormal.y);
     if (motion.rim === 'bounce') {
       world.facingX[piece] = -facingX;

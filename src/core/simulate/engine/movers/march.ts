@@ -1,5 +1,6 @@
 import { sweepUntilContact, type SweepResult } from '../../../arena/sweep';
 import type { MotionProgram } from '../../../compile/levelProgram';
+import { wearWay } from '../wearGround';
 import type { World } from '../world';
 
 type March = Extract<MotionProgram, { operation: 'march' }>;
@@ -31,11 +32,21 @@ function march(world: World, formation: number, members: readonly number[]): voi
     world.mayComeDown[formation] = 1;
     return;
   }
-  world.formationHeading[formation] = world.formationHeading[formation] > 0 ? -1 : 1;
+  wearAhead(world, members, formation, side, 0);
+  turn(world, members, formation);
   if (world.mayComeDown[formation] === 0) return;
   world.mayComeDown[formation] = 0;
-  if (canAllMove(world, members, formation, 0, motion.down)) moveAll(world, members, formation, 0, motion.down);
-  else world.hasLanded[formation] = 1;
+  if (canAllMove(world, members, formation, 0, motion.down)) {
+    moveAll(world, members, formation, 0, motion.down);
+    return;
+  }
+  wearAhead(world, members, formation, 0, motion.down);
+  world.hasLanded[formation] = 1;
+}
+
+function turn(world: World, members: readonly number[], formation: number): void {
+  world.formationHeading[formation] = world.formationHeading[formation] > 0 ? -1 : 1;
+  for (const piece of members) if (marchOf(world, piece, formation)) world.noteTurn(piece, 'wall');
 }
 
 function firstMarch(world: World, members: readonly number[], formation: number): March | undefined {
@@ -73,6 +84,11 @@ function canAllMove(world: World, members: readonly number[], formation: number,
     if (sweep.touched) return false;
   }
   return true;
+}
+
+/** Those that wear ground take a hit from all that is in their way. */
+function wearAhead(world: World, members: readonly number[], formation: number, dx: number, dy: number): void {
+  for (const piece of members) if (marchOf(world, piece, formation)) wearWay(world, piece, dx, dy);
 }
 
 function moveAll(world: World, members: readonly number[], formation: number, dx: number, dy: number): void {

@@ -2,6 +2,7 @@ import type { ArenaGrid } from '../../../arena/grid';
 import { sweepUntilContact, type SweepResult } from '../../../arena/sweep';
 import type { MotionProgram } from '../../../compile/levelProgram';
 import { ledgeAhead } from '../ledges';
+import type { TurnCause } from '../runEvent';
 import type { World } from '../world';
 import { forgetWay, goFreely, lookAlongWay } from './freeWay';
 
@@ -32,20 +33,21 @@ export function paceOn(
   if (goFreely(world, piece, stepX, stepY)) return;
   const outline = world.level.standOfPiece[piece];
   sweepUntilContact(grid, world.x[piece], world.y[piece], outline, stepX, stepY, sweep);
-  let turns = sweep.touched;
+  let cause: TurnCause | undefined = sweep.touched ? 'wall' : undefined;
   let x = sweep.x;
   if (falls && motion.mindsLedges && facingX !== 0) {
     const ledge = ledgeAhead(world, piece, grid, sweep.x);
-    turns ||= ledge !== sweep.x;
+    if (ledge !== sweep.x) cause = 'ledge';
     x = ledge;
   }
   world.x[piece] = x;
   world.y[piece] = sweep.y;
-  if (!turns) {
+  if (!cause) {
     if (!falls) lookAlongWay(world, piece, grid, outline, stepX, stepY);
     return;
   }
   forgetWay(world, piece);
+  world.noteTurn(piece, cause);
   world.facingX[piece] = -facingX;
   world.facingY[piece] = -facingY;
   world.pauseLeft[piece] = motion.pauseTicks;

@@ -66,14 +66,14 @@ function noteLoss(world: World, piece: number): void {
 /** Takes a life and puts the player back; false when it was the last. */
 function comeBack(world: World, loss: RunEnd): boolean {
   if (world.livesLeft <= 1) return false;
-  const { rules, pieces } = world.level.program;
+  const { rules } = world.level.program;
   world.livesLeft--;
   world.endedBy = NOBODY;
   world.events?.push({
     type: 'life lost',
     tick: world.tick,
     cause: loss.cause,
-    piece: loss.piece >= 0 ? pieces[loss.piece].id : undefined,
+    piece: loss.piece >= 0 ? world.logName(loss.piece) : undefined,
     left: world.livesLeft,
     x: world.player.x,
     y: world.player.y,

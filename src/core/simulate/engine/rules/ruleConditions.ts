@@ -60,8 +60,7 @@ function wasAnyThere(world: World, kinds: readonly number[]): boolean {
 
 /** Whether the player touched one of some kinds in the tick that has just passed. */
 function hasTouched(world: World, kinds: readonly number[]): boolean {
-  for (let index = 0; index < kinds.length; index++)
-    if (world.touchTick[kinds[index]] === world.tick - 1) return true;
+  for (let index = 0; index < kinds.length; index++) if (world.touchTick[kinds[index]] === world.tick - 1) return true;
   return false;
 }
 
