@@ -78,8 +78,7 @@ export function measureMovers(): BenchRow[] {
   const program = compile(crowdOfMovers());
   const runner = new Runner(program, { type: 'inputs', inputs: [] });
   const ticks = 1800;
-  const factor = () =>
-    ticks / program.ticksPerSecond / (cpuMs(() => runner.run(1, { mostTicks: ticks, skipHash: true })) / 1000);
+  const factor = () => ticks / program.ticksPerSecond / (cpuMs(() => runner.run(1, { mostTicks: ticks })) / 1000);
   // Several rounds until the engine of JavaScript has settled on its code.
   for (let round = 0; round < 4; round++) factor();
   return [{ name: `movers.${MOVERS}_times_real_time`, value: medianOf(5, factor), unit: 's/s' }];

@@ -63,7 +63,7 @@ export function measureEngine(): BenchRow[] {
   const runs = 400;
   const pieceTicks = runs * inputs.length * program.pieces.length;
   const runner = new Runner(program, { type: 'inputs', inputs });
-  const engine = () => (cpuMs(() => repeat(runs, () => runner.run(1, { skipHash: true }))) * 1e6) / pieceTicks;
+  const engine = () => (cpuMs(() => repeat(runs, () => runner.run(1))) * 1e6) / pieceTicks;
   const starts = program.pieces.map((piece) => ({
     x: piece.x,
     y: piece.y,
@@ -137,7 +137,7 @@ export function measureGrowth(): BenchRow[] {
     const program = compile(crowdedGame(count));
     const ticks = Math.max(60, Math.round(60_000 / count));
     const runner = new Runner(program, { type: 'inputs', inputs: [] });
-    const once = () => (cpuMs(() => runner.run(1, { mostTicks: ticks, skipHash: true })) * 1e6) / (ticks * count);
+    const once = () => (cpuMs(() => runner.run(1, { mostTicks: ticks })) * 1e6) / (ticks * count);
     once();
     return { name: `engine.growth.${count}_pieces`, value: medianOf(5, once), unit: 'ns a piece-tick' };
   });

@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
 import { nearestWord, proposeWord } from './nearestWord';
-import { TraceHash } from './traceHash';
 import { DIMENSION_OF_UNIT, fromBaseUnit, isUnitName, toBaseUnit, UNIT_NAMES } from './units';
 
 const CONTEXT = { pixelsPerCell: 32, ticksPerSecond: 30 };
@@ -29,26 +28,5 @@ describe('the nearest word', () => {
     expect(nearestWord('xyz', ['hold', 'patrol'])).toBeUndefined();
     expect(proposeWord('xyz', ['hold', 'patrol'], 'motions')).toBe('The motions here are `hold`, `patrol`.');
     expect(proposeWord('xyz', [], 'knobs')).toBe('There are no knobs here yet.');
-  });
-});
-
-describe('the trace hash', () => {
-  const digestOf = (...values: number[]) => {
-    const hash = new TraceHash();
-    for (const value of values) hash.addFloat(value);
-    return hash.digest();
-  };
-
-  test('tells the smallest difference and the order apart, but not the sign of zero', () => {
-    expect(digestOf(0.1 + 0.2)).not.toBe(digestOf(0.3));
-    expect(digestOf(1, 2)).not.toBe(digestOf(2, 1));
-    expect(digestOf(0)).toBe(digestOf(-0));
-    expect(digestOf(1)).toMatch(/^[0-9a-f]{16}$/);
-  });
-
-  test('meets no two equal digests among a hundred thousand neighbouring numbers', () => {
-    const digests = new Set<string>();
-    for (let index = 0; index < 100_000; index++) digests.add(digestOf(index / 1024));
-    expect(digests.size).toBe(100_000);
   });
 });

@@ -1,4 +1,4 @@
-import { TraceHash } from '../foundation/traceHash';
+import { OrderedHash } from '../foundation/traceHash';
 import type { RunRecord } from '../simulate/runRecord';
 import { countCells, type CellCount } from './cellCounts';
 import type { ChunkResult } from './chunk';
@@ -141,7 +141,7 @@ function findOwner<Piece extends { id: string }, Kind extends { id: string }>(
 
 /** One fingerprint for many runs; equal only if every run was equal in every tick. */
 export function hashRuns(rows: readonly RunRecord[]): string {
-  const hash = new TraceHash();
+  const hash = new OrderedHash();
   for (const row of rows) hash.addText(row.hash);
   return hash.digest();
 }

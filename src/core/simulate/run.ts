@@ -1,12 +1,14 @@
 import type { LevelProgram } from '../compile/levelProgram';
 import { RandomStream, STREAM } from '../foundation/random';
-import { TraceHash } from '../foundation/traceHash';
 import { prepareRuns } from './engine/prepareRuns';
 import type { RunEvent } from './engine/runEvent';
 import { passTime } from './engine/passTime';
 import { step, type DecideAll, type RunEnd } from './engine/tick';
+import { Following } from './engine/timeline/follow';
+import { Timeline } from './engine/timeline/timeline';
 import { World } from './engine/world';
 import { measurePressure } from './pressure';
+import { RunTrace } from './runTrace';
 import { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './runRecord';
 import { makeStandIn } from './standins/makeStandIn';
 import type { StandIn } from './standins/standIn';
@@ -32,6 +34,7 @@ export class Runner {
   private readonly world: World;
   private readonly standIn: StandIn | undefined;
   private readonly memory: ScreenMemory | undefined;
+  private hasRun = false;
   /** The tick at which the run that is under way began. */
   private firstTick = 0;
 
@@ -39,6 +42,7 @@ export class Runner {
     readonly program: LevelProgram,
     private readonly steering: Steering,
     decideAll?: DecideAll,
+    private readonly mayFollow = decideAll === undefined,
   ) {
     this.world = new World(prepareRuns(program, decideAll));
     if (steering.type === 'stand-in') {
@@ -51,12 +55,13 @@ export class Runner {
   run(seed: number, observer: RunObserver = {}): { record: RunRecord | undefined; hash: string } {
     const { world, program } = this;
     world.reset(seed);
+    this.follow(observer);
     world.events = observer.events;
     this.firstTick = passTime(world);
     const random = new RandomStream(seed, STREAM.standIn);
     this.standIn?.reset(random);
     this.memory?.reset();
-    const hash = new TraceHash();
+    const trace = new RunTrace(world);
     const ticksPerSample = program.ticksPerSecond / SAMPLES_PER_SECOND;
     const mostTicks = observer.mostTicks ?? Infinity;
     let end: RunEnd | undefined;
@@ -65,11 +70,24 @@ export class Runner {
       if (observer.samples && world.tick % ticksPerSample === 0) takeSample(world, observer.samples);
       const input = this.nextInput(random);
       end = step(world, input);
-      if (!observer.skipHash) addToHash(hash, world, input);
+      if (!observer.skipHash) trace.add(input);
       observer.onTick?.(world, input);
     }
     world.events = undefined;
-    return { record: end && this.record(seed, end, hash), hash: hash.digest() };
+    return { record: end && this.record(seed, end, trace), hash: trace.digest() };
+  }
+
+  /** From the second run on, pieces follow what they did in the first as long as nobody disturbs them; not if it is logged. */
+  private follow({ events, samples, onTick }: RunObserver): void {
+    const { world } = this;
+    const isWanted = events === undefined;
+    if (this.hasRun && isWanted && !world.following && this.mayFollow && Timeline.isOfUse(world))
+      world.following = new Following(new Timeline(new World(world.level)), world.pieceCount, this.program.player.step);
+    this.hasRun = true;
+    if (!world.following) return;
+    world.following.isLazy = !this.standIn && !samples && !onTick && !world.level.asksForPlaces;
+    if (isWanted) world.following.begin(world);
+    else world.following.rest(world);
   }
 
   private nextInput(random: RandomStream): number {
@@ -80,7 +98,7 @@ export class Runner {
     return this.standIn!.press(this.memory!.viewNow(world.player, world.tick), random);
   }
 
-  private record(seed: number, end: RunEnd, hash: TraceHash): RunRecord {
+  private record(seed: number, end: RunEnd, trace: RunTrace): RunRecord {
     return {
       seed,
       outcome: end.outcome,
@@ -91,7 +109,7 @@ export class Runner {
       ticks: this.world.tick,
       boxOnly: this.world.boxOnly,
       nearMisses: this.world.nearMisses,
-      hash: hash.digest(),
+      hash: trace.digest(),
     };
   }
 }
@@ -138,34 +156,4 @@ function takeSample(world: World, samples: RunSamples): void {
   const { next } = world.live;
   for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) sighted += world.sights[piece];
   samples.sighted.push(sighted);
-}
-
-/** Stands in the fingerprint for the state of a piece that is not there. */
-const GONE = -2;
-/** Added to the state of a goal that has been filled. */
-const FILLED = 1 << 16;
-
-function addToHash(hash: TraceHash, world: World, input: number): void {
-  hash.addInteger(input);
-  hash.addFloat(world.player.x);
-  hash.addFloat(world.player.y);
-  const { placedCount } = world.level;
-  for (let piece = 0; piece < placedCount; piece++) {
-    hash.addFloat(world.x[piece]);
-    hash.addFloat(world.y[piece]);
-    hash.addInteger(world.alive[piece] === 1 ? stateOf(world, piece) : GONE);
-  }
-  // Of the places that are kept for what comes, those that are taken.
-  const { next } = world.live;
-  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) {
-    if (piece < placedCount || world.alive[piece] === 0) continue;
-    hash.addInteger(piece);
-    hash.addFloat(world.x[piece]);
-    hash.addFloat(world.y[piece]);
-    hash.addInteger(stateOf(world, piece));
-  }
-}
-
-function stateOf(world: World, piece: number): number {
-  return world.state[piece] + FILLED * world.isFilled[piece];
 }

@@ -8,7 +8,7 @@ import { prepareAct } from '../simulate/engine/acts';
 import { enterState } from '../simulate/engine/brain';
 import { look } from '../simulate/engine/perception';
 import { hears, seesAllyHunt } from '../simulate/engine/sounds';
-import { countStill, takeUpSounds } from '../simulate/engine/tick';
+import { takeUpSounds } from '../simulate/engine/tick';
 import { READING_VALUES } from '../simulate/engine/values';
 import type { World } from '../simulate/engine/world';
 
@@ -28,7 +28,6 @@ export class ReferenceInterpreter {
       const eyes = piece.brain >= 0 ? brains[piece.brain].eyes : undefined;
       if (eyes && world.hasPlayer && world.alive[index] === 1) look(world, index, eyes);
     });
-    countStill(world);
     program.pieces.forEach((piece, index) => {
       const isStunned = world.level.canStun && world.stunLeft[index] > 0;
       if (piece.brain < 0 || world.alive[index] === 0 || isStunned) return;

@@ -18,6 +18,8 @@ export interface Column {
   start: number;
   /** Whether an entry begins anew when its piece arrives during a run. */
   renews: boolean;
+  /** Whether others note it about a piece: it is not the piece's own doing. */
+  isNoted: boolean;
 }
 
 export interface ColumnOptions {
@@ -26,6 +28,8 @@ export interface ColumnOptions {
   width?: number;
   /** Whether an entry goes on through arrivals: what belongs to the place among the pieces and not to who takes it. */
   stays?: boolean;
+  /** Whether others note it about a piece: how it has met the player, for instance. */
+  isNoted?: boolean;
 }
 
 /**
@@ -76,7 +80,8 @@ export class ColumnTable {
 
   /** Puts every entry to its value at the start. */
   reset(): void {
-    for (const { array, start } of this.columns) array.fill(start);
+    // What the ground is it puts back itself: that is seldom needed, and large.
+    for (const { of, array, start } of this.columns) if (of !== 'cell') array.fill(start);
   }
 
   /** Puts all of a piece to what it is for one that has just come. */
@@ -94,12 +99,33 @@ export class ColumnTable {
     for (let index = 0; index < columns.length; index++) columns[index].array.set(other.columns[index].array);
   }
 
-  /** Takes over what belongs to one piece. */
-  copyPiece(other: ColumnTable, piece: number): void {
+  /** How many numbers belong to one piece. */
+  get pieceWidth(): number {
+    return this.columns.reduce((sum, { of, width }) => sum + (of === 'piece' ? width : 0), 0);
+  }
+
+  /** Writes all that belongs to one piece into an array, from a place on. */
+  readPiece(piece: number, into: Float64Array, at: number): void {
+    let to = at;
+    for (const { of, array, width } of this.columns)
+      if (of === 'piece')
+        for (let place = piece * width; place < (piece + 1) * width; place++) into[to++] = array[place];
+  }
+
+  /** Takes all that belongs to one piece from an array, from a place on. */
+  writePiece(piece: number, from: Float64Array, at: number): void {
+    let next = at;
+    for (const { of, array, width } of this.columns)
+      if (of === 'piece')
+        for (let place = piece * width; place < (piece + 1) * width; place++) array[place] = from[next++];
+  }
+
+  /** Takes over what a piece does by itself, and leaves what others have noted about it. */
+  copyOwn(other: ColumnTable, piece: number): void {
     const { columns } = this;
     for (let index = 0; index < columns.length; index++) {
-      const { of, array, width } = columns[index];
-      if (of !== 'piece') continue;
+      const { of, array, width, isNoted } = columns[index];
+      if (of !== 'piece' || isNoted) continue;
       const from = other.columns[index].array;
       for (let place = piece * width; place < (piece + 1) * width; place++) array[place] = from[place];
     }
@@ -110,8 +136,8 @@ export class ColumnTable {
   }
 
   private add<Made extends ColumnArray>(of: Owner, array: Made, options: ColumnOptions): Made {
-    const { start = 0, width = 1, stays = of !== 'piece' } = options;
-    const column: Column = { name: '', of, array, width, start, renews: !stays };
+    const { start = 0, width = 1, stays = of !== 'piece', isNoted = false } = options;
+    const column: Column = { name: '', of, array, width, start, renews: !stays, isNoted };
     this.columns.push(column);
     if (!stays) this.renewed.push(column);
     return array;

@@ -11,7 +11,7 @@ import { ENCOUNTER, type World } from './world';
  */
 export function meetPlayer(world: World): void {
   const { meetingOfPiece, playerMeetings, meetingLimits } = world.level;
-  const { player, encounter, x, y, beforeX, beforeY } = world;
+  const { player, encounter, x, y, beforeX, beforeY, asleepUntil, tick } = world;
   const { next } = world.live;
   const playerX = player.x;
   const playerY = player.y;
@@ -19,6 +19,8 @@ export function meetPlayer(world: World): void {
   const playerFromY = player.beforeY;
   let touching = -1;
   for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) {
+    // Who is asleep is too far off to be met in this tick.
+    if (asleepUntil[piece] > tick) continue;
     const index = meetingOfPiece[piece];
     if (index < 0) continue;
     const fromX = playerFromX - beforeX[piece];
@@ -84,7 +86,7 @@ function meetPair(world: World, pair: PairProgram): void {
   if (!isAnyAlive(world, firsts) || !isAnyAlive(world, seconds)) return;
   const first = program.kinds[pair.first];
   const second = program.kinds[pair.second];
-  buckets.fill(world, seconds);
+  buckets.fill(world, seconds, world.x, world.y);
   const reach =
     Math.max(first.hit.west, first.hit.east, first.hit.north, first.hit.south) +
     Math.max(second.hit.west, second.hit.east, second.hit.north, second.hit.south);

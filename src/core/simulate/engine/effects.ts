@@ -10,7 +10,10 @@ export const PLAYER = -1;
  * harm is given only by harm that is done: a body that is safe already is not made safe anew by being touched.
  */
 export function applyContact(world: World, contact: ContactProgram, by: number, on: number): void {
-  if (on !== PLAYER) world.struckTick[on] = world.tick;
+  if (on !== PLAYER) {
+    world.part(on);
+    world.struckTick[on] = world.tick;
+  }
   let harms = false;
   let hasHarmed = false;
   for (let index = 0; index < contact.effects.length; index++) {
@@ -234,11 +237,13 @@ export function countDown(world: World): void {
   if (player.cooldown > 0) player.cooldown--;
   if (player.speedLeft > 0 && --player.speedLeft === 0) player.speedFactor = 1;
   if (!world.level.countsDown) return;
-  const { next } = world.live;
-  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) {
-    if (world.stunLeft[piece] > 0) world.stunLeft[piece]--;
-    if (world.safeLeft[piece] > 0) world.safeLeft[piece]--;
-    if (world.pushLeft[piece] > 0) world.pushLeft[piece]--;
-    if (world.speedLeft[piece] > 0 && --world.speedLeft[piece] === 0) world.speedFactor[piece] = 1;
-  }
+  const { next } = world.own;
+  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) countDownPiece(world, piece);
+}
+
+export function countDownPiece(world: World, piece: number): void {
+  if (world.stunLeft[piece] > 0) world.stunLeft[piece]--;
+  if (world.safeLeft[piece] > 0) world.safeLeft[piece]--;
+  if (world.pushLeft[piece] > 0) world.pushLeft[piece]--;
+  if (world.speedLeft[piece] > 0 && --world.speedLeft[piece] === 0) world.speedFactor[piece] = 1;
 }

@@ -14,6 +14,8 @@ export class GroundState {
   private readonly hits: Uint8Array;
   /** Whether anything in the level can change the ground. */
   readonly canChange: boolean;
+  /** Whether it may differ from what the program says. */
+  private isTouched = true;
   /** Grids in which one type of ground is all that stops a body; worked out when asked for, until the ground changes. */
   private readonly gridsOfType = new Map<number, ArenaGrid>();
 
@@ -35,13 +37,17 @@ export class GroundState {
 
   /** Puts the ground to what the program says. */
   begin(): void {
-    if (this.canChange) this.typeOfCell.set(this.program.ground.typeOfCell);
+    if (!this.canChange || !this.isTouched) return;
+    this.hits.fill(0);
+    this.typeOfCell.set(this.program.ground.typeOfCell);
     this.readTypes();
+    this.isTouched = false;
   }
 
   /** Works out anew what follows from the types of the cells. */
   readTypes(): void {
     if (!this.canChange) return;
+    this.isTouched = true;
     const { solid, opaque } = this.grid;
     for (let cell = 0; cell < solid.length; cell++) {
       const type = this.types[this.typeOfCell[cell]];
@@ -66,6 +72,7 @@ export class GroundState {
 
   /** Makes a cell another ground; true when that opens or closes a way. */
   change(cell: number, type: number): boolean {
+    this.isTouched = true;
     const before = this.types[this.typeOfCell[cell]];
     const after = this.types[type];
     this.typeOfCell[cell] = type;
@@ -79,6 +86,7 @@ export class GroundState {
   wear(cell: number, hits: number): number {
     const type = this.types[this.typeOfCell[cell]];
     if (type.strength === 0 || hits <= 0) return -1;
+    this.isTouched = true;
     this.hits[cell] = Math.min(255, this.hits[cell] + hits);
     if (this.hits[cell] < type.strength) return -1;
     this.hits[cell] = 0;

@@ -37,12 +37,12 @@ export function isWithin(world: World, piece: number, limits: SightLimits): bool
 
 /** Looks for many pieces with the same eyes. */
 export function lookAll(world: World, pieces: Int16Array, eyes: Eyes): void {
-  const { alive, sights, isLineOpen, playerSquare, x, y } = world;
+  const { alive, follows, sights, isLineOpen, playerSquare, x, y } = world;
   const { x: playerX, y: playerY } = world.player;
   const reach = eyes.enter.rangeSquare;
   for (let index = 0; index < pieces.length; index++) {
     const piece = pieces[index];
-    if (alive[piece] === 0) continue;
+    if (alive[piece] === 0 || follows[piece] === 1) continue;
     const dx = playerX - x[piece];
     const dy = playerY - y[piece];
     const square = dx * dx + dy * dy;

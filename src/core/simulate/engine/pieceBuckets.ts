@@ -13,8 +13,8 @@ export class PieceBuckets {
   private next = new Int32Array(0);
   private readonly used: number[] = [];
 
-  /** Takes in pieces by where they are now. */
-  fill(world: World, pieces: readonly number[]): void {
+  /** Takes in pieces by places of theirs: where they are now, or where they were when the tick began. */
+  fill(world: World, pieces: readonly number[], x: Float64Array, y: Float64Array): void {
     const { grid } = world.ground;
     const cells = grid.width * grid.height;
     if (this.head.length < cells) this.head = new Int32Array(cells).fill(-1);
@@ -25,7 +25,7 @@ export class PieceBuckets {
     for (let index = pieces.length - 1; index >= 0; index--) {
       const piece = pieces[index];
       if (world.alive[piece] === 0) continue;
-      const cell = cellIndexAt(grid, world.x[piece], world.y[piece]);
+      const cell = cellIndexAt(grid, x[piece], y[piece]);
       if (this.head[cell] < 0) this.used.push(cell);
       this.next[piece] = this.head[cell];
       this.head[cell] = piece;

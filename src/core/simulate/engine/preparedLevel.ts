@@ -48,6 +48,13 @@ export interface PreparedLevel {
   deciders: BrainRun[];
   /** Pieces whose behavior asks whether they are stuck. */
   watchers: Int16Array;
+  isWatcher: Uint8Array;
+  /** For every brain whether it ever decides anything. */
+  decides: boolean[];
+  /** Whether pieces may ask in any tick where others are; those that keep apart say when they do. */
+  asksForPlaces: boolean;
+  /** Whether the ground, or what is met, can move pieces. */
+  groundMoves: boolean;
   waysOfPiece: Int16Array;
   standOfPiece: Outline[];
   /** The box round all of a piece, of what stands and of what can be met; lengths from its middle. */
@@ -134,6 +141,9 @@ export function prepareLevel(program: LevelProgram): Omit<PreparedLevel, 'tick' 
       kind.isThreat ||
       contact(index, player.kindIndex)?.effects.some(({ effect }) => effect === 'harm' || effect === 'defeat'),
   );
+  const isWatcher = Uint8Array.from(pieces, ({ brain }) =>
+    brain >= 0 && asksWhetherStuck(program.brains[brain]) ? 1 : 0,
+  );
   const fearedShots = pieces.flatMap((piece, index) => (piece.isShot && hurts[piece.kindIndex] ? [index] : []));
   return {
     program,
@@ -141,9 +151,14 @@ export function prepareLevel(program: LevelProgram): Omit<PreparedLevel, 'tick' 
     brainOfPiece: Int16Array.from(pieces, (piece) => piece.brain),
     lookers: runsOf(brains, program, (brain) => program.brains[brain].sightRange > 0),
     deciders: runsOf(brains, program, (brain) => program.brains[brain].states.some(decides)),
-    watchers: Int16Array.from(
-      pieces.flatMap(({ brain }, index) => (brain >= 0 && asksWhetherStuck(program.brains[brain]) ? [index] : [])),
-    ),
+    watchers: Int16Array.from(pieces.flatMap((_, index) => (isWatcher[index] === 1 ? [index] : []))),
+    isWatcher,
+    decides: program.brains.map((brain) => brain.states.some(decides)),
+    asksForPlaces:
+      program.tags.length > 0 ||
+      program.contacts.some(({ by, on }) => by !== player.kindIndex && on !== player.kindIndex) ||
+      kinds.some(({ isCarrier }) => isCarrier),
+    groundMoves: program.isSideView || !program.ground.isPlain || program.contacts.length > 0,
     waysOfPiece,
     standOfPiece: pieces.map((piece) => kinds[piece.kindIndex].stand),
     extentOfPiece: pieces.map(({ kindIndex }) => extentOf(kinds[kindIndex])),

@@ -17,8 +17,9 @@ export function findTarget(world: World, piece: number, target: TargetIndex): bo
   let best = Infinity;
   for (const other of world.level.piecesOfTag[target]) {
     if (other === piece || !world.isIn(other)) continue;
-    const dx = world.x[other] - x;
-    const dy = world.y[other] - y;
+    // Where it was when the tick began, so that it does not matter who moves first.
+    const dx = world.beforeX[other] - x;
+    const dy = world.beforeY[other] - y;
     const square = dx * dx + dy * dy;
     if (square < best) {
       best = square;
@@ -26,7 +27,7 @@ export function findTarget(world: World, piece: number, target: TargetIndex): bo
     }
   }
   if (nearest < 0) return false;
-  setPlace(world.x[nearest], world.y[nearest], x, y);
+  setPlace(world.beforeX[nearest], world.beforeY[nearest], x, y);
   return true;
 }
 

@@ -1,7 +1,7 @@
 import { decide } from './brain';
 import { carryPlayer, CarrierTops, findRide } from './carrying';
 import { meetEachOther, meetPlayer } from './contacts';
-import { countDown } from './effects';
+import { countDown, countDownPiece } from './effects';
 import { marchFormations } from './movers/march';
 import { lookAll } from './perception';
 import type { Input } from './player/inputs';
@@ -37,7 +37,7 @@ export function prepareTick(level: PreparedLevel, decideAll: DecideAll = lookAnd
 }
 
 function phasesOf(level: PreparedLevel, decideAll: DecideAll, hasPlayer: boolean): Phase[] {
-  const { program, carriers, fearedShots, pairs, playerMeetings, shots } = level;
+  const { program, carriers, fearedShots, pairs, playerMeetings, shots, watchers } = level;
   const { cues, ground, isSideView, player } = program;
   const hasCues = cues.length > 0;
   const hasCarriers = carriers.length > 0;
@@ -46,6 +46,8 @@ function phasesOf(level: PreparedLevel, decideAll: DecideAll, hasPlayer: boolean
     // Seen from the side, who carries the player is known from where it landed.
     [hasPlayer && hasCarriers && !isSideView, findRide],
     [hasCues, serveCues],
+    [watchers.length > 0, countStill],
+    [true, rememberPlaces],
     [true, decideAll],
     [hasPlayer, hasCarriers && isSideView ? steerPlayerOverCarriers() : steerPlayer],
     [hasPlayer && player.gun !== undefined, firePlayer],
@@ -67,6 +69,7 @@ export function step(world: World, input: Input): RunEnd | undefined {
   const phases = world.hasPlayer ? world.level.tick.withPlayer : world.level.tick.alone;
   for (let index = 0; index < phases.length; index++) phases[index](world, input);
   world.tick++;
+  if (world.following) world.following.hasMoved = false;
   if (!world.hasPlayer) {
     countScores(world);
     return undefined;
@@ -111,16 +114,17 @@ function steerPlayerOverCarriers(): Phase {
 /** Every piece with a brain looks, then every one decides, all on the same world. */
 export function lookAndDecide(world: World): void {
   const { canStun, lookers, deciders } = world.level;
-  const { alive, stunLeft } = world;
+  const { alive, stunLeft, follows, following } = world;
   takeUpSounds(world);
+  if (following && following.count > 0) following.watch(world);
   if (world.hasPlayer)
     for (let run = 0; run < lookers.length; run++) lookAll(world, lookers[run].pieces, lookers[run].brain.eyes!);
-  if (world.level.watchers.length > 0) countStill(world);
   for (let run = 0; run < deciders.length; run++) {
     const { brain, pieces } = deciders[run];
     for (let index = 0; index < pieces.length; index++) {
       const piece = pieces[index];
-      if (alive[piece] === 1 && !(canStun && stunLeft[piece] > 0)) decide(world, piece, brain);
+      if (follows[piece] === 1) following!.takeState(world, piece);
+      else if (alive[piece] === 1 && !(canStun && stunLeft[piece] > 0)) decide(world, piece, brain);
     }
   }
 }
@@ -136,15 +140,18 @@ const HEADWAY_CELLS = 1e-4;
 
 /** Counts for how long those whose behavior asks for it have been kept from going on. */
 export function countStill(world: World): void {
-  const { watchers, brains, brainOfPiece } = world.level;
-  for (let index = 0; index < watchers.length; index++) {
-    const piece = watchers[index];
-    const { motion } = brains[brainOfPiece[piece]].states[world.state[piece]];
-    const gone = Math.abs(world.x[piece] - world.beforeX[piece]) + Math.abs(world.y[piece] - world.beforeY[piece]);
-    const moved = gone > HEADWAY_CELLS && !('step' in motion && gone < HEADWAY_SHARE * motion.step);
-    if (moved || isMeantToStand(world, piece)) world.stillTicks[piece] = 0;
-    else world.stillTicks[piece]++;
-  }
+  const { watchers } = world.level;
+  for (let index = 0; index < watchers.length; index++)
+    if (world.follows[watchers[index]] === 0) countStillOf(world, watchers[index]);
+}
+
+function countStillOf(world: World, piece: number): void {
+  const { brains, brainOfPiece } = world.level;
+  const { motion } = brains[brainOfPiece[piece]].states[world.state[piece]];
+  const gone = Math.abs(world.x[piece] - world.beforeX[piece]) + Math.abs(world.y[piece] - world.beforeY[piece]);
+  const moved = gone > HEADWAY_CELLS && !('step' in motion && gone < HEADWAY_SHARE * motion.step);
+  if (moved || isMeantToStand(world, piece)) world.stillTicks[piece] = 0;
+  else world.stillTicks[piece]++;
 }
 
 /** Whether a piece that stands does so by its own motion: it rests, waits, has arrived, or stands in this state. */
@@ -158,26 +165,50 @@ export function isMeantToStand(world: World, piece: number): boolean {
 /** Motions in which a piece stands. */
 const STANDING = new Set<string>(['hold', 'look', 'turn', 'march']);
 
-/** Moves all that is alive but shots: formations as one, the others each by its state, then by the ground under it. */
-function movePieces(world: World): void {
-  const { brains, brainOfPiece, canStun } = world.level;
-  const { x, y, beforeX, beforeY, alive, pieceCount } = world;
-  const { next } = world.live;
+/** What others ask of a piece in a tick is where it was when that began, so that it does not matter who moves first. */
+function rememberPlaces(world: World): void {
+  const { x, y, beforeX, beforeY, own, pieceCount, following } = world;
+  const { next } = own;
   // A loop, since copying a short array by `set` costs more than all the rest of a piece.
   for (let piece = next[0]; piece < pieceCount; piece = next[piece + 1]) {
     beforeX[piece] = x[piece];
     beforeY[piece] = y[piece];
   }
+  if (following && following.count > 0) following.remember(world);
+}
+
+/** Moves all that is alive but shots: formations as one, the others each by its state, then by the ground under it. */
+function movePieces(world: World): void {
+  const { alive, pieceCount, following } = world;
+  const { next } = world.own;
   if (world.level.formations.length > 0) marchFormations(world);
-  const groundMoves =
-    world.level.program.isSideView || !world.ground.isPlain || world.level.program.contacts.length > 0;
-  for (let piece = next[0]; piece < pieceCount; piece = next[piece + 1]) {
-    if (alive[piece] === 0) continue;
-    const brain = brainOfPiece[piece];
-    if (brain >= 0 && !(canStun && world.stunLeft[piece] > 0))
-      brains[brain].states[world.state[piece]].move(world, piece);
-    if (groundMoves && alive[piece] === 1) moveByGround(world, piece);
-  }
+  for (let piece = next[0]; piece < pieceCount; piece = next[piece + 1])
+    if (alive[piece] === 1) movePiece(world, piece);
+  if (following && following.count > 0) following.move(world);
+}
+
+/** Moves a piece by its state, then by the ground under it. */
+function movePiece(world: World, piece: number): void {
+  const { brains, brainOfPiece, canStun, groundMoves } = world.level;
+  const brain = brainOfPiece[piece];
+  if (brain >= 0 && !(canStun && world.stunLeft[piece] > 0))
+    brains[brain].states[world.state[piece]].move(world, piece);
+  if (groundMoves && world.alive[piece] === 1) moveByGround(world, piece);
+}
+
+/**
+ * The phases of a tick for one piece alone: what it does while nobody sees, shouts, tells, meets or carries. In a world with
+ * nobody else in it this is the whole tick.
+ */
+export function stepOne(world: World, piece: number): void {
+  const { brains, brainOfPiece, canStun, decides, isWatcher, countsDown } = world.level;
+  const brain = brainOfPiece[piece];
+  if (isWatcher[piece] === 1) countStillOf(world, piece);
+  if (brain >= 0 && decides[brain] && !(canStun && world.stunLeft[piece] > 0)) decide(world, piece, brains[brain]);
+  world.beforeX[piece] = world.x[piece];
+  world.beforeY[piece] = world.y[piece];
+  if (world.alive[piece] === 1) movePiece(world, piece);
+  if (countsDown) countDownPiece(world, piece);
 }
 
 function logEnd(world: World, end: RunEnd): void {

@@ -2,6 +2,7 @@ import { cosDegrees, sinDegrees } from '../../foundation/exactMath';
 import { RANDOM_WORDS, RandomStream, STREAM } from '../../foundation/random';
 import { ColumnTable, type Counts } from './columns';
 import { CueState } from './cues/cueState';
+import type { Following } from './timeline/follow';
 import { GroundState } from './groundState';
 import { LiveList } from './liveList';
 import { putOnLine } from './movers/hover';
@@ -107,12 +108,12 @@ export class World extends WorldBase {
   readonly speedLeft = this.table.integers('piece');
   readonly speedFactor = this.table.floats('piece', { start: 1 });
   /** Tick until which nothing happens again between the piece and the player, each way. */
-  readonly calmPlayer = this.table.integers('piece', { start: NEVER });
-  readonly calmPiece = this.table.integers('piece', { start: NEVER });
+  readonly calmPlayer = this.table.integers('piece', { start: NEVER, isNoted: true });
+  readonly calmPiece = this.table.integers('piece', { start: NEVER, isNoted: true });
   /** Tick until which a piece suffers nothing more from another piece. */
-  readonly calmOther = this.table.integers('piece', { start: NEVER });
+  readonly calmOther = this.table.integers('piece', { start: NEVER, isNoted: true });
   /** Whether the boxes of piece and player met in the last tick: 0 no, 1 only the boxes so far, 2 the shapes too. */
-  readonly encounter = this.table.bytes('piece');
+  readonly encounter = this.table.bytes('piece', { isNoted: true });
   /** For each shot whether it passed the player closely, see `NEARNESS`. */
   readonly nearness = this.table.bytes('piece');
   /** How many more each shot goes through, and cells a tick of what was fired. */
@@ -202,6 +203,8 @@ export class World extends WorldBase {
   /** Those that are there, and of them the shots; who left in this tick may still stand in it. */
   readonly live = new LiveList(this.pieceCount);
   readonly liveShots = new LiveList(this.pieceCount);
+  /** Of those that are there, the ones that go by themselves: that do not follow a time line. */
+  readonly own = new LiveList(this.pieceCount);
   /** Squared distance to the player, centre to centre, of pieces that have just looked. */
   readonly playerSquare = new Float64Array(this.pieceCount);
   private hasAnyLeft = false;
@@ -209,6 +212,12 @@ export class World extends WorldBase {
   private readonly random: (RandomStream | undefined)[] = new Array<RandomStream | undefined>(this.pieceCount);
   private readonly cueRandom: (RandomStream | undefined)[] = new Array<RandomStream | undefined>(this.table.counts.cue);
   private readonly crowds = new Map<number, { tick: number; buckets: PieceBuckets }>();
+
+  /** 1 for pieces that follow a time line for now: their columns but place, facing and state stand still. */
+  readonly follows = new Uint8Array(this.pieceCount);
+  /** Before this tick nothing can come between a piece that follows and the player; 0 for all others. */
+  readonly asleepUntil = new Int32Array(this.pieceCount);
+  following: Following | undefined = undefined;
 
   /** The log of the run; undefined when nobody asked for it. */
   events: RunEvent[] | undefined;
@@ -226,6 +235,8 @@ export class World extends WorldBase {
     const { program, placeStart } = this.level;
     resetNumbers(this);
     this.seed = seed;
+    this.follows.fill(0);
+    this.asleepUntil.fill(0);
     this.table.reset();
     this.player.reset(program.player);
     this.player.score = program.from.score ?? 0;
@@ -245,8 +256,15 @@ export class World extends WorldBase {
     placeStart?.(this);
   }
 
+  /** Lets a piece that something happens to go by itself from now on. */
+  part(piece: number): void {
+    if (this.follows[piece] === 1) this.following!.partPiece(this, piece);
+  }
+
   /** Takes over everything of another world of the same level. */
   copyFrom(other: World): void {
+    other.following?.partAll(other);
+    this.follows.fill(0);
     other.noteStreams();
     copyNumbers(this, other);
     this.table.copyFrom(other.table);
@@ -269,6 +287,7 @@ export class World extends WorldBase {
   private followColumns(ways: Ways[] | undefined): void {
     this.waysNow = ways;
     this.live.reset(this.alive);
+    this.own.reset(this.alive);
     this.liveShots.reset(this.alive, this.level.isShot);
     this.hasAnyLeft = false;
     for (const crowd of this.crowds.values()) crowd.tick = NEVER;
@@ -287,6 +306,7 @@ export class World extends WorldBase {
     this.alive[piece] = 1;
     this.takenTimes[piece]++;
     this.live.add(piece);
+    this.own.add(piece);
     if (this.level.isShot[piece] === 1) this.liveShots.add(piece);
   }
 
@@ -294,6 +314,7 @@ export class World extends WorldBase {
   forgetLeft(): void {
     if (!this.hasAnyLeft) return;
     this.live.forgetLeft(this.alive);
+    this.own.forgetLeft(this.alive);
     this.liveShots.forgetLeft(this.alive);
     this.hasAnyLeft = false;
   }
@@ -342,6 +363,12 @@ export class World extends WorldBase {
     return (this.random[piece] = new RandomStream(this.seed, STREAM.firstPiece + piece));
   }
 
+  /** Lets the random numbers of a piece begin anew. */
+  forgetStream(piece: number): void {
+    this.hasDrawn[piece] = 0;
+    this.random[piece] = undefined;
+  }
+
   /** The random numbers of a cue: what one cue draws never changes what comes of another. */
   randomOfCue(cue: number): RandomStream {
     const known = this.cueRandom[cue];
@@ -350,13 +377,14 @@ export class World extends WorldBase {
     return (this.cueRandom[cue] = new RandomStream(this.seed, STREAM.firstCue + cue));
   }
 
-  /** Pieces of a kind by the cells in which they were when somebody first asked in this tick. */
+  /** Pieces of a kind by the cells in which they were when this tick began. */
   crowdOf(kind: number): PieceBuckets {
     let crowd = this.crowds.get(kind);
     if (!crowd) this.crowds.set(kind, (crowd = { tick: NEVER, buckets: new PieceBuckets() }));
     if (crowd.tick !== this.tick) {
       crowd.tick = this.tick;
-      crowd.buckets.fill(this, this.level.piecesOfKind[kind]);
+      this.following?.wakeForCrowd(this);
+      crowd.buckets.fill(this, this.level.piecesOfKind[kind], this.beforeX, this.beforeY);
     }
     return crowd.buckets;
   }
@@ -379,6 +407,7 @@ export class World extends WorldBase {
 
   /** Makes a cell another ground; when that opens or closes a way, the ways are worked out anew when next asked for. */
   changeGround(cell: number, type: number): void {
+    this.following?.partAll(this);
     this.groundChanges++;
     if (this.ground.change(cell, type)) this.waysNow = undefined;
     this.freeTicks.fill(0);
@@ -408,6 +437,7 @@ export class World extends WorldBase {
   /** Takes a piece out of the level for good. */
   retire(piece: number, why: 'left' | 'defeated' | 'drowned' | 'collected' | 'spent'): void {
     if (this.alive[piece] === 0) return;
+    this.part(piece);
     this.alive[piece] = 0;
     this.hasAnyLeft = true;
     // Its encounter is over; if the shapes never met in it, a box would have hit where nothing touched.

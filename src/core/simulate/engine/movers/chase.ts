@@ -170,10 +170,12 @@ function squareTo(x: number, y: number): number {
 function yieldTo(world: World, other: number): void {
   const { piece, apart, most, goalSquare } = crowded;
   if (other === piece) return;
-  const otherSquare = squareTo(world.x[other], world.y[other]);
+  const otherX = world.beforeX[other];
+  const otherY = world.beforeY[other];
+  const otherSquare = squareTo(otherX, otherY);
   if (otherSquare > goalSquare || (otherSquare === goalSquare && other > piece)) return;
-  let dx = world.x[other] - world.x[piece];
-  let dy = world.y[other] - world.y[piece];
+  let dx = otherX - world.x[piece];
+  let dy = otherY - world.y[piece];
   let distance = Math.sqrt(dx * dx + dy * dy);
   if (distance < NEAR_FIRST) {
     // On one and the same place, the later one goes west.
