@@ -1,5 +1,6 @@
 import { PLAYER_TARGET, type BrainProgram, type MotionProgram, type StateProgram } from '../../compile/levelProgram';
 import { prepareAct, turnTo, type ActFunction } from './acts';
+import { forgetWay } from './movers/freeWay';
 import { isBeat, prepareCondition, type ConditionTest } from './conditions';
 import { prepareMotion, type Mover } from './motion';
 import { prepareEyes, type Eyes } from './perception';
@@ -90,6 +91,8 @@ function prepareMove(state: StateProgram): Mover {
     move = (world, piece) => {
       const now = speed(world, piece);
       own.step = now > 0 ? Math.min(MOST_SPEED, now) / world.level.program.ticksPerSecond : 0;
+      // What was known of the way ahead was known for steps of another length.
+      if (world.freeTicks[piece] > 0) forgetWay(world, piece);
       inner(world, piece);
     };
   } else move = prepareMotion(motion);

@@ -41,10 +41,10 @@ export class PieceBuckets {
     const highX = Math.max(world.x[piece], world.beforeX[piece]) + slack;
     const lowY = Math.min(world.y[piece], world.beforeY[piece]) - slack;
     const highY = Math.max(world.y[piece], world.beforeY[piece]) + slack;
-    const firstColumn = Math.max(0, Math.floor(lowX));
-    const lastColumn = Math.min(grid.width - 1, Math.floor(highX));
-    const firstRow = Math.max(0, Math.floor(lowY));
-    const lastRow = Math.min(grid.height - 1, Math.floor(highY));
+    const firstColumn = within(grid.width, Math.floor(lowX));
+    const lastColumn = within(grid.width, Math.floor(highX));
+    const firstRow = within(grid.height, Math.floor(lowY));
+    const lastRow = within(grid.height, Math.floor(highY));
     for (let row = firstRow; row <= lastRow; row++) {
       for (let column = firstColumn; column <= lastColumn; column++) {
         for (let other = this.head[row * grid.width + column]; other >= 0; other = this.next[other])
@@ -58,10 +58,10 @@ export class PieceBuckets {
     const { grid } = world.ground;
     // Pieces may have moved on by a little since they were taken in.
     const slack = reach + 1;
-    const firstColumn = Math.max(0, Math.floor(x - slack));
-    const lastColumn = Math.min(grid.width - 1, Math.floor(x + slack));
-    const firstRow = Math.max(0, Math.floor(y - slack));
-    const lastRow = Math.min(grid.height - 1, Math.floor(y + slack));
+    const firstColumn = within(grid.width, Math.floor(x - slack));
+    const lastColumn = within(grid.width, Math.floor(x + slack));
+    const firstRow = within(grid.height, Math.floor(y - slack));
+    const lastRow = within(grid.height, Math.floor(y + slack));
     for (let row = firstRow; row <= lastRow; row++) {
       for (let column = firstColumn; column <= lastColumn; column++) {
         for (let other = this.head[row * grid.width + column]; other >= 0; other = this.next[other])
@@ -69,4 +69,9 @@ export class PieceBuckets {
       }
     }
   }
+}
+
+/** What lies outside of the level is filed in its rim. */
+function within(size: number, at: number): number {
+  return at < 0 ? 0 : at >= size ? size - 1 : at;
 }

@@ -46,6 +46,7 @@ function phasesOf(level: PreparedLevel, decideAll: DecideAll, hasPlayer: boolean
     // Seen from the side, who carries the player is known from where it landed.
     [hasPlayer && hasCarriers && !isSideView, findRide],
     [hasCues, serveCues],
+    [true, watchFollowers],
     [watchers.length > 0, countStill],
     [true, rememberPlaces],
     [true, decideAll],
@@ -116,7 +117,6 @@ export function lookAndDecide(world: World): void {
   const { canStun, lookers, deciders } = world.level;
   const { alive, stunLeft, follows, following } = world;
   takeUpSounds(world);
-  if (following && following.count > 0) following.watch(world);
   if (world.hasPlayer)
     for (let run = 0; run < lookers.length; run++) lookAll(world, lookers[run].pieces, lookers[run].brain.eyes!);
   for (let run = 0; run < deciders.length; run++) {
@@ -165,6 +165,12 @@ export function isMeantToStand(world: World, piece: number): boolean {
 /** Motions in which a piece stands. */
 const STANDING = new Set<string>(['hold', 'look', 'turn', 'march']);
 
+/** Those that follow a time line part from it where something else may happen to them in this tick. */
+function watchFollowers(world: World): void {
+  const { following } = world;
+  if (following && following.count > 0) following.watch(world);
+}
+
 /** What others ask of a piece in a tick is where it was when that began, so that it does not matter who moves first. */
 function rememberPlaces(world: World): void {
   const { x, y, beforeX, beforeY, own, pieceCount, following } = world;
@@ -185,6 +191,7 @@ function movePieces(world: World): void {
   for (let piece = next[0]; piece < pieceCount; piece = next[piece + 1])
     if (alive[piece] === 1) movePiece(world, piece);
   if (following && following.count > 0) following.move(world);
+  world.endJumps();
 }
 
 /** Moves a piece by its state, then by the ground under it. */
@@ -208,6 +215,7 @@ export function stepOne(world: World, piece: number): void {
   world.beforeX[piece] = world.x[piece];
   world.beforeY[piece] = world.y[piece];
   if (world.alive[piece] === 1) movePiece(world, piece);
+  world.endJumps();
   if (countsDown) countDownPiece(world, piece);
 }
 

@@ -208,6 +208,8 @@ export class World extends WorldBase {
   /** Squared distance to the player, centre to centre, of pieces that have just looked. */
   readonly playerSquare = new Float64Array(this.pieceCount);
   private hasAnyLeft = false;
+  private readonly jumpers = new Int32Array(this.pieceCount);
+  private jumpCount = 0;
   private waysNow: Ways[] | undefined = this.level.ways;
   private readonly random: (RandomStream | undefined)[] = new Array<RandomStream | undefined>(this.pieceCount);
   private readonly cueRandom: (RandomStream | undefined)[] = new Array<RandomStream | undefined>(this.table.counts.cue);
@@ -425,6 +427,22 @@ export class World extends WorldBase {
   logName(piece: number): string {
     const { id, isArrival, isShot } = this.level.program.pieces[piece];
     return isArrival || isShot ? logNameOf(id, this.takenTimes[piece]) : id;
+  }
+
+  /** Notes that a piece has come to its place in this tick without crossing what lies between. */
+  noteJump(piece: number): void {
+    this.jumpers[this.jumpCount++] = piece;
+  }
+
+  /** When all have moved: nobody is met on a way that was not gone, and a rider stays behind. */
+  endJumps(): void {
+    for (let index = 0; index < this.jumpCount; index++) {
+      const piece = this.jumpers[index];
+      this.beforeX[piece] = this.x[piece];
+      this.beforeY[piece] = this.y[piece];
+      if (this.player.rider === piece) this.player.rider = -1;
+    }
+    this.jumpCount = 0;
   }
 
   /** Counts and logs that a piece turns round where it is. */

@@ -74,10 +74,7 @@ function wrap(world: World, piece: number): void {
   if (shiftX === 0 && shiftY === 0) return;
   world.x[piece] += shiftX;
   world.y[piece] += shiftY;
-  // It did not cross the level on the way: nobody is met there, and a rider stays behind.
-  world.beforeX[piece] = world.x[piece];
-  world.beforeY[piece] = world.y[piece];
-  if (world.player.rider === piece) world.player.rider = -1;
+  world.noteJump(piece);
 }
 
 function throwBack(

@@ -96,7 +96,7 @@ export class Following {
       return;
     }
     if (timeline.known !== this.knownChanges) this.noteChanges();
-    if (world.soundsNow.count > 0) this.partListeners(world);
+    if (world.soundsNext.count > 0) this.partListeners(world);
     // Whoever comes to another place at once may be near anybody.
     const moved = Math.abs(player.beforeX - this.playerX) + Math.abs(player.beforeY - this.playerY);
     this.playerX = player.beforeX;
@@ -267,16 +267,13 @@ export class Following {
   private takeChange(world: World, piece: number, follower: number, at: number): void {
     const list = this.timeline.changes[follower];
     this.cursor[follower] = at;
-    this.nextChange[follower] = this.timeline.changeAfter(follower, at);
+    this.nextChange[follower] = this.timeline.changeAfter(follower, at + CHANGE_NUMBERS);
     world.facingX[piece] = list[at + 1];
     world.facingY[piece] = list[at + 2];
     world.state[piece] = list[at + 3];
     world.turns[piece] = list[at + 4];
     if (list[at + 5] === 0 || list[at] !== world.tick + 1) return;
-    // It did not cross the level on the way: nobody is met there, and a rider stays behind.
-    world.beforeX[piece] = world.x[piece];
-    world.beforeY[piece] = world.y[piece];
-    if (world.player.rider === piece) world.player.rider = -1;
+    world.noteJump(piece);
     world.asleepUntil[piece] = this.nextWake = 0;
   }
 

@@ -6,9 +6,9 @@ import { beginsQuietly, isQuietWay, kindsThatTell, ownCourseOf, type OwnCourse }
 /** Ticks are worked out so many at a time. */
 const BLOCK_TICKS = 64;
 /** All columns of a piece are kept every so many ticks; in between it is moved on from there. */
-const KEPT_TICKS = 16;
+const KEPT_TICKS = 32;
 /** No more bytes than this are used for places. */
-const MOST_BYTES = 64 * 1024 * 1024;
+const MOST_BYTES = 96 * 1024 * 1024;
 /** Numbers of one change: tick, facing x and y, state, turns, and 1 when it came to its place without crossing the level. */
 export const CHANGE_NUMBERS = 6;
 const NEVER_ENDS = 2 ** 31 - 1;

@@ -1,0 +1,10 @@
+/**
+ * Raised whenever the same document, level, stand-in and seed come to other bytes than before.
+ *
+ * 1: fingerprints in the order of the pieces.
+ * 2: fingerprints are sums over the pieces. Round bodies leave ledges; those that keep apart give way to whoever is nearer to
+ *    where they go; harm that is warded off makes nobody safe; gaps are between hit shapes; what is partly in the level is in
+ *    it; marchers wear what stops them; pieces with a lead keep all that they came to; others are asked for where they were
+ *    when the tick began.
+ */
+export const ENGINE_VERSION = 2;
