@@ -272,7 +272,6 @@ export class World extends WorldBase {
     this.table.copyFrom(other.table);
     this.player.copyFrom(other.player);
     this.takeUpColumns();
-    this.waysNow = other.waysNow;
   }
 
   /** Works out what follows from columns, numbers and player that have been written from outside. */
