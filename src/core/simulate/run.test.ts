@@ -297,4 +297,4 @@ function generatedHall(seed: number): LevelProgram {
   return dryingHall(undefined, game);
 }
 
-const KNOWN_HASHES = ['26821de74e7abe5e', '4bcf88d1b068e217', '172feb99576a8a22'];
+const KNOWN_HASHES = ['8750bce38a0489ff', '2b094f39c1d1a756', 'efea721e13efe90d'];
