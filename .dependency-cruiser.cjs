@@ -112,6 +112,74 @@ module.exports = {
       to: { path: '^src/(ui|app)' },
     },
     {
+      name: 'engine-inside',
+      severity: 'error',
+      comment: 'the engine is used by runs, previews and projections, and knows none of them',
+      from: { path: '^src/core/simulate/engine', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/simulate/(?!engine)' },
+    },
+    {
+      name: 'movers-below-the-tick',
+      severity: 'error',
+      from: { path: '^src/core/simulate/engine/movers', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/simulate/engine/(tick|prepareRuns|snapshot|timeline|cues|rules)', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'stand-ins-below-runs',
+      severity: 'error',
+      from: { path: '^src/core/simulate/standins', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/simulate/(?!standins|engine)' },
+    },
+    {
+      name: 'report-last',
+      severity: 'error',
+      comment: 'plain data becomes sentences and tables; nothing is worked out here',
+      from: { path: '^src/core/report', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/(language|exchange|pipeline)|^src/core/simulate/engine/(?!runEvent)' },
+    },
+    {
+      name: 'only-tests-see-slow-truths',
+      severity: 'error',
+      from: { pathNot: '\\.test\\.ts$|^src/core/testing' },
+      to: { path: '^src/core/testing' },
+    },
+    {
+      name: 'contracts-are-shapes',
+      severity: 'error',
+      from: { path: '^src/server/contracts' },
+      to: { path: '^src/(?!core|server/contracts)' },
+    },
+    {
+      name: 'database-below-jobs-and-routes',
+      severity: 'error',
+      from: { path: '^src/server/database' },
+      to: { path: '^src/server/(jobs|routes|http)' },
+    },
+    {
+      name: 'pool-knows-the-core-only',
+      severity: 'error',
+      from: { path: '^src/pool' },
+      to: { path: '^src/(?!core|pool)' },
+    },
+    {
+      name: 'command-line-needs-no-database',
+      severity: 'error',
+      from: { path: '^src/cli' },
+      to: { path: '^src/server|^node_modules/(sequelize|mariadb|umzug|next|react)/' },
+    },
+    {
+      name: 'thin-pages',
+      severity: 'error',
+      from: { path: '^src/app' },
+      to: { path: '^src/(core|pool|cli)|^src/server/(database|jobs)' },
+    },
+    {
+      name: 'frame-below-views',
+      severity: 'error',
+      from: { path: '^src/ui/(frame|requests|workers)' },
+      to: { path: '^src/ui/(bench|course|cues|desk|report|shelf)' },
+    },
+    {
       name: 'no-circular',
       severity: 'error',
       from: {},
@@ -120,7 +188,7 @@ module.exports = {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '^src/core/testing|\\.css$' },
+    exclude: { path: '\\.css$' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
     enhancedResolveOptions: {

@@ -8,6 +8,7 @@ import { measureDesk, measureProjection } from './deskRows';
 import { measureEngine, measureGrowth, measureStandIn } from './engineRows';
 import { measureGeometry, measureLargePaths } from './geometryRows';
 import type { BenchRow } from './rows';
+import { measureScenarios, measureWorlds } from './scenarioRows';
 
 function say(row: BenchRow): void {
   const digits = row.value < 100 ? 2 : 0;
@@ -23,6 +24,8 @@ const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
   movers: measureMovers,
   behaviors: measureBehaviors,
   chasers: measureChasers,
+  scenarios: measureScenarios,
+  worlds: measureWorlds,
   scripts: measureScripts,
   cues: measureCues,
   shots: measureShots,

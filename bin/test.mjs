@@ -89,7 +89,7 @@ check('import rules', [
   '--output-type',
   'err',
 ]);
-check('lint', [bin('eslint/bin/eslint.js'), '--max-warnings', '0', 'src', 'tests', 'bench']);
+check('lint', [bin('eslint/bin/eslint.js'), '--max-warnings', '0', 'src', 'tests', 'bench', 'bin']);
 
 await ensureBundles();
 

@@ -76,7 +76,10 @@ export function shapesMeet(meeting: Meeting, x: number, y: number, dx: number, d
 
 /** Whether a place lies in a hit shape whose centre is at (x, y). */
 export function isPlaceIn(shape: HitShape, x: number, y: number, placeX: number, placeY: number): boolean {
-  return shape.parts.some(
-    (part) => segmentToPolygonSquare(part.core, placeX - x, placeY - y, 0, 0) <= part.radius * part.radius,
-  );
+  const { parts } = shape;
+  for (let index = 0; index < parts.length; index++) {
+    const { core, radius } = parts[index];
+    if (segmentToPolygonSquare(core, placeX - x, placeY - y, 0, 0) <= radius * radius) return true;
+  }
+  return false;
 }

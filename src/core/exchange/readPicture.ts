@@ -97,7 +97,7 @@ function jpegSize(bytes: Uint8Array): Size | undefined {
 function fromPng(bytes: Uint8Array): GreyPicture {
   const { width, height, data, channels, depth, palette, transparency } = decodePng(bytes);
   const picture = emptyPicture(width, height);
-  const most = 2 ** depth - 1;
+  const most = (1 << depth) - 1;
   const perRow = Math.ceil((width * channels * depth) / 8);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {

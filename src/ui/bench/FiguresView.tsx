@@ -31,11 +31,12 @@ export function useBehaviorFigures(
   useEffect(() => {
     if (!behavior || !isReady) return;
     let isCurrent = true;
-    const wait = setTimeout(async () => {
+    const measure = async () => {
       const figures = await reading.behaviorFigures(behavior, RUNS);
       const pursuit = kind && isCurrent ? await reading.pursuit(game, kind, playerSpeed) : undefined;
       if (isCurrent) setMeasured({ figures, pursuit, game, of: behavior });
-    }, 300);
+    };
+    const wait = setTimeout(() => void measure(), 300);
     return () => {
       isCurrent = false;
       clearTimeout(wait);

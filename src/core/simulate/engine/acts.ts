@@ -2,7 +2,7 @@ import type { ActProgram, FacingProgram } from '../../compile/levelProgram';
 import { headingDegrees, cosDegrees, sinDegrees } from '../../foundation/exactMath';
 import { assertNever } from '../../foundation/result';
 import { quicken } from './effects';
-import { launchShot } from './shots';
+import { launch, launchShot } from './shots';
 import { takeSighting } from './sounds';
 import { prepareValue } from './values';
 import { NEVER } from './never';
@@ -102,16 +102,15 @@ function fire(world: World, piece: number, program: Extract<ActProgram, { act: '
     aim.x = cosDegrees(heading);
     aim.y = sinDegrees(heading);
   }
-  const places = world.level.program.shots.find((group) => group.kind === program.kind);
+  const places = world.level.shotsOfKind[program.kind];
   if (!places) return;
-  launchShot(world, places.first, places.count, {
-    x: world.x[piece],
-    y: world.y[piece],
-    aimX: aim.x,
-    aimY: aim.y,
-    step: program.step,
-    ticks: program.ticks,
-  });
+  launch.x = world.x[piece];
+  launch.y = world.y[piece];
+  launch.aimX = aim.x;
+  launch.aimY = aim.y;
+  launch.step = program.step;
+  launch.ticks = program.ticks;
+  launchShot(world, places.first, places.count);
 }
 
 function takeAim(world: World, piece: number, program: Extract<ActProgram, { act: 'fire' }>): void {

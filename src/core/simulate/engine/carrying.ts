@@ -24,7 +24,11 @@ export function findCarrierUnder(world: World): number {
 function carries(world: World, piece: number): boolean {
   const { kinds, pieces } = world.level.program;
   const { hit } = kinds[pieces[piece].kindIndex];
-  return world.isIn(piece) && isPlaceIn(hit, world.x[piece], world.y[piece], world.player.x, world.player.y);
+  const { x, y, player } = world;
+  // Told first and in line, since it is so for nearly all: the player is beside the box round it.
+  if (player.x < x[piece] - hit.west || player.x > x[piece] + hit.east) return false;
+  if (player.y < y[piece] - hit.north || player.y > y[piece] + hit.south) return false;
+  return world.isIn(piece) && isPlaceIn(hit, x[piece], y[piece], player.x, player.y);
 }
 
 /** Moves the player by as much as its carrier moved in this tick; walls still stop it. */

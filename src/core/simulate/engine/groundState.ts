@@ -3,6 +3,14 @@ import { cellIndexAt } from '../../arena/grid';
 import type { ColumnTable } from './columns';
 import type { GroundProgram, LevelProgram } from '../../compile/levelProgram';
 
+/** Whether any ground wears away that lies in a level or can come to lie there. */
+export function canWear({ ground, contacts }: LevelProgram): boolean {
+  const opened = contacts.flatMap(({ effects }) =>
+    effects.flatMap((one) => (one.effect === 'open' ? one.becomes : [])),
+  );
+  return [...new Set([...ground.typeOfCell, ...opened])].some((type) => ground.types[type].strength > 0);
+}
+
 /** The ground as it is at a moment of a run. Shared with the program as long as nothing in the level can change it. */
 export class GroundState {
   readonly grid: ArenaGrid;
@@ -27,7 +35,7 @@ export class GroundState {
     this.types = ground.types;
     this.isPlain = ground.isPlain;
     this.canHarm = ground.types.some((type) => type.harm > 0);
-    const wears = ground.types.some((type) => type.strength > 0);
+    const wears = canWear(program);
     const opens = contacts.some((contact) => contact.effects.some((effect) => effect.effect === 'open'));
     this.canChange = wears || opens;
     this.grid = this.canChange ? { ...grid, solid: grid.solid.slice(), opaque: grid.opaque.slice() } : grid;

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { smallProgram, type SmallLevel } from '../../../../tests/support/smallLevel';
+import { soaked } from '../../../../tests/support/soak';
 import type { LevelProgram } from '../../compile/levelProgram';
 import { generatedPrograms } from '../../testing/generatedPrograms';
 import { previewMovers } from '../previewMovers';
@@ -96,7 +97,7 @@ describe('what is drawn before a run', () => {
   test.each([1, 2, 3])(
     'equals the run to the byte for generated behaviors of all words, with nobody near (stretch %i)',
     (stretch) => {
-      for (const { seed, program: made } of generatedPrograms(30_000 * stretch, 60, {
+      for (const { seed, program: made } of generatedPrograms(30_000 * stretch, soaked(20), {
         asksForPlayer: false,
         isQuiet: true,
       })) {
@@ -118,7 +119,10 @@ describe('what is drawn before a run', () => {
   );
 
   test('equals the run to the byte for a generated behavior that has moved on before the run begins', () => {
-    for (const { seed, program: made } of generatedPrograms(150_000, 80, { asksForPlayer: false, isQuiet: true })) {
+    for (const { seed, program: made } of generatedPrograms(150_000, soaked(40), {
+      asksForPlayer: false,
+      isQuiet: true,
+    })) {
       const [first] = made.pieces.filter(({ brain }) => brain >= 0);
       if (!first) continue;
       const alone = withPlayerApart({ ...made, pieces: [{ ...first, leadTicks: 0 }] });

@@ -84,6 +84,8 @@ export interface PreparedLevel {
   /** Whether anything can last for a time only. */
   countsDown: boolean;
   carriers: number[];
+  /** Places among the pieces for what is fired, by kind. */
+  shotsOfKind: ({ first: number; count: number } | undefined)[];
   /** Places among the pieces for what cues bring in, by kind. */
   poolOfKind: ({ first: number; count: number } | undefined)[];
   /** Who may march in each formation; see `World.formationOf`. */
@@ -190,6 +192,7 @@ export function prepareLevel(program: LevelProgram): Omit<PreparedLevel, 'tick' 
     fearedShots: Int16Array.from(fearedShots),
     fearedReach: Float64Array.from(fearedShots, (index) => pieces[index].radius + player.radius),
     countsDown: program.contacts.length > 0 || hurries(program),
+    shotsOfKind: kinds.map((_, kind) => program.shots.find((group) => group.kind === kind)),
     poolOfKind: kinds.map((_, kind) => program.pools.find((pool) => pool.kind === kind)),
     carriers: pieces.flatMap((piece, index) => (kinds[piece.kindIndex].isCarrier ? [index] : [])),
     formations: Array.from({ length: program.formations }, (_, formation) =>

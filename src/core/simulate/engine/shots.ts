@@ -14,33 +14,23 @@ export function firePlayer(world: World, input: Input): void {
   const isHeld = hasAction(input) && player.stunLeft === 0;
   player.heldTicks = isHeld ? player.heldTicks + 1 : 0;
   if (!isHeld || player.heldTicks <= gun.chargeTicks || player.cooldown > 0 || player.ammunition === 0) return;
-  const isFired = launchShot(world, gun.firstShot, gun.shotCount, {
-    x: player.x,
-    y: player.y,
-    aimX: isFixed ? gun.aimX : player.facingX,
-    aimY: isFixed ? gun.aimY : player.facingY,
-    step: gun.shotStep,
-    ticks: Math.ceil(gun.range / gun.shotStep),
-  });
-  if (!isFired) return;
+  launch.x = player.x;
+  launch.y = player.y;
+  launch.aimX = isFixed ? gun.aimX : player.facingX;
+  launch.aimY = isFixed ? gun.aimY : player.facingY;
+  launch.step = gun.shotStep;
+  launch.ticks = Math.ceil(gun.range / gun.shotStep);
+  if (!launchShot(world, gun.firstShot, gun.shotCount)) return;
   player.cooldown = gun.cooldownTicks;
   player.heldTicks = 0;
   if (player.ammunition > 0) player.ammunition--;
 }
 
-export interface Launch {
-  x: number;
-  y: number;
-  /** Unit vector. */
-  aimX: number;
-  aimY: number;
-  step: number;
-  /** For how many ticks it flies. */
-  ticks: number;
-}
+/** How the next shot is sent off: its place, a unit vector, cells a tick, for how many ticks it flies. Reused. */
+export const launch = { x: 0.5, y: 0.5, aimX: 0.5, aimY: 0.5, step: 0.5, ticks: 0 };
 
-/** Sends off the first free shot of a stretch of places; false when all are under way. */
-export function launchShot(world: World, first: number, count: number, launch: Launch): boolean {
+/** Sends off the first free shot of a stretch of places as {@link launch} says; false when all are under way. */
+export function launchShot(world: World, first: number, count: number): boolean {
   for (let shot = first; shot < first + count; shot++) {
     if (world.alive[shot] === 1) continue;
     world.table.renew(shot);

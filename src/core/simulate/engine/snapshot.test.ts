@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { demoLevel, kilnYard } from '../../../../tests/support/kilnYard';
+import { soaked } from '../../../../tests/support/soak';
 import type { LevelProgram } from '../../compile/levelProgram';
 import { RandomStream } from '../../foundation/random';
 import { generatedInputs, generatedPrograms } from '../../testing/generatedPrograms';
@@ -57,7 +58,7 @@ describe('a snapshot of a run', () => {
   );
 
   test.each([1, 2, 3])('of generated levels of every sort goes on to the same bytes (stretch %i)', (stretch) => {
-    for (const made of generatedPrograms(20_000 * stretch, 40))
+    for (const made of generatedPrograms(20_000 * stretch, soaked(16)))
       checkMoments(`level from seed ${made.seed}`, made.program, generatedInputs(made, 900), made.seed);
   });
 

@@ -61,16 +61,29 @@ function letIn(
   countsForCue: boolean,
 ): void {
   const random = world.randomOfCue(cue);
-  const { kindIndex } = world.level.program.pieces[slot];
   const heading = given.heading ? between(given.heading, random) : spot.inward;
   const step = given.step ? between(given.step, random) : 0;
+  letInAt(world, cue, slot, heading, step, graceTicks, countsForCue);
+}
+
+function letInAt(
+  world: World,
+  cue: number,
+  slot: number,
+  heading: number,
+  step: number,
+  graceTicks: number,
+  countsForCue: boolean,
+): void {
   world.bringIn(slot, spot.x, spot.y, heading, step, graceTicks);
   world.cueOfPiece[slot] = countsForCue ? cue : -1;
   if (countsForCue) {
     world.cues.come[cue]++;
     world.cues.alive[cue]++;
   }
-  world.events?.push({
+  if (!world.events) return;
+  const { kindIndex } = world.level.program.pieces[slot];
+  world.events.push({
     type: 'arrival',
     tick: world.tick,
     cue: world.level.program.cues[cue].name,
@@ -114,7 +127,7 @@ export function arriveWithGap(
   const random = world.randomOfCue(cue);
   const { x, y, width, height, isLine, inward } = place.spots[0];
   // Drawn in any case, so that what does not come changes nothing for what comes later.
-  const size = between([gap.least, gap.most], random);
+  const size = gap.least === gap.most ? gap.least : gap.least + (gap.most - gap.least) * random.nextUnit();
   const share = random.nextUnit();
   const heading = given.heading ? between(given.heading, random) : inward;
   const step = given.step ? between(given.step, random) : 0;
@@ -130,35 +143,58 @@ export function arriveWithGap(
   }
   const middle = from < to ? from + (to - from) * share : (from + to) / 2;
   const { kinds } = world.level.program;
-  const [first, second] = [kinds[gap.first].hit, kinds[gap.second].hit];
-  const ends = isUpright ? [first.south, second.north] : [first.east, second.west];
-  const parts: [kind: number, at: number][] = [
-    [gap.first, middle - size / 2 - ends[0]],
-    [gap.second, middle + size / 2 + ends[1]],
-  ];
-  if (gap.strip >= 0) parts.push([gap.strip, middle]);
-  const slots: number[] = [];
-  for (const [kind] of parts) slots.push(freeSlot(world, kind, slots));
-  if (slots.includes(-1)) return false;
+  const { hit: first } = kinds[gap.first];
+  const { hit: second } = kinds[gap.second];
+  parts.count = gap.strip >= 0 ? 3 : 2;
+  setPart(0, gap.first, middle - size / 2 - (isUpright ? first.south : first.east));
+  setPart(1, gap.second, middle + size / 2 + (isUpright ? second.north : second.west));
+  setPart(2, gap.strip, middle);
+  for (let part = 0; part < parts.count; part++) {
+    parts.slots[part] = freeSlotForPart(world, part);
+    if (parts.slots[part] < 0) return false;
+  }
   world.cues.lastGap[cue] = middle;
-  const exact: GivenProgram = { heading: [heading, heading], step: given.step && [step, step] };
-  parts.forEach(([, at], index) => {
-    spot.x = isUpright ? x + (isLine ? 0 : width / 2) : at;
-    spot.y = isUpright ? at : y + (isLine ? 0 : height / 2);
-    letIn(world, cue, slots[index], exact, place.graceTicks, true);
-  });
+  for (let part = 0; part < parts.count; part++) {
+    spot.x = isUpright ? x + (isLine ? 0 : width / 2) : parts.at[part];
+    spot.y = isUpright ? parts.at[part] : y + (isLine ? 0 : height / 2);
+    letInAt(world, cue, parts.slots[part], heading, step, place.graceTicks, true);
+  }
   return true;
 }
 
-function between([low, high]: [number, number], random: RandomStream): number {
-  return low === high ? low : low + (high - low) * random.nextUnit();
+/** What comes in with a gap: the two that block, and what stands between them; their places are chosen together. Reused. */
+const parts = {
+  count: 0,
+  kinds: new Int32Array(3),
+  at: new Float64Array(3),
+  slots: new Int32Array(3),
+};
+
+function setPart(part: number, kind: number, at: number): void {
+  parts.kinds[part] = kind;
+  parts.at[part] = at;
 }
 
-/** A place among the pieces of a kind that is free and not among those already chosen; −1 for none. */
-function freeSlot(world: World, kind: number, chosen: readonly number[] = []): number {
+function between(range: readonly [number, number], random: RandomStream): number {
+  return range[0] === range[1] ? range[0] : range[0] + (range[1] - range[0]) * random.nextUnit();
+}
+
+/** A place among the pieces of a kind that is free; −1 for none. */
+function freeSlot(world: World, kind: number): number {
   const pool = world.level.poolOfKind[kind];
   if (!pool) return -1;
-  for (let slot = pool.first; slot < pool.first + pool.count; slot++)
-    if (world.alive[slot] === 0 && !chosen.includes(slot)) return slot;
+  for (let slot = pool.first; slot < pool.first + pool.count; slot++) if (world.alive[slot] === 0) return slot;
+  return -1;
+}
+
+/** As {@link freeSlot}, and not taken by a part that was given its place before. */
+function freeSlotForPart(world: World, part: number): number {
+  const pool = world.level.poolOfKind[parts.kinds[part]];
+  if (!pool) return -1;
+  for (let slot = pool.first; slot < pool.first + pool.count; slot++) {
+    let isFree = world.alive[slot] === 0;
+    for (let before = 0; before < part; before++) if (parts.slots[before] === slot) isFree = false;
+    if (isFree) return slot;
+  }
   return -1;
 }

@@ -15,7 +15,7 @@ export const POINT_STEPS = 16;
 
 /** The largest input there is. */
 export const MOST_INPUT =
-  POINT_MOST * 2 ** POINT_SHIFT_Y + POINT_MOST * 2 ** POINT_SHIFT_X + POINT_BIT + ACTION_BIT + 8;
+  POINT_MOST * (1 << POINT_SHIFT_Y) + POINT_MOST * (1 << POINT_SHIFT_X) + POINT_BIT + ACTION_BIT + 8;
 
 /** Columns and rows of the nine directions: 0 stands, then clockwise from east. */
 export const INPUT_COLUMNS = [0, 1, 1, 0, -1, -1, -1, 0, 1];

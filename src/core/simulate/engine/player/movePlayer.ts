@@ -197,8 +197,16 @@ function stepCells(
 }
 
 function hasRoom(ground: GroundState, { stand }: PlayerProgram, x: number, y: number): boolean {
-  return [x - stand.west, x + stand.east].every((column) =>
-    [y - stand.north, y + stand.south].every((row) => !isSolidAt(ground.grid, Math.floor(column), Math.floor(row))),
+  const { grid } = ground;
+  const west = Math.floor(x - stand.west);
+  const east = Math.floor(x + stand.east);
+  const north = Math.floor(y - stand.north);
+  const south = Math.floor(y + stand.south);
+  return !(
+    isSolidAt(grid, west, north) ||
+    isSolidAt(grid, east, north) ||
+    isSolidAt(grid, west, south) ||
+    isSolidAt(grid, east, south)
   );
 }
 

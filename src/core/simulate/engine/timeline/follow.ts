@@ -4,7 +4,7 @@ import { isWithin } from '../perception';
 import type { World } from '../world';
 import { CHANGE_NUMBERS, type Timeline } from './timeline';
 
-const NEVER_COMES = 2 ** 31 - 1;
+const NEVER_COMES = 0x7fffffff;
 /** A player that goes farther in a tick than so many of its steps, both ways added up, has been moved. */
 const USUAL_STEPS = 3;
 /** For rounding, and for the tick that a step takes to be seen. */

@@ -1,4 +1,5 @@
 import { mixed, mixPose } from '../../../foundation/traceHash';
+import { canWear } from '../groundState';
 import { stepOne } from '../tick';
 import type { World } from '../world';
 import { beginsQuietly, isQuietWay, kindsThatTell, ownCourseOf, type OwnCourse } from './ownCourse';
@@ -11,7 +12,7 @@ const KEPT_TICKS = 32;
 const MOST_BYTES = 96 * 1024 * 1024;
 /** Numbers of one change: tick, facing x and y, state, turns, and 1 when it came to its place without crossing the level. */
 export const CHANGE_NUMBERS = 6;
-const NEVER_ENDS = 2 ** 31 - 1;
+const NEVER_ENDS = 0x7fffffff;
 
 /** The places of all followers after a tick: arrays, and where in them the first stands. Reused. */
 export interface TimelineRow {
@@ -82,13 +83,8 @@ export class Timeline {
 
   /** Whether pieces of a level may follow one. */
   static isOfUse({ level }: World): boolean {
-    const { ground, contacts, from } = level.program;
-    const opened = contacts.flatMap(({ effects }) =>
-      effects.flatMap((one) => (one.effect === 'open' ? one.becomes : [])),
-    );
-    const types = new Set([...ground.typeOfCell, ...opened]);
     // Where ground wears away, it changes while pieces move.
-    return from.seconds === undefined && [...types].every((type) => ground.types[type].strength === 0);
+    return level.program.from.seconds === undefined && !canWear(level.program);
   }
 
   /** Makes sure that a tick is known; false when so many cannot be kept. */
