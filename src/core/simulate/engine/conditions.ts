@@ -14,9 +14,9 @@ export type ConditionTest = (world: World, piece: number) => boolean;
 export function prepareCondition(condition: ConditionProgram): ConditionTest {
   switch (condition.type) {
     case 'or':
-      return joinTests(condition.parts.map(prepareCondition), true);
+      return joinTests(condition.parts, true);
     case 'and':
-      return joinTests(condition.parts.map(prepareCondition), false);
+      return joinTests(condition.parts, false);
     case 'not': {
       const part = prepareCondition(condition.part);
       return (world, piece) => !part(world, piece);
@@ -130,13 +130,41 @@ function prepareNear(condition: Extract<ConditionProgram, { type: 'near' }>): Co
   };
 }
 
-/** Joins tests without cutting short, so that every test with a duration counts on in every tick. */
-function joinTests(tests: ConditionTest[], any: boolean): ConditionTest {
+/**
+ * Joins tests. Those that count, draw or note something are done in every tick, in their order; the others change nothing and
+ * are only done while they can still decide.
+ */
+function joinTests(parts: readonly ConditionProgram[], any: boolean): ConditionTest {
+  const lasting = parts.filter((part) => !changesNothing(part)).map(prepareCondition);
+  const passing = parts.filter(changesNothing).map(prepareCondition);
   return (world, piece) => {
-    let holding = 0;
-    for (const test of tests) if (test(world, piece)) holding++;
-    return any ? holding > 0 : holding === tests.length;
+    let isDecided = false;
+    for (let index = 0; index < lasting.length; index++) if (lasting[index](world, piece) === any) isDecided = true;
+    if (isDecided) return any;
+    for (let index = 0; index < passing.length; index++) if (passing[index](world, piece) === any) return any;
+    return !any;
   };
+}
+
+/** Whether a test only reads: nothing of the world is another if it is left out. */
+function changesNothing(condition: ConditionProgram): boolean {
+  switch (condition.type) {
+    case 'or':
+    case 'and':
+      return condition.parts.every(changesNothing);
+    case 'not':
+      return changesNothing(condition.part);
+    case 'sees':
+      return condition.target === PLAYER_TARGET && condition.noticeTicks <= 1;
+    // Those note what they have come upon: how near, from where, by whom; or draw.
+    case 'near':
+    case 'hears':
+    case 'ally':
+    case 'chance':
+      return false;
+    default:
+      return true;
+  }
 }
 
 /** Whether the middle of a piece is over a kind of ground; outside of the level it is over none. */

@@ -93,7 +93,7 @@ function meetPair(world: World, pair: PairProgram): void {
   meeting.pair = pair;
   for (let index = 0; index < firsts.length; index++) {
     const piece = firsts[index];
-    if (!world.isIn(piece)) continue;
+    if (world.alive[piece] === 0 || !world.isIn(piece)) continue;
     meeting.piece = piece;
     buckets.forEachNear(world, piece, reach, meetNeighbour);
   }

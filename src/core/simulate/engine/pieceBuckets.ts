@@ -7,11 +7,15 @@ export const NEAR_FIRST = 1e-3;
 /** What is done with each piece that is found; a function of a module, so that nothing is allocated for it. */
 export type Visit = (world: World, other: number) => void;
 
+const FOR_ROUNDING = 1e-6;
+
 /** Pieces by the cell in which their centre is, as linked lists in two arrays. Reused for every pair of kinds. */
 export class PieceBuckets {
   private head = new Int32Array(0);
   private next = new Int32Array(0);
   private readonly used: number[] = [];
+  /** The longest way that any of those taken in has come in this tick, cells. */
+  private longestMove = 0;
 
   /** Takes in pieces by places of theirs: where they are now, or where they were when the tick began. */
   fill(world: World, pieces: readonly number[], x: Float64Array, y: Float64Array): void {
@@ -21,10 +25,13 @@ export class PieceBuckets {
     if (this.next.length < world.pieceCount) this.next = new Int32Array(world.pieceCount);
     for (const cell of this.used) this.head[cell] = -1;
     this.used.length = 0;
+    this.longestMove = FOR_ROUNDING;
     // From the last to the first, so that each list is in the order of the pieces.
     for (let index = pieces.length - 1; index >= 0; index--) {
       const piece = pieces[index];
       if (world.alive[piece] === 0) continue;
+      const moved = Math.abs(x[piece] - world.beforeX[piece]) + Math.abs(y[piece] - world.beforeY[piece]);
+      if (moved > this.longestMove) this.longestMove = moved;
       const cell = cellIndexAt(grid, x[piece], y[piece]);
       if (this.head[cell] < 0) this.used.push(cell);
       this.next[piece] = this.head[cell];
@@ -35,8 +42,8 @@ export class PieceBuckets {
   /** Calls for every piece whose way in this tick may come within a distance of that of a piece. */
   forEachNear(world: World, piece: number, reach: number, visit: Visit): void {
     const { grid } = world.ground;
-    // Others are filed by where they ended; one cell more covers the way on which they came, two a tick being very quick.
-    const slack = reach + 2;
+    // Others are filed by where they ended; their longest way covers where they came from.
+    const slack = reach + this.longestMove;
     const lowX = Math.min(world.x[piece], world.beforeX[piece]) - slack;
     const highX = Math.max(world.x[piece], world.beforeX[piece]) + slack;
     const lowY = Math.min(world.y[piece], world.beforeY[piece]) - slack;
@@ -56,8 +63,7 @@ export class PieceBuckets {
   /** Calls for every piece that may be within a distance of a place. */
   forEachWithin(world: World, x: number, y: number, reach: number, visit: Visit): void {
     const { grid } = world.ground;
-    // Pieces may have moved on by a little since they were taken in.
-    const slack = reach + 1;
+    const slack = reach + FOR_ROUNDING;
     const firstColumn = within(grid.width, Math.floor(x - slack));
     const lastColumn = within(grid.width, Math.floor(x + slack));
     const firstRow = within(grid.height, Math.floor(y - slack));
