@@ -149,6 +149,7 @@ export { NO_OVERRIDES, type LevelProgram, type Overrides, type StartOverride } f
 export { ACTION_BIT, directionFor, isInput, pointInput, type Input } from './simulate/engine/player/inputs';
 export { Runner, isAlarmed, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
+export { ENGINE_VERSION } from './simulate/engine/engineVersion';
 export { pieceIdOf, type EndCause, type Outcome, type RunEvent } from './simulate/engine/runEvent';
 export { explainMoment, PIECE_FIELDS, PLAYER_FIELDS, recordRun, type RecordedRun } from './simulate/recordRun';
 export { measureReach, type AirArc, type PlayerReach } from './simulate/playerReach';

@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { headingDegrees, isInput, Runner, type LevelProgram, type RunEvent, type Steering } from '@/core/index';
+import {
+  ENGINE_VERSION,
+  headingDegrees,
+  isInput,
+  Runner,
+  type LevelProgram,
+  type RunEvent,
+  type Steering,
+} from '@/core/index';
 import { findStandIns, openGame, openLevel, readText } from '../gameFile';
 import { CommandFault, EXIT, printResult } from '../output';
 
@@ -39,6 +47,7 @@ export async function trace(file: string, options: TraceOptions): Promise<number
         ? { outcome: record.outcome, cause: record.cause, piece: record.piece ?? null, ticks: record.ticks }
         : null,
       seed: options.seed,
+      engine: ENGINE_VERSION,
       hash,
     }),
   );

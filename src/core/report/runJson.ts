@@ -1,5 +1,6 @@
 import type { Finding } from '../measure/findings';
 import type { Summary } from '../measure/summary';
+import { ENGINE_VERSION } from '../simulate/engine/engineVersion';
 
 /** Version of the JSON that `gorge run --json` prints. */
 export const RUN_JSON_VERSION = 1;
@@ -15,6 +16,7 @@ export interface StandInSummary {
 export function writeRunJson(level: string, results: readonly StandInSummary[]): object {
   return {
     version: RUN_JSON_VERSION,
+    engine: ENGINE_VERSION,
     level,
     standins: results.map(({ standIn, firstSeed, summary, findings }) => ({
       standin: standIn,

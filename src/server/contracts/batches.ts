@@ -26,6 +26,8 @@ export const batchInfo = z.object({
   standInId: z.string(),
   firstSeed: z.number().int(),
   runs: z.number().int(),
+  /** Version of the engine that made its runs. */
+  engine: z.number().int(),
   runsDone: z.number().int(),
   runsWon: z.number().int(),
   status: batchStatus,

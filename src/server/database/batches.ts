@@ -1,6 +1,7 @@
 import {
   compileGameLevel,
   bug,
+  ENGINE_VERSION,
   mergeChunks,
   summariseFully,
   type ChunkResult,
@@ -27,6 +28,7 @@ export interface NewBatch {
 export async function createBatch(batch: NewBatch): Promise<BatchInfo> {
   const row = await database().models.batches.create({
     ...batch,
+    engine: ENGINE_VERSION,
     status: 'running',
     error: null,
     startedAt: new Date(),
@@ -45,6 +47,7 @@ function describeBatch(row: BatchRow, counts: { done: number; won: number }): Ba
     standInId: row.standInId,
     firstSeed: row.firstSeed,
     runs: row.runs,
+    engine: row.engine,
     runsDone: counts.done,
     runsWon: counts.won,
     status: row.status as BatchStatus,
@@ -52,6 +55,17 @@ function describeBatch(row: BatchRow, counts: { done: number; won: number }): Ba
     startedAt: row.startedAt.toISOString(),
     finishedAt: row.finishedAt?.toISOString() ?? null,
   };
+}
+
+/** Forgets all runs of a batch that an older engine had made, so that it goes on with runs of one kind only. */
+export async function beginAnew(batchId: number): Promise<BatchInfo | undefined> {
+  const { sequelize, models } = database();
+  await sequelize.transaction(async (transaction) => {
+    await models.runs.destroy({ where: { batchId }, transaction });
+    await models.chunks.destroy({ where: { batchId }, transaction });
+    await models.batches.update({ engine: ENGINE_VERSION }, { where: { id: batchId }, transaction });
+  });
+  return findBatch(batchId);
 }
 
 export async function findBatch(id: number): Promise<BatchInfo | undefined> {

@@ -76,6 +76,13 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
       await context.addColumn('chunks', 'notes', maybeLong());
     },
   },
+  {
+    name: '005-engine',
+    up: async ({ context }) => {
+      // All that was kept before came from the first version of the engine.
+      await context.addColumn('batches', 'engine', { ...whole(), defaultValue: 1 });
+    },
+  },
 ];
 
 /** Brings the tables up to date; does nothing when they are. */

@@ -32,6 +32,7 @@ export interface BatchRow extends Model<InferAttributes<BatchRow>, InferCreation
   standInId: string;
   firstSeed: number;
   runs: number;
+  engine: number;
   status: string;
   error: string | null;
   startedAt: Date;
@@ -92,6 +93,7 @@ export function defineModels(sequelize: Sequelize): Models {
         standInId: text(64),
         firstSeed: whole(),
         runs: whole(),
+        engine: whole(),
         status: text(16),
         error: maybeLong(),
         startedAt: time(),

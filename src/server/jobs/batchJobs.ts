@@ -1,9 +1,10 @@
 import { EventEmitter } from 'node:events';
-import { bug } from '@/core/index';
+import { bug, ENGINE_VERSION } from '@/core/index';
 import { cutIntoChunks, type ChunkTask } from '@/pool/chunkTask';
 import { createChunkPool, type ChunkPool } from '@/pool/chunkPool';
 import type { BatchInfo, BatchProgress, BatchStatus } from '../contracts/batches';
 import {
+  beginAnew,
   createBatch,
   endBatch,
   findBatch,
@@ -46,7 +47,8 @@ class BatchJobs {
     for (const batch of await listBatches({ status: 'running' })) {
       if (this.running.has(batch.id)) continue;
       log.info({ batch: batch.id, runsDone: batch.runsDone, runs: batch.runs }, 'going on with a batch');
-      this.begin(batch);
+      // Runs of two engines do not belong into one batch.
+      this.begin(batch.engine === ENGINE_VERSION ? batch : ((await beginAnew(batch.id)) ?? batch));
     }
   }
 

@@ -5,7 +5,14 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useEffect } from 'react';
-import { describeSummary, goalMarks, headline, type FullSummary, type GameDocument } from '@/core/index';
+import {
+  describeSummary,
+  ENGINE_VERSION,
+  goalMarks,
+  headline,
+  type FullSummary,
+  type GameDocument,
+} from '@/core/index';
 import { batchProgress, type BatchInfo } from '@/server/contracts/batches';
 import { CellMap } from '../frame/CellMap';
 import { FindingList } from '../frame/FindingList';
@@ -83,6 +90,15 @@ function HeadActions({ batch }: { batch: BatchInfo }) {
   );
 }
 
+function OlderEngine({ engine }: { engine: number }) {
+  return (
+    <p role="note" style={{ margin: '8px 16px 0', color: 'var(--ochre)' }}>
+      Version {engine} of the engine made these runs; here is version {ENGINE_VERSION}. Their numbers stay as they were,
+      but a replay may go otherwise. Start the batch again to compare.
+    </p>
+  );
+}
+
 function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary; game: GameDocument }) {
   const router = useRouter();
   const params = useSearchParams();
@@ -99,6 +115,7 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
   return (
     <>
       <Verdict batch={batch} summary={summary} />
+      {batch.engine !== ENGINE_VERSION && <OlderEngine engine={batch.engine} />}
       {summary.runs === 0 ? (
         <Empty title="No run is finished yet">
           {batch.status === 'running' ? 'The first ones take a moment.' : 'Start another batch from the desk.'}

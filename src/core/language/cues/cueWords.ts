@@ -87,7 +87,7 @@ export const CUE_WORDS: readonly CueWord[] = [
     word: 'gap',
     form: 'LENGTH [ .. LENGTH ] between KIND and KIND [ , strip KIND ] [ , shifting at most LENGTH ]',
     meaning:
-      'Instead of `pick`: two that block, with a gap between them somewhere along the mark, the first to the north or west of it. In the gap stands a strip, which the player may collect for points. Of one gap to the next the middle shifts by no more than so much.',
+      'Instead of `pick`: two that block, with a gap between them somewhere along the mark, the first to the north or west of it. The gap is what their hit shapes leave open. In it stands a strip, which the player may collect for points; it is as long as the widest gap, so nobody passes without meeting it. Of one gap to the next the middle shifts by no more than so much.',
     example: 'gap 2.4..3 cells between damper and damper, strip wisp, shifting at most 3 cells',
   },
   {

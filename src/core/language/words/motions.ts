@@ -212,7 +212,14 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
         0,
         'how much farther the target must be before it sets off again, so that it does not tremble',
       ),
-      clause('apart', 'apart', 'length', [0, 20], 0, 'how far it keeps from others of its kind'),
+      clause(
+        'apart',
+        'apart',
+        'length',
+        [0, 20],
+        0,
+        'how far it keeps from others of its kind; who is farther from where both go gives way, and none is moved where it would not go',
+      ),
       clause(
         'lead',
         'leading',
