@@ -21,7 +21,6 @@ export class ReferenceInterpreter {
   private readonly held = new Map<string, number>();
 
   readonly decideAll = (world: World): void => {
-    if (world.tick === 0) this.held.clear();
     const { program, brains } = world.level;
     takeUpSounds(world);
     program.pieces.forEach((piece, index) => {
@@ -40,7 +39,11 @@ export class ReferenceInterpreter {
     const programs = world.level.program.brains[brainIndex].states;
     const stateIndex = world.state[piece];
     const state = behavior.states[stateIndex];
-    if (world.hasBegun[piece] === 0) this.perform(world, piece, behavior, state.enter, programs[stateIndex].enter);
+    if (world.hasBegun[piece] === 0) {
+      // It has just come to be, with nothing counted so far.
+      this.forget(piece);
+      this.perform(world, piece, behavior, state.enter, programs[stateIndex].enter);
+    }
     world.hasBegun[piece] = 1;
     const inState = world.tick - world.stateSince[piece];
     state.repeats.forEach((repeat, index) => {
@@ -49,7 +52,7 @@ export class ReferenceInterpreter {
     });
     for (const [index, transition] of state.transitions.entries()) {
       if (!this.holds(world, piece, behavior, transition.condition)) continue;
-      for (const key of this.held.keys()) if (key.startsWith(`${piece}:`)) this.held.delete(key);
+      this.forget(piece);
       this.perform(world, piece, behavior, state.leave, programs[stateIndex].leave);
       this.perform(world, piece, behavior, transition.acts, programs[stateIndex].transitions[index].acts);
       const name = this.draw(world, piece, transition.targets);
@@ -58,6 +61,10 @@ export class ReferenceInterpreter {
       this.perform(world, piece, behavior, behavior.states[target].enter, programs[target].enter);
       return;
     }
+  }
+
+  private forget(piece: number): void {
+    for (const key of this.held.keys()) if (key.startsWith(`${piece}:`)) this.held.delete(key);
   }
 
   /** Memory is set by this interpreter itself; what acts upon the world is the engine's. */

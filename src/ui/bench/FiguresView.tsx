@@ -95,11 +95,7 @@ export function FiguresView({ measured }: { measured: Measured }) {
       `${figures.turnsPerSecond.toFixed(2)} a second`,
       'Turns by more than 45 degrees from one tick to the next',
     ],
-    ...describeUnrest(figures).map(({ name, share, meaning }): [string, string, string] => [
-      name,
-      percent(share),
-      meaning,
-    ]),
+    ...unrestLines(figures, percent),
   ];
   return (
     <div data-testid="behavior-figures" style={{ opacity: isBusy ? 0.6 : 1 }}>
@@ -109,4 +105,12 @@ export function FiguresView({ measured }: { measured: Measured }) {
       <FigureLines lines={lines} />
     </div>
   );
+}
+
+/** What is restless, a line each; one line when nothing is. */
+function unrestLines(figures: BehaviorFigures, percent: (share: number) => string): [string, string, string][] {
+  const lines = describeUnrest(figures);
+  const seen = lines.filter(({ share }) => share > 0);
+  if (seen.length > 0) return seen.map(({ name, share, meaning }) => [name, percent(share), meaning]);
+  return [['restless', 'never', `None of these: ${lines.map(({ name }) => name).join(', ')}`]];
 }

@@ -41,6 +41,27 @@ function play(
 const thing = (at: [number, number] = [5.5, 2.5]) => ({ kinds: [{ id: 'thing' }], pieces: [{ kind: 'thing', at }] });
 
 describe('contacts', () => {
+  test('make safe by harm that is done, not by harm that is warded off', () => {
+    const does = [
+      { effect: 'harm' as const, health: 20 },
+      { effect: 'safe' as const, seconds: 0.5 },
+    ];
+    const { events, last } = play(
+      {
+        kinds: [{ id: 'hose' }],
+        playerKind: { health: 100 },
+        pieces: [{ kind: 'hose', at: [1.7, 2.5] }],
+        contacts: [{ by: 'hose', on: 'player', does, cooldown: 0.1 }],
+      },
+      [],
+      100,
+    );
+    // Asked every 6 ticks; safe for 30 from the first, and harmed again at once when that is over: at 0, 30, 60, 90.
+    const harms = events.filter((event) => event.type === 'contact' && event.effect === 'harm');
+    expect(harms.map(({ tick }) => tick)).toEqual([0, 30, 60, 90]);
+    expect(last.health).toBe(20);
+  });
+
   test('defeat the player by name of the piece, unless it is safe', () => {
     const contacts = [{ by: 'thing', on: 'player', does: [{ effect: 'defeat' as const }] }];
     const { record } = play({ ...thing(), contacts });
