@@ -346,6 +346,12 @@ function fallOrRise(
 }
 
 function face(body: PlayerBody, x: number, y: number): void {
+  // Straight, as it mostly is, there is nothing to work out.
+  if (x === 0 || y === 0) {
+    body.facingX = x > 0 ? 1 : x < 0 ? -1 : 0;
+    body.facingY = y > 0 ? 1 : y < 0 ? -1 : 0;
+    return;
+  }
   const length = Math.sqrt(x * x + y * y);
   body.facingX = x / length;
   body.facingY = y / length;

@@ -6,10 +6,11 @@ import { CHANGE_NUMBERS, type Timeline } from './timeline';
 
 const NEVER_COMES = 0x7fffffff;
 /** A player that goes farther in a tick than so many of its steps, both ways added up, has been moved. */
-const USUAL_STEPS = 3;
+const USUAL_STEPS = 2;
 /** For rounding, and for the tick that a step takes to be seen. */
 const SLACK_CELLS = 0.5;
 const LONGEST_SLEEP = 600;
+const SHORTEST_SLEEP = 8;
 
 /** The pieces of a world that follow a time line, and where in it each is. */
 export class Following {
@@ -32,7 +33,12 @@ export class Following {
   /** The followers whose places are kept up, `awakeCount` of them, and which are not. */
   private readonly awake: Int32Array;
   private awakeCount = 0;
+  /** Whether anybody has woken or fallen asleep in the present tick; and the tick in which all began. */
+  private hasTurned = false;
+  private firstTick = 0;
   private readonly isAsleep: Uint8Array;
+  /** For each follower how near the player has to be to matter, cells. */
+  private readonly reach: Float64Array;
   private playerX = 0;
   private playerY = 0;
   /** What those that have parted had added to the fingerprint before. */
@@ -50,6 +56,7 @@ export class Following {
     this.nextChange = new Int32Array(timeline.pieces.length);
     this.awake = new Int32Array(timeline.pieces.length);
     this.isAsleep = new Uint8Array(timeline.pieces.length);
+    this.reach = new Float64Array(timeline.pieces.length);
     this.followers = new Int32Array(timeline.pieces.length);
     this.cursor = new Int32Array(timeline.pieces.length);
     this.followerOf = new Int32Array(pieceCount).fill(-1);
@@ -61,6 +68,7 @@ export class Following {
     const { timeline, followers } = this;
     this.sumA = this.sumB = 0;
     this.hasMoved = false;
+    this.firstTick = world.tick;
     this.cursor.fill(0);
     this.noteChanges();
     this.isAsleep.fill(0);
@@ -71,6 +79,7 @@ export class Following {
     world.follows.fill(0);
     for (let follower = 0; follower < timeline.pieces.length; follower++) {
       if (timeline.endsAt[follower] === 0) continue;
+      this.reach[follower] = this.reachOf(world, follower);
       followers[this.count++] = follower;
       world.follows[timeline.pieces[follower]] = 1;
     }
@@ -104,8 +113,9 @@ export class Following {
     if (moved > this.mostStep) this.wakeAll(world);
     if (tick < this.nextWake) return;
     this.nextWake = NEVER_COMES;
+    this.hasTurned = false;
     for (let index = this.count - 1; index >= 0; index--) this.ask(world, followers[index]);
-    this.listAwake(world);
+    if (this.hasTurned || tick === this.firstTick) this.listAwake(world);
   }
 
   /** Asks one follower, if it is time, whether it has to part. */
@@ -113,11 +123,13 @@ export class Following {
     const piece = this.timeline.pieces[follower];
     const { asleepUntil, tick } = world;
     if (asleepUntil[piece] <= tick) {
-      if (this.isAsleep[follower] === 1) this.settle(world, follower);
+      const hasSlept = this.isAsleep[follower] === 1;
+      if (hasSlept) this.settle(world, follower);
       if (this.isDisturbed(world, follower, piece)) {
         this.part(world, follower);
         return;
       }
+      if (hasSlept || asleepUntil[piece] > tick) this.hasTurned = true;
     }
     if (asleepUntil[piece] < this.nextWake) this.nextWake = asleepUntil[piece];
   }
@@ -153,35 +165,46 @@ export class Following {
 
   /** Looks whether a follower has to part; if not, until when nothing can come of the player. */
   private isDisturbed(world: World, follower: number, piece: number): boolean {
-    const { timeline, mostStep } = this;
+    const { timeline } = this;
     const { tick } = world;
     if (tick >= timeline.endsAt[follower]) return true;
-    const course = timeline.course[follower];
     const dx = world.player.x - world.x[piece];
     const dy = world.player.y - world.y[piece];
     const square = dx * dx + dy * dy;
-    if (course && square <= course.askRange * course.askRange) return true;
-    if (course && square <= course.sightRange * course.sightRange && this.sees(world, piece, square)) return true;
-    const reach = Math.max(course?.sightRange ?? 0, course?.askRange ?? 0, this.meetingReach(world, piece));
-    const room = Math.sqrt(square) - reach - SLACK_CELLS;
-    // An encounter that is not over has to be ended where pieces meet.
-    const ticks =
-      room > 0 && world.encounter[piece] === 0 ? Math.floor(room / (mostStep + timeline.mostStep[follower])) : 0;
+    const reach = this.reach[follower];
+    world.asleepUntil[piece] = tick;
+    if (square > reach * reach) {
+      // An encounter that is not over has to be ended where pieces meet.
+      if (world.encounter[piece] === 0) this.sleep(world, follower, piece, Math.sqrt(square) - reach);
+      return false;
+    }
+    const course = timeline.course[follower];
+    if (!course) return false;
+    if (square <= course.askRange * course.askRange) return true;
+    return square <= course.sightRange * course.sightRange && this.sees(world, piece, square);
+  }
+
+  /** Lets a follower sleep for as long as the player needs at least to come so much nearer. */
+  private sleep(world: World, follower: number, piece: number, room: number): void {
+    const { timeline, mostStep } = this;
+    const ticks = Math.floor(room / (mostStep + timeline.mostStep[follower]));
+    // For less than that it is not worth while to find out afterwards where it is.
+    if (ticks < SHORTEST_SLEEP) return;
     // It also has to part in time, and how fast it is by then has to be known.
     world.asleepUntil[piece] = Math.min(
-      tick + Math.min(ticks, LONGEST_SLEEP),
+      world.tick + Math.min(ticks, LONGEST_SLEEP),
       timeline.known,
       timeline.endsAt[follower],
     );
-    return false;
   }
 
-  /** Farther apart than this, the middles of piece and player, they cannot meet. */
-  private meetingReach({ level }: World, piece: number): number {
-    const index = level.meetingOfPiece[piece];
-    if (index < 0) return 0;
-    const { west, north, east, south } = level.playerMeetings[index].meeting;
-    return west + north + east + south;
+  /** Beyond this distance, cells, nothing comes of the player: neither seen nor heard nor met. */
+  private reachOf({ level }: World, follower: number): number {
+    const course = this.timeline.course[follower];
+    const index = level.meetingOfPiece[this.timeline.pieces[follower]];
+    const meeting = index < 0 ? undefined : level.playerMeetings[index].meeting;
+    const touch = meeting ? meeting.west + meeting.north + meeting.east + meeting.south : 0;
+    return Math.max(course?.sightRange ?? 0, course?.askRange ?? 0, touch) + SLACK_CELLS;
   }
 
   /** Looks up when each follower changes next; to be done again when more ticks have become known. */
