@@ -195,4 +195,39 @@ describe('moving only what can go by itself', () => {
     expect(quick).toEqual(slow);
     expect(quick[0].arrivals.length).toBeGreaterThan(30);
   });
+
+  test('changes nothing where what comes in is harmed, stopped or taken away by what stands in its way', () => {
+    const program = smallProgram({
+      map: ROAD,
+      player: { at: [10.5, 9.5] },
+      scripts: { run: 'start state on { do drift leaving at 4 cells/s }' },
+      kinds: [{ id: 'cart', behavior: 'run', floats: true, health: 3 }, { id: 'post' }, { id: 'mat' }],
+      pieces: [
+        { kind: 'post', at: [9.5, 4.5] },
+        { kind: 'mat', at: [12.5, 5.5] },
+      ],
+      contacts: [
+        { by: 'post', on: 'cart', does: [{ effect: 'defeat' }] },
+        {
+          by: 'mat',
+          on: 'cart',
+          does: [
+            { effect: 'harm', health: 1 },
+            { effect: 'push', speed: 3, seconds: 0.4 },
+          ],
+        },
+      ],
+      marks: [{ id: 'field', name: 'Field', area: [3, 3, 2, 4] }],
+      level: { cues: ['spawner a { at field; every 0.7 s ± 0.5 s; pick cart; give heading 0 deg; limit 3 alive }'] },
+    });
+    const [quick, slow] = bothWays(program, 10, 40, 6);
+    expect(quick).toEqual(slow);
+    // In free passage three at a time would let in fewer: those that are taken away make room.
+    const free = bothWays({ ...program, contacts: [] }, 10, 40, 6)[1];
+    expect(sumOf(slow)).toBeGreaterThan(sumOf(free));
+  });
 });
+
+function sumOf(runs: readonly { arrivals: readonly unknown[] }[]): number {
+  return runs.reduce((sum, { arrivals }) => sum + arrivals.length, 0);
+}

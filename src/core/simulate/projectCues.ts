@@ -47,7 +47,7 @@ export function projectCues(
 ): ProjectedRun[] {
   const still = moves === 'all' ? undefined : withoutStayers(program);
   const world = new World(prepareRuns(still?.program ?? program));
-  const leavers = still && new Leavers(world, still.drifts, seconds * program.ticksPerSecond);
+  const leavers = still && new Leavers(world, still.drifts, still.meet, seconds * program.ticksPerSecond);
   return Array.from({ length: seeds.count }, (_, index) =>
     projectOne(world, program, seeds.first + index, seconds, clearSeconds, leavers),
   );
@@ -130,15 +130,17 @@ function projectOne(
 /** Goes on at once to shortly before the next tick in which anything can happen; what is there stays the same until then. */
 function skipQuiet(world: World, leavers: Leavers, run: ProjectedRun, end: number, clearTicks: number): void {
   const { ticksPerSecond } = world.level.program;
-  const until = Math.min(end, quietUntil(world, clearTicks) - 1, leavers.next - 1);
+  const until = Math.min(end, quietUntil(world, clearTicks, leavers.meet) - 1, leavers.next - 1);
   for (; world.tick < until; world.tick++)
     if (world.tick % ticksPerSecond === 0) run.population.push(Uint16Array.from(world.cues.alive));
 }
 
 /** No cue lets anything in or takes anything away before this tick; the present one while something moves or is waited for. */
-function quietUntil(world: World, clearTicks: number): number {
+function quietUntil(world: World, clearTicks: number, meet: boolean): number {
   const { brainOfPiece, program } = world.level;
   const { alive, cues: state } = world;
+  // What lies on another may wear it down in time.
+  if (meet) return world.tick;
   const { next } = world.live;
   for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1])
     if (alive[piece] === 1 && brainOfPiece[piece] >= 0) return world.tick;

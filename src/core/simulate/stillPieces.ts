@@ -11,6 +11,8 @@ export interface StillLevel {
   program: LevelProgram;
   /** For every piece that only drifts until it leaves, how. */
   drifts: (Drift | undefined)[];
+  /** Whether any that are there without the player can meet. */
+  meet: boolean;
 }
 
 /**
@@ -20,10 +22,11 @@ export interface StillLevel {
  */
 export function withoutStayers(program: LevelProgram): StillLevel {
   const { brains, ground, kinds, isSideView } = program;
-  // Without contacts no ground changes, so only what the level is made of counts.
+  const meets = kindsThatMeet(program);
   const used = new Set(ground.typeOfCell);
   const pushes = ground.types.some(({ pushX, pushY }, type) => used.has(type) && (pushX !== 0 || pushY !== 0));
-  const isMoved = (kind: number) => kinds[kind].falls || (!kinds[kind].floats && (isSideView || pushes));
+  const isMoved = (kind: number) =>
+    meets.has(kind) || kinds[kind].falls || (!kinds[kind].floats && (isSideView || pushes));
   const stays = brains.map((brain) => brain.states.every((state) => !goes(state)));
   const driftOfBrain = brains.map(onlyDrift);
   const drifts = program.pieces.map(({ brain, kindIndex, isArrival }) =>
@@ -38,7 +41,17 @@ export function withoutStayers(program: LevelProgram): StillLevel {
   const pieces = program.pieces.map((piece, index) =>
     isStill[index] || (isUnnoticed && !piece.isArrival) ? { ...piece, brain: -1 } : piece,
   );
-  return { program: { ...program, pieces }, drifts };
+  return { program: { ...program, pieces }, drifts, meet: meets.size > 0 };
+}
+
+/**
+ * Kinds that something happens to, or that do something, when they meet another one than the player. What only the player
+ * throws or fires is not there without it.
+ */
+function kindsThatMeet({ contacts, pieces, shots }: LevelProgram): Set<number> {
+  const there = new Set(pieces.flatMap(({ isShot, kindIndex }) => (isShot ? [] : [kindIndex])));
+  for (const { kind } of shots) there.add(kind);
+  return new Set(contacts.flatMap(({ by, on }) => (there.has(by) && there.has(on) ? [by, on] : [])));
 }
 
 /** Whether a piece can go, lay or fire something in a state. */
@@ -106,6 +119,7 @@ export class Leavers {
   constructor(
     private readonly world: World,
     private readonly drifts: readonly (Drift | undefined)[],
+    readonly meet: boolean,
     private readonly endTick: number,
   ) {
     this.leavesIn = new Float64Array(drifts.length);
