@@ -7,25 +7,8 @@ import {
   type Level,
   type LevelProgram,
   type Piece,
-  type Terrain,
 } from '@/core/index';
-
-/** Ground of small levels: `.` open, `#` wall, `~` slippery, `w` liquid, `o` void, `>` belt, `,` slow, `c` wears, `!` hot. */
-const GROUND: Terrain[] = [
-  { id: 'floor', name: 'floor', glyph: '.', solid: false, opaque: false, tint: '#f6f1e7', hatching: 'none' },
-  { id: 'wall', name: 'wall', glyph: '#', solid: true, opaque: true, tint: '#cbbfa6', hatching: 'diagonal' },
-  { ...ground('ice', '~'), footing: 'slippery', grip: 6 },
-  { ...ground('slurry', 'w'), footing: 'liquid' },
-  { ...ground('pit', 'o'), footing: 'void' },
-  { ...ground('belt', '>'), push: [2, 0] },
-  { ...ground('mud', ','), speedFactor: 0.5, pathCost: 4 },
-  { ...ground('crust', 'c'), solid: true, opaque: true, strength: 2, becomes: 'floor' },
-  { ...ground('embers', '!'), harm: 2 },
-];
-
-function ground(id: string, glyph: string): Terrain {
-  return { id, name: id, glyph, solid: false, opaque: false, tint: '#aabbcc', hatching: 'dots' };
-}
+import { SMALL_GROUND } from '@/core/testing/generatedLevel';
 
 export interface SmallLevel {
   map: string[];
@@ -64,7 +47,7 @@ export function smallGame(small: SmallLevel): GameDocument {
     id: 'small',
     name: 'Small',
     pixelsPerCell: 32,
-    terrain: GROUND,
+    terrain: SMALL_GROUND,
     cast: [
       {
         id: 'player',
