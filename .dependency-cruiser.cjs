@@ -23,7 +23,7 @@ module.exports = {
       name: 'one-door',
       severity: 'error',
       comment: 'outside the core only its door is imported',
-      from: { pathNot: '^src/core' },
+      from: { pathNot: '^(src/core|tests)' },
       to: { path: '^src/core/', pathNot: '^src/core/index\\.ts$' },
     },
     {
@@ -140,7 +140,7 @@ module.exports = {
     {
       name: 'only-tests-see-slow-truths',
       severity: 'error',
-      from: { pathNot: '\\.test\\.ts$|^src/core/testing' },
+      from: { pathNot: '\\.test\\.ts$|^src/core/testing|^tests/' },
       to: { path: '^src/core/testing' },
     },
     {
