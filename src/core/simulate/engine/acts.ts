@@ -3,6 +3,7 @@ import { headingDegrees, cosDegrees, sinDegrees } from '../../foundation/exactMa
 import { assertNever } from '../../foundation/result';
 import { quicken } from './effects';
 import { launch, launchShot } from './shots';
+import { forgetWay } from './movers/freeWay';
 import { takeSighting } from './sounds';
 import { prepareValue } from './values';
 import { NEVER } from './never';
@@ -23,7 +24,10 @@ export function prepareAct(program: ActProgram): ActFunction {
       };
     }
     case 'face':
-      return (world, piece) => turnTo(world, piece, program.facing);
+      return (world, piece) => {
+        turnTo(world, piece, program.facing);
+        if (world.freeTicks[piece] > 0) forgetWay(world, piece);
+      };
     case 'shout':
       return (world, piece) => {
         world.soundsNext.add(program.sound, piece, world.x[piece], world.y[piece], program.range);

@@ -103,6 +103,8 @@ function prepareMove(state: StateProgram): Mover {
       world.facingX[piece] = world.headingX[piece];
       world.facingY[piece] = world.headingY[piece];
     }
+    // What is known of the way ahead is known for where it faces, and that is another thing here.
+    if (world.freeTicks[piece] > 0) forgetWay(world, piece);
     move(world, piece);
     world.headingX[piece] = world.facingX[piece];
     world.headingY[piece] = world.facingY[piece];
