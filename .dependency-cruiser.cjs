@@ -78,7 +78,10 @@ module.exports = {
       name: 'measure-before-report',
       severity: 'error',
       from: { path: '^src/core/measure', pathNot: '\\.test\\.ts$' },
-      to: { path: '^src/core/(report|pipeline|compile|document|language)', pathNot: '^src/core/compile/(levelProgram|cueProgram)' },
+      to: {
+        path: '^src/core/(report|pipeline|compile|document|language)',
+        pathNot: '^src/core/compile/(levelProgram|cueProgram)',
+      },
     },
     {
       name: 'exchange-below-stages',
@@ -122,13 +125,23 @@ module.exports = {
       name: 'movers-below-the-tick',
       severity: 'error',
       from: { path: '^src/core/simulate/engine/movers', pathNot: '\\.test\\.ts$' },
-      to: { path: '^src/core/simulate/engine/(tick|prepareRuns|snapshot|timeline|cues|rules)', dependencyTypesNot: ['type-only'] },
+      to: {
+        path: '^src/core/simulate/engine/(tick|prepareRuns|snapshot|timeline|cues|rules)',
+        dependencyTypesNot: ['type-only'],
+      },
     },
     {
       name: 'stand-ins-below-runs',
       severity: 'error',
       from: { path: '^src/core/simulate/standins', pathNot: '\\.test\\.ts$' },
-      to: { path: '^src/core/simulate/(?!standins|engine)' },
+      to: { path: '^src/core/simulate/(?!standins|moves|engine)' },
+    },
+    {
+      name: 'moves-know-no-players',
+      severity: 'error',
+      comment: 'what a body can do is the same for people, checks and proofs',
+      from: { path: '^src/core/simulate/moves', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/simulate/(?!moves|engine)' },
     },
     {
       name: 'report-last',

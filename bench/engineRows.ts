@@ -25,7 +25,7 @@ export function compile(game: GameDocument, levelId = 'drying-hall'): LevelProgr
 function clearedInputs(program: LevelProgram): number[] {
   for (let seed = 1; ; seed++) {
     const inputs: number[] = [];
-    const runner = new Runner(program, { type: 'stand-in', traits: STAND_INS[0] });
+    const runner = new Runner(program, { type: 'stand-in', traits: STAND_INS[1] });
     const { record } = runner.run(seed, { onTick: (_, input) => inputs.push(input) });
     if (record?.outcome === 'won') return inputs.slice(1);
   }
@@ -136,7 +136,7 @@ export function measureStandIn(): BenchRow[] {
   const seconds = () => {
     let ticks = 0;
     const ms = cpuMs(() => {
-      for (const row of runChunk(program, STAND_INS[0], 1, 60).rows) ticks += row.ticks;
+      for (const row of runChunk(program, STAND_INS[1], 1, 60).rows) ticks += row.ticks;
     });
     return ticks / program.ticksPerSecond / (ms / 1000);
   };

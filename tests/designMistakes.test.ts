@@ -117,7 +117,7 @@ describe('mistakes about arrivals', () => {
           { id: 'exit', name: 'Exit', area: [19, 0, 0.5, 0.5] },
         ],
       });
-      const { notes, rows } = runChunk(smallProgram(level), STAND_INS[0], 1, 12);
+      const { notes, rows } = runChunk(smallProgram(level), STAND_INS[1], 1, 12);
       return describeFindings(notes, rows.length).map(({ code }) => code);
     };
     expect(rain('limit 9 alive')).toContain('arrives-on-player');
@@ -226,7 +226,7 @@ describe('mistakes about arrivals', () => {
       'waves t {;at middle;wave 1 { 2 fly 1 ember };wave 2 { 1 fly };next when cleared;stragglers vanish after 15 s;};rules { win when t cleared }',
       { level: { rules: { loseWhenTouching: 'foe', timeLimit: 40 } } },
     );
-    const { notes, rows } = runChunk(smallProgram(level), STAND_INS[0], 1, 6);
+    const { notes, rows } = runChunk(smallProgram(level), STAND_INS[1], 1, 6);
     expect(describeFindings(notes, rows.length).map(({ code }) => code)).toEqual(['wave-held-up']);
   });
 
@@ -365,7 +365,7 @@ describe('mistakes about rules and progress', () => {
     });
     const compiled = compileGameLevel(game, 'small');
     if (!compiled.ok) throw new Error(compiled.faults[0].message);
-    const { notes, rows } = runChunk(compiled.value, STAND_INS[0], 1, 4);
+    const { notes, rows } = runChunk(compiled.value, STAND_INS[1], 1, 4);
     expect(describeFindings(notes, rows.length).map(({ code }) => code)).toEqual(['footing-worn-away']);
   });
 

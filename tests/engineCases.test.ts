@@ -153,7 +153,7 @@ describe('seen from the side', () => {
       scripts: { roll: 'start state on { do pace across, minding ledges, at 1.5 cells/s }' },
       level: { view: 'side', rules: { winAt: 'exit', loseWhenTouching: 'nobody', timeLimit: 20 } },
     });
-    const { notes } = runChunk(program, STAND_INS[0], 1, 6);
+    const { notes } = runChunk(program, STAND_INS[1], 1, 6);
     const [finding] = describeFindings(notes, 6);
     expect([finding.code, finding.share.value]).toEqual(['turns-for-ever', 1]);
     expect(finding.message).toMatch(/^Cart 2 turns round \d\d times in 3 s/);
@@ -164,7 +164,7 @@ describe('seen from the side', () => {
       grid: program.grid,
       pieces: program.pieces.map((piece) => ({ ...piece, x: 3.5, y: 3.6 })),
     };
-    expect(describeFindings(runChunk(roomy, STAND_INS[0], 1, 6).notes, 6)).toEqual([]);
+    expect(describeFindings(runChunk(roomy, STAND_INS[1], 1, 6).notes, 6)).toEqual([]);
   });
 });
 

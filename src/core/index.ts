@@ -147,7 +147,7 @@ export { readStart, sayStart, START_FORMS } from './compile/readStart';
 export { NO_OVERRIDES, type LevelProgram, type Overrides, type StartOverride } from './compile/levelProgram';
 
 export { ACTION_BIT, directionFor, isInput, pointInput, type Input } from './simulate/engine/player/inputs';
-export { Runner, isAlarmed, type RunObserver, type Steering } from './simulate/run';
+export { Runner, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
 export { ENGINE_VERSION } from './simulate/engine/engineVersion';
 export { pieceIdOf, type EndCause, type Outcome, type RunEvent } from './simulate/engine/runEvent';

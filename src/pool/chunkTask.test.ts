@@ -39,7 +39,7 @@ describe('chunks', () => {
       computeChunk(task(1, 3)),
     ];
     const merged = mergeChunks([chunks[0], chunks[2], chunks[3]]);
-    expect(merged).toEqual(runChunk(dryingHall(), STAND_INS[0], 1, 12));
+    expect(merged).toEqual(runChunk(dryingHall(), STAND_INS[1], 1, 12));
     expect(chunks[1].rows).not.toEqual(chunks[3].rows);
   });
 

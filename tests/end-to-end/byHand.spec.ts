@@ -21,7 +21,7 @@ function winningInputs(levelId: string): { inputs: number[]; ticks: number } {
   if (!compiled.ok) throw new Error(compiled.faults[0].message);
   for (let lookAheadSeconds = 2.4; lookAheadSeconds < 5; lookAheadSeconds += 0.05) {
     const inputs: number[] = [];
-    const runner = new Runner(compiled.value, { type: 'stand-in', traits: { ...STAND_INS[0], lookAheadSeconds } });
+    const runner = new Runner(compiled.value, { type: 'stand-in', traits: { ...STAND_INS[1], lookAheadSeconds } });
     const { record } = runner.run(1, { onTick: (world, input) => void (world.tick > 0 && inputs.push(input)) });
     // It must look round for a moment first: until then the try is frozen.
     if (record?.outcome === 'won' && inputs.slice(0, 60).every((input) => input === 0))

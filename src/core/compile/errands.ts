@@ -9,6 +9,8 @@ export interface Errands {
   deliver: number[];
   /** What fills up its ammunition. */
   refill: number[];
+  /** What it has to touch. */
+  touch: number[];
   /** Where it has to be. */
   areas: Area[];
 }
@@ -16,7 +18,12 @@ export interface Errands {
 /** Reads from the winning rules and the contacts what there is to be fetched and brought, and where. */
 export function errandsOf(program: LevelProgram): Errands {
   const { rules, pieces } = program;
-  const wanted = { take: new Set<number>(), fill: new Set<number>(), deliver: new Set<number>() };
+  const wanted = {
+    take: new Set<number>(),
+    fill: new Set<number>(),
+    deliver: new Set<number>(),
+    touch: new Set<number>(),
+  };
   const areas: Area[] = [];
   const takes = kindsThat(program, 'collect');
   const fills = kindsThat(program, 'fill');
@@ -47,6 +54,9 @@ export function errandsOf(program: LevelProgram): Errands {
           wanted.take,
           condition.kinds.filter((kind) => takes.has(kind)),
         );
+        return;
+      case 'touches':
+        addAll(wanted.touch, condition.kinds);
         return;
       case 'at':
         areas.push(condition.area);
@@ -82,6 +92,7 @@ export function errandsOf(program: LevelProgram): Errands {
     fill: piecesOf(wanted.fill),
     deliver: piecesOf(wanted.deliver),
     refill: piecesOf(new Set(refills.map(({ by }) => by))),
+    touch: piecesOf(wanted.touch),
     areas,
   };
 }

@@ -16,7 +16,7 @@ describe('levels of a game', () => {
     expect(checkGame(game).map((fault) => [fault.severity, fault.code])).toEqual([['warning', 'no-threat']]);
     const compiled = compileGameLevel(game, id);
     if (!compiled.ok) throw new Error(compiled.faults[0].message);
-    const { record } = new Runner(compiled.value, { type: 'stand-in', traits: STAND_INS[0] }).run(1);
+    const { record } = new Runner(compiled.value, { type: 'stand-in', traits: STAND_INS[1] }).run(1);
     expect(record?.outcome).toBe('won');
   });
 

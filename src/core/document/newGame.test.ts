@@ -11,7 +11,7 @@ describe('a new game', () => {
     expect(checkGame(game)).toEqual([]);
     const compiled = compileGameLevel(game, game.levels[0].id);
     if (!compiled.ok) throw new Error(compiled.faults[0].message);
-    const [casual] = STAND_INS;
+    const [, casual] = STAND_INS;
     const { rows } = runChunk(compiled.value, casual, 1, 10);
     expect(rows.filter(({ outcome }) => outcome === 'won').length).toBeGreaterThan(5);
   });

@@ -20,7 +20,7 @@ function figuresOf(script: string) {
     player: { at: [3.5, 4.5] },
     level: { rules: { winAt: 'exit', loseWhenTouching: 'nobody', timeLimit: 10 } },
   });
-  return measureBehavior(program, 'mind', STAND_INS[0], 1, 3)!;
+  return measureBehavior(program, 'mind', STAND_INS[1], 1, 3)!;
 }
 
 describe('figures of a behavior', () => {
@@ -51,12 +51,12 @@ describe('figures of a behavior', () => {
   });
 
   test('of the demo guards add up, and somebody who follows no such behavior has none', () => {
-    const figures = measureBehavior(dryingHall(), 'night_watch', STAND_INS[0], 1, 20)!;
+    const figures = measureBehavior(dryingHall(), 'night_watch', STAND_INS[1], 1, 20)!;
     expect(figures.states.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
     expect(figures.caught!.low).toBeLessThan(figures.caught!.high);
     expect(figures.watchedShare).toBeGreaterThan(0.02);
     expect(figures.watchedShare).toBeLessThan(0.9);
-    expect(measureBehavior(dryingHall(), 'nobody', STAND_INS[0], 1, 1)).toBeUndefined();
+    expect(measureBehavior(dryingHall(), 'nobody', STAND_INS[1], 1, 1)).toBeUndefined();
   });
 });
 

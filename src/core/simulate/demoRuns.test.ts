@@ -8,7 +8,7 @@ const MOST_SEEDS = 40;
 function recordBoth(levelId: string): { record: RunRecord; inputs: number[] }[] {
   const compiled = compileGameLevel(kilnYard(), levelId);
   if (!compiled.ok) throw new Error(compiled.faults[0].message);
-  const runner = new Runner(compiled.value, { type: 'stand-in', traits: STAND_INS[0] });
+  const runner = new Runner(compiled.value, { type: 'stand-in', traits: STAND_INS[1] });
   const kept = new Map<boolean, { record: RunRecord; inputs: number[] }>();
   for (let seed = 1; seed <= MOST_SEEDS && kept.size < 2; seed++) {
     const inputs: number[] = [];

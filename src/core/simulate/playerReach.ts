@@ -1,5 +1,5 @@
 import type { LevelProgram } from '../compile/levelProgram';
-import { ColumnTable } from './engine/columns';
+import { ColumnTable, NO_COUNTS } from './engine/columns';
 import { GroundState } from './engine/groundState';
 import { ACTION_BIT, INPUT_COLUMNS, INPUT_ROWS, pointInput, type Input } from './engine/player/inputs';
 import { movePlayer, NO_SUPPORTS } from './engine/player/movePlayer';
@@ -21,8 +21,6 @@ export interface PlayerReach {
   arc: AirArc | undefined;
 }
 
-/** The field never changes, so it needs no columns. */
-const NOTHING = { piece: 0, kind: 0, formation: 0, cue: 0, score: 0, cell: 0, sound: 0, one: 0 };
 const FIELD_SIDE = 160;
 const MIDDLE = FIELD_SIDE / 2 + 0.5;
 const MEASURED_SECONDS = 1;
@@ -48,7 +46,7 @@ function openField(program: LevelProgram, floorRow: number): GroundState {
     ground: { types: [{ ...open, strength: 0 }], typeOfCell: new Uint8Array(cells), isPlain: true },
     contacts: [],
   };
-  return new GroundState(field, new ColumnTable(NOTHING));
+  return new GroundState(field, new ColumnTable(NO_COUNTS));
 }
 
 function placedBody(program: LevelProgram, y: number): PlayerBody {

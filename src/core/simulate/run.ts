@@ -11,12 +11,20 @@ import { measurePressure } from './pressure';
 import { RunTrace } from './runTrace';
 import { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './runRecord';
 import { makeStandIn } from './standins/makeStandIn';
-import type { StandIn } from './standins/standIn';
-import { ScreenMemory, type ScreenFrame } from './standins/standInView';
-import type { StandInTraits } from './standins/traits';
+import type { OwnState, StandIn } from './standins/standIn';
+import { makeControl } from './standins/controls';
+import { FRAME_TICKS, ScreenMemory } from './standins/screen';
+import { showScreen } from './standins/showScreen';
+import type { ControlId, StandInTraits } from './standins/traits';
 
-/** Who steers the player: a stand-in, or inputs kept from a try (one a tick; then none). */
-export type Steering = { type: 'stand-in'; traits: StandInTraits } | { type: 'inputs'; inputs: readonly number[] };
+/**
+ * Who steers the player: a stand-in (in its first try, or in a later one with the notebook of those before), nobody or a
+ * blind hand, or inputs kept from a try (one a tick; then none).
+ */
+export type Steering =
+  | { type: 'stand-in'; traits: StandInTraits; tries?: number }
+  | { type: 'control'; id: ControlId }
+  | { type: 'inputs'; inputs: readonly number[] };
 
 export interface RunObserver {
   /** Called before the first tick and after every one. */
@@ -34,6 +42,7 @@ export class Runner {
   private readonly world: World;
   private readonly standIn: StandIn | undefined;
   private readonly memory: ScreenMemory | undefined;
+  private readonly own: OwnState;
   private hasRun = false;
   /** The tick at which the run that is under way began. */
   private firstTick = 0;
@@ -45,10 +54,12 @@ export class Runner {
     private readonly mayFollow = decideAll === undefined,
   ) {
     this.world = new World(prepareRuns(program, decideAll));
+    if (steering.type === 'control') this.standIn = makeControl(program, steering.id);
     if (steering.type === 'stand-in') {
       this.standIn = makeStandIn(program, steering.traits);
       this.memory = new ScreenMemory(program, Math.ceil((steering.traits.reactionMs / 1000) * program.ticksPerSecond));
     }
+    this.own = { body: this.world.player, tick: 0, held: this.world.collected, livesLeft: 0 };
   }
 
   /** One run from its seed to its end. The record is undefined when `mostTicks` cut the run short. */
@@ -59,7 +70,7 @@ export class Runner {
     world.events = observer.events;
     this.firstTick = passTime(world);
     const random = new RandomStream(seed, STREAM.standIn);
-    this.standIn?.reset(random);
+    this.standIn?.reset(random, false);
     this.memory?.reset();
     const trace = new RunTrace(world);
     const ticksPerSample = program.ticksPerSecond / SAMPLES_PER_SECOND;
@@ -93,9 +104,17 @@ export class Runner {
   private nextInput(random: RandomStream): number {
     const { world } = this;
     if (this.steering.type === 'inputs') return this.steering.inputs[world.tick - this.firstTick] ?? 0;
-    noteArrivals(world, this.memory!);
-    showScreen(world, this.memory!.next());
-    return this.standIn!.press(this.memory!.viewNow(world.player, world.tick), random);
+    const { own, memory } = this;
+    const standIn = this.standIn!;
+    if (memory && (world.tick - this.firstTick) % FRAME_TICKS === 0) {
+      const isFirst = memory.isEmpty;
+      showScreen(world, memory.next());
+      const frame = memory.known(isFirst);
+      if (frame) standIn.look(frame);
+    }
+    own.tick = world.tick;
+    own.livesLeft = world.livesLeft;
+    return standIn.press(own, random);
   }
 
   private record(seed: number, end: RunEnd, trace: RunTrace): RunRecord {
@@ -112,42 +131,6 @@ export class Runner {
       hash: trace.digest(),
     };
   }
-}
-
-/** What came in or was fired in the tick before is new on the screen now. */
-function noteArrivals(world: World, memory: ScreenMemory): void {
-  for (const { first, count } of world.level.program.pools)
-    for (let piece = first; piece < first + count; piece++)
-      if (world.alive[piece] === 1 && world.bornAt[piece] === world.tick - 1)
-        memory.noteArrival(piece, world.x[piece], world.y[piece]);
-  const { shots } = world.level;
-  for (let index = 0; index < shots.length; index++) {
-    const shot = shots[index];
-    if (world.alive[shot] === 1 && world.bornAt[shot] === world.tick - 1)
-      memory.noteArrival(shot, world.x[shot], world.y[shot]);
-  }
-}
-
-function showScreen(world: World, frame: ScreenFrame): void {
-  frame.x.set(world.x);
-  frame.y.set(world.y);
-  frame.facingX.set(world.facingX);
-  frame.facingY.set(world.facingY);
-  frame.isFilled.set(world.isFilled);
-  frame.isAlarmed.fill(0);
-  frame.isGone.fill(1);
-  const { next } = world.live;
-  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) {
-    frame.isAlarmed[piece] = isAlarmed(world, piece) ? 1 : 0;
-    frame.isGone[piece] = world.isIn(piece) ? 0 : 1;
-  }
-}
-
-/** Whether a piece is after the player. */
-export function isAlarmed(world: World, piece: number): boolean {
-  const { brains, brainOfPiece } = world.level;
-  const brain = brainOfPiece[piece];
-  return brain >= 0 && brains[brain].states[world.state[piece]].isChase;
 }
 
 function takeSample(world: World, samples: RunSamples): void {

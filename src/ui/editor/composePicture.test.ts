@@ -18,7 +18,7 @@ import { checkedScriptsOf, composePicture, gridOf, groundChangesUpTo, stateAt } 
 const NOTHING = { routes: [], ends: [], selection: [], chosenWaypoint: undefined, cursor: undefined, lasso: undefined };
 const game = plainYard();
 const program = dryingHall();
-const run = recordRun(program, { type: 'stand-in', traits: STAND_INS[0] }, 3);
+const run = recordRun(program, { type: 'stand-in', traits: STAND_INS[1] }, 3);
 
 function pictureAt(tick: number, shown: GameDocument = game, options = {}) {
   return composePicture({ game: shown, levelId: 'drying-hall', run, tick }, { ...NOTHING, ...options });

@@ -4,6 +4,9 @@ export type Owner = 'piece' | 'kind' | 'formation' | 'cue' | 'score' | 'cell' | 
 /** How many there are of each in a level. */
 export type Counts = Readonly<Record<Owner, number>>;
 
+/** Of nothing any: for what is tried out without pieces. */
+export const NO_COUNTS: Counts = { piece: 0, kind: 0, formation: 0, cue: 0, score: 0, cell: 0, sound: 0, one: 0 };
+
 export type ColumnArray = Float64Array | Int32Array | Int16Array | Int8Array | Uint8Array;
 
 /** One array of a world and what is known of it. */

@@ -1,10 +1,25 @@
 import type { RandomStream } from '../../foundation/random';
 import type { Input } from '../engine/player/inputs';
-import type { StandInView } from './standInView';
+import type { PlayerBody } from '../engine/player/playerBody';
+import type { MindPicture } from './mindPicture';
+import type { ScreenFrame } from './screen';
+
+/** What somebody at the controls knows of himself at once. */
+export interface OwnState {
+  body: Readonly<PlayerBody>;
+  tick: number;
+  /** What is held of each kind. */
+  held: ArrayLike<number>;
+  livesLeft: number;
+}
 
 /** One simulated player. It is asked once a tick and answers with an input, as a person at the controls would. */
 export interface StandIn {
-  /** Begins a run. */
-  reset: (random: RandomStream) => void;
-  press: (view: StandInView, random: RandomStream) => Input;
+  /** Begins a run; with a notebook that is kept, it goes on as another try of the same person. */
+  reset: (random: RandomStream, keepsNotebook: boolean) => void;
+  /** Takes up a picture of the screen, as old as its reaction delay. */
+  look: (frame: ScreenFrame) => void;
+  press: (own: OwnState, random: RandomStream) => Input;
+  /** What it believes, minds and wants just now; undefined for one that thinks nothing. */
+  readonly mind?: MindPicture;
 }

@@ -141,7 +141,7 @@ describe('goals that cannot work are told before any run', () => {
 
 describe('a stand-in runs errands', () => {
   const winsWith = (rules: string, more: Parameters<typeof row>[1] = {}) => {
-    const runner = new Runner(smallProgram(row(rules, more)), { type: 'stand-in', traits: STAND_INS[0] });
+    const runner = new Runner(smallProgram(row(rules, more)), { type: 'stand-in', traits: STAND_INS[1] });
     return runner.run(3).record!;
   };
 

@@ -1,0 +1,300 @@
+import type { LevelProgram } from '../../../compile/levelProgram';
+import { FRAME_TICKS, SHOWN, type ScreenFrame } from '../screen';
+import { harmOfKinds, sendsBack } from './harms';
+import { PastOfPieces } from './past';
+
+/** What has moved less than this between two looks stands still, cells. */
+const STILL_CELLS = 0.004;
+/** What has turned by more than this between two looks turns; as the cosine of the angle. */
+const TURNED_COSINE = 0.999;
+/** What turns to the player in so many looks on end, from however it goes, is after it. */
+const HEADS_FOR_COSINE = 0.94;
+const HUNTING_LOOKS = 10;
+/** It is taken to be so for so long after it last did, s. */
+const HUNTER_SECONDS = 3;
+/** Its course must have bent by so much meanwhile, so that it is not by chance; sine of the angle. */
+const BENT_SINE = 0.2;
+/** What moves in no more looks on end than this goes in jerks, when it has done so often enough; the share of a look in the mean. */
+const JERK_LOOKS = 3;
+const KNOWN_JERKS = 2;
+const MEAN_SHARE = 0.08;
+/** So many places of turning back are known of each thing; one that passes within so far of them turns there, cells. */
+const KNOWN_TURNS = 2;
+const TURN_CELLS = 0.3;
+/** Two looks that lie farther apart than this say nothing of speed: it has come there at once. */
+const LEAP_CELLS = 1.5;
+
+/**
+ * What a stand-in holds to be so: of every thing where it was seen last, how it moved, for how long it has been there, out or
+ * still, and how long such spells lasted before. It is made from pictures of the screen and from nothing else.
+ */
+export class Belief {
+  /** The last picture, and when it was; as old as the reaction delay. */
+  frame!: ScreenFrame;
+  tick = 0;
+  readonly velocityX: Float64Array;
+  readonly velocityY: Float64Array;
+  /** The fastest each was seen to go, cells a tick. */
+  readonly topSpeed: Float64Array;
+  /** Since when each has been shown as it is, and since when it has stood. */
+  readonly shownSince: Int32Array;
+  readonly stillSince: Int32Array;
+  /** Since when it has turned on the spot while it was out, or −1: it gives warning. */
+  readonly warnsSince: Int32Array;
+  /** How long its last whole spell lasted, here and out, ticks; 0 while none has been seen. */
+  readonly spellHere: Float64Array;
+  readonly spellOut: Float64Array;
+  /** For how many looks on end each has headed for the player, and how far its course has bent meanwhile. */
+  private readonly headedLooks: Int32Array;
+  private readonly bent: Float64Array;
+  /** Until when each is taken to be after the player, since it has bent its course towards it. */
+  private readonly hunterUntil: Int32Array;
+  private readonly hunterTicks: number;
+  /** The last places at which each turned back: x, y for {@link KNOWN_TURNS} of them; not numbers where there are none. */
+  private readonly turnPlaces: Float64Array;
+  private readonly turnCount: Int32Array;
+  /** How bad the touch of each is, 0 to 1. */
+  readonly harm: Float64Array;
+  /** Those that matter when they come near, and those that bear. */
+  readonly feared: Int32Array;
+  readonly past: PastOfPieces;
+  private readonly lastX: Float64Array;
+  private readonly lastY: Float64Array;
+  private readonly lastFacingX: Float64Array;
+  private readonly lastFacingY: Float64Array;
+  private readonly lastShown: Uint8Array;
+  private readonly lastTaken: Int32Array;
+  private readonly watched: Int32Array;
+  private hasLooked = false;
+
+  constructor(private readonly program: LevelProgram) {
+    const { pieces, kinds } = program;
+    const count = pieces.length;
+    this.velocityX = new Float64Array(count);
+    this.velocityY = new Float64Array(count);
+    this.topSpeed = new Float64Array(count);
+    this.shownSince = new Int32Array(count);
+    this.stillSince = new Int32Array(count);
+    this.warnsSince = new Int32Array(count);
+    this.spellHere = new Float64Array(count);
+    this.spellOut = new Float64Array(count);
+    this.headedLooks = new Int32Array(count);
+    this.bent = new Float64Array(count);
+    this.hunterUntil = new Int32Array(count);
+    this.hunterTicks = HUNTER_SECONDS * program.ticksPerSecond;
+    this.turnPlaces = new Float64Array(2 * KNOWN_TURNS * count);
+    this.turnCount = new Int32Array(count);
+    this.meanX = new Float64Array(count);
+    this.meanY = new Float64Array(count);
+    this.movedLooks = new Int32Array(count);
+    this.jerks = new Int32Array(count);
+    this.wentX = new Float64Array(count);
+    this.wentY = new Float64Array(count);
+    this.lastX = new Float64Array(count);
+    this.lastY = new Float64Array(count);
+    this.lastFacingX = new Float64Array(count);
+    this.lastFacingY = new Float64Array(count);
+    this.lastShown = new Uint8Array(count);
+    this.lastTaken = new Int32Array(count);
+    const harmOfKind = harmOfKinds(program);
+    const sentOfKind = sendsBack(program);
+    this.harm = Float64Array.from(pieces, ({ kindIndex, brain, isArrival, isShot }) =>
+      // What sends on and stays where it is belongs to the ways.
+      Math.max(harmOfKind[kindIndex], brain >= 0 || isArrival || isShot ? sentOfKind[kindIndex] : 0),
+    );
+    const shot = program.player.gun ? pieces[program.player.gun.firstShot]?.kindIndex : undefined;
+    const hurtByOwn = new Set(program.contacts.filter(({ by }) => by === shot).map(({ on }) => on));
+    this.feared = Int32Array.from(pieces.flatMap((_, piece) => (this.harm[piece] > 0 ? [piece] : [])));
+    this.watched = Int32Array.from(
+      pieces.flatMap(({ kindIndex, isShot }, piece) =>
+        this.harm[piece] > 0 || kinds[kindIndex].isCarrier || (!isShot && hurtByOwn.has(kindIndex)) ? [piece] : [],
+      ),
+    );
+    this.past = new PastOfPieces(
+      [...this.feared].filter((piece) => !pieces[piece].isShot && !pieces[piece].isArrival && pieces[piece].brain >= 0),
+    );
+  }
+
+  /** Begins a run. */
+  reset(keepsNotebook: boolean): void {
+    this.hasLooked = false;
+    this.velocityX.fill(0);
+    this.velocityY.fill(0);
+    this.meanX.fill(0);
+    this.meanY.fill(0);
+    this.movedLooks.fill(0);
+    this.jerks.fill(0);
+    this.wentX.fill(0);
+    this.wentY.fill(0);
+    this.headedLooks.fill(0);
+    this.bent.fill(0);
+    this.hunterUntil.fill(0);
+    this.shownSince.fill(0);
+    this.stillSince.fill(0);
+    this.warnsSince.fill(-1);
+    if (keepsNotebook) {
+      this.past.breakOff();
+      return;
+    }
+    this.turnPlaces.fill(NaN);
+    this.turnCount.fill(0);
+    this.topSpeed.fill(0);
+    this.spellHere.fill(0);
+    this.spellOut.fill(0);
+    this.past.forget();
+  }
+
+  /** Takes up a picture; the place of the player in it is where it was then. */
+  look(frame: ScreenFrame, playerX: number, playerY: number): void {
+    const ticks = this.hasLooked ? frame.tick - this.tick : 0;
+    this.frame = frame;
+    this.tick = frame.tick;
+    for (let index = 0; index < this.watched.length; index++)
+      this.lookAt(this.watched[index], frame, ticks, playerX, playerY);
+    this.past.note(frame, this.shownSince, this.stillSince);
+    this.hasLooked = true;
+  }
+
+  private lookAt(piece: number, frame: ScreenFrame, ticks: number, playerX: number, playerY: number): void {
+    const shown = frame.shown[piece];
+    const x = frame.x[piece];
+    const y = frame.y[piece];
+    const dx = x - this.lastX[piece];
+    const dy = y - this.lastY[piece];
+    const isAnother = ticks <= 0 || frame.taken[piece] !== this.lastTaken[piece];
+    if (isAnother || shown === SHOWN.gone) this.meetAnew(piece, frame.tick, isAnother && ticks > 0);
+    else if (Math.abs(dx) + Math.abs(dy) < LEAP_CELLS * Math.max(1, ticks / FRAME_TICKS)) {
+      this.follow(piece, frame, ticks, dx, dy, playerX - x, playerY - y);
+    }
+    if (!isAnother && shown !== this.lastShown[piece]) this.noteSpell(piece, frame.tick, shown);
+    this.lastX[piece] = x;
+    this.lastY[piece] = y;
+    this.lastFacingX[piece] = frame.facingX[piece];
+    this.lastFacingY[piece] = frame.facingY[piece];
+    this.lastShown[piece] = shown;
+    this.lastTaken[piece] = frame.taken[piece];
+  }
+
+  private meetAnew(piece: number, tick: number, isNew: boolean): void {
+    this.velocityX[piece] = this.velocityY[piece] = this.meanX[piece] = this.meanY[piece] = 0;
+    this.movedLooks[piece] = this.jerks[piece] = 0;
+    this.stillSince[piece] = tick;
+    this.headedLooks[piece] = this.bent[piece] = this.hunterUntil[piece] = 0;
+    this.warnsSince[piece] = -1;
+    if (isNew) this.shownSince[piece] = tick;
+  }
+
+  private follow(
+    piece: number,
+    frame: ScreenFrame,
+    ticks: number,
+    dx: number,
+    dy: number,
+    toPlayerX: number,
+    toPlayerY: number,
+  ): void {
+    const speedX = dx / ticks;
+    const speedY = dy / ticks;
+    const length = Math.sqrt(dx * dx + dy * dy);
+    const before = lengthOf(this.velocityX[piece], this.velocityY[piece]);
+    if (length < STILL_CELLS) this.headedLooks[piece] = this.bent[piece] = 0;
+    else {
+      this.stillSince[piece] = frame.tick;
+      this.topSpeed[piece] = Math.max(this.topSpeed[piece], length / ticks);
+      this.noteTurn(piece, speedX, speedY);
+      const far = Math.sqrt(toPlayerX * toPlayerX + toPlayerY * toPlayerY);
+      if (dx * toPlayerX + dy * toPlayerY > HEADS_FOR_COSINE * length * far) {
+        this.headedLooks[piece]++;
+        if (before > 0)
+          this.bent[piece] += Math.abs(dx * this.velocityY[piece] - dy * this.velocityX[piece]) / (length * before);
+        if (this.headedLooks[piece] >= HUNTING_LOOKS && this.bent[piece] > BENT_SINE)
+          this.hunterUntil[piece] = frame.tick + this.hunterTicks;
+      } else this.headedLooks[piece] = this.bent[piece] = 0;
+    }
+    this.noteJerks(piece, length >= STILL_CELLS, speedX, speedY);
+    const turned =
+      frame.facingX[piece] * this.lastFacingX[piece] + frame.facingY[piece] * this.lastFacingY[piece] < TURNED_COSINE;
+    if (frame.shown[piece] !== SHOWN.out || length >= STILL_CELLS || !turned) this.warnsSince[piece] = -1;
+    else if (this.warnsSince[piece] < 0) this.warnsSince[piece] = frame.tick;
+  }
+
+  private readonly meanX: Float64Array;
+  private readonly meanY: Float64Array;
+  private readonly movedLooks: Int32Array;
+  private readonly jerks: Int32Array;
+  private readonly wentX: Float64Array;
+  private readonly wentY: Float64Array;
+
+  /** Notes where something turned back on its way, whatever it did in between. */
+  private noteTurn(piece: number, speedX: number, speedY: number): void {
+    const { wentX, wentY, turnPlaces, turnCount } = this;
+    if (speedX * wentX[piece] + speedY * wentY[piece] < 0) {
+      const at = 2 * (KNOWN_TURNS * piece + (turnCount[piece]++ % KNOWN_TURNS));
+      turnPlaces[at] = this.lastX[piece];
+      turnPlaces[at + 1] = this.lastY[piece];
+    }
+    wentX[piece] = speedX;
+    wentY[piece] = speedY;
+  }
+
+  /** Whether something has turned back before at a place that it is about to pass, having come by this speed for some ticks. */
+  turnsAt(piece: number, x: number, y: number, velocityX: number, velocityY: number, ticks: number): boolean {
+    const known = Math.min(KNOWN_TURNS, this.turnCount[piece]);
+    const step = Math.sqrt(velocityX * velocityX + velocityY * velocityY) * ticks;
+    for (let turn = 0; turn < known; turn++) {
+      const at = 2 * (KNOWN_TURNS * piece + turn);
+      const dx = this.turnPlaces[at] - x;
+      const dy = this.turnPlaces[at + 1] - y;
+      const ahead = dx * velocityX + dy * velocityY;
+      if (Math.abs(dx) + Math.abs(dy) < TURN_CELLS + step && ahead <= 0 && ahead > -step * step) return true;
+    }
+    return false;
+  }
+
+  /** What goes in jerks goes on as it does on the whole, not as it did in the last look. */
+  private noteJerks(piece: number, moves: boolean, speedX: number, speedY: number): void {
+    const { meanX, meanY, movedLooks, jerks } = this;
+    meanX[piece] += MEAN_SHARE * (speedX - meanX[piece]);
+    meanY[piece] += MEAN_SHARE * (speedY - meanY[piece]);
+    if (moves) {
+      if (++movedLooks[piece] > JERK_LOOKS) jerks[piece] = 0;
+    } else {
+      if (movedLooks[piece] > 0) jerks[piece]++;
+      movedLooks[piece] = 0;
+    }
+    const goesInJerks = jerks[piece] >= KNOWN_JERKS;
+    this.velocityX[piece] = goesInJerks ? meanX[piece] : speedX;
+    this.velocityY[piece] = goesInJerks ? meanY[piece] : speedY;
+  }
+
+  private noteSpell(piece: number, tick: number, shown: number): void {
+    const lasted = tick - this.shownSince[piece];
+    if (this.shownSince[piece] > 0) {
+      if (shown === SHOWN.out) this.spellHere[piece] = lasted;
+      else if (shown === SHOWN.here) this.spellOut[piece] = lasted;
+    }
+    this.shownSince[piece] = tick;
+  }
+
+  /** Whether something is after the player: the screen shows it, or it bends its course towards the player for a while. */
+  isHunting(piece: number): boolean {
+    return this.frame.isAlarmed[piece] === 1 || this.hunterUntil[piece] > this.tick;
+  }
+
+  /** For how long something has stood still and been there, ticks. */
+  stoodFor(piece: number): number {
+    return (
+      this.tick -
+      Math.max(this.stillSince[piece], this.frame.shown[piece] === SHOWN.here ? this.shownSince[piece] : this.tick)
+    );
+  }
+
+  /** The name under which a stand-in knows a thing, for pictures of what it believes. */
+  nameOf(piece: number): string {
+    return this.program.pieces[piece].id;
+  }
+}
+
+function lengthOf(x: number, y: number): number {
+  return Math.sqrt(x * x + y * y);
+}

@@ -1,0 +1,118 @@
+import { FRAME_TICKS, type ScreenFrame } from '../screen';
+
+/** So many looks are remembered of each thing: a minute of them. */
+const KEPT_LOOKS = 1200;
+/** Things beyond this number are not remembered one by one. */
+const MOST_REMEMBERED = 48;
+/** Moments that are this alike are taken for the same moment of a beat. */
+const ALIKE_CELLS = 0.3;
+const ALIKE_TICKS = 12;
+/** No beat is quicker than this, looks. */
+const SHORTEST_BEAT = 14;
+/** How long before a moment its course is compared, looks. */
+const COURSE_LOOKS = 3;
+/** The time since a change counts up to here only, so that what never changes is alike at any time. */
+const LONGEST_SINCE = 3600;
+
+/** Where things were at each look, so that what goes in a beat can be foreseen from its own past. Part of the notebook. */
+export class PastOfPieces {
+  private readonly rowOf: Int32Array;
+  private readonly x: Float32Array;
+  private readonly y: Float32Array;
+  /** Ticks since it was first shown as it is, and since it stood still; 0 for what has never changed, or goes. */
+  private readonly sinceShown: Int16Array;
+  private readonly sinceStill: Int16Array;
+  private readonly shown: Uint8Array;
+  private readonly rows: readonly number[];
+  /** How many looks were noted in all; and from which on they belong together. */
+  private noted = 0;
+
+  constructor(pieces: readonly number[]) {
+    this.rows = pieces.slice(0, MOST_REMEMBERED);
+    this.rowOf = new Int32Array(Math.max(0, ...pieces.map((piece) => piece + 1))).fill(-1);
+    this.rows.forEach((piece, row) => (this.rowOf[piece] = row));
+    const places = this.rows.length * KEPT_LOOKS;
+    this.x = new Float32Array(places);
+    this.y = new Float32Array(places);
+    this.sinceShown = new Int16Array(places);
+    this.sinceStill = new Int16Array(places);
+    this.shown = new Uint8Array(places);
+  }
+
+  forget(): void {
+    this.noted = 0;
+  }
+
+  /** What comes now does not follow on what was noted last. */
+  breakOff(): void {
+    for (let look = 0; look < COURSE_LOOKS && this.noted > 0; look++) this.noteGap();
+  }
+
+  private noteGap(): void {
+    const at = this.noted++ % KEPT_LOOKS;
+    for (let row = 0; row < this.rows.length; row++) this.x[row * KEPT_LOOKS + at] = NaN;
+  }
+
+  note(frame: ScreenFrame, shownSince: Int32Array, stillSince: Int32Array): void {
+    const at = this.noted++ % KEPT_LOOKS;
+    for (let row = 0; row < this.rows.length; row++) {
+      const piece = this.rows[row];
+      const place = row * KEPT_LOOKS + at;
+      this.x[place] = frame.x[piece];
+      this.y[place] = frame.y[piece];
+      this.shown[place] = frame.shown[piece];
+      this.sinceShown[place] = shownSince[piece] === 0 ? 0 : Math.min(LONGEST_SINCE, frame.tick - shownSince[piece]);
+      this.sinceStill[place] = Math.min(LONGEST_SINCE, frame.tick - stillSince[piece]);
+    }
+  }
+
+  /**
+   * How many looks ago a thing was as it is now, at the last time that this was so; 0 when it has not been so for as many
+   * rounds as are asked for.
+   */
+  roundOf(piece: number, rounds: number): number {
+    const row = piece < this.rowOf.length ? this.rowOf[piece] : -1;
+    if (row < 0 || rounds === 0) return 0;
+    const last = this.noted - 1;
+    const oldest = Math.max(0, this.noted - KEPT_LOOKS) + COURSE_LOOKS;
+    let found = 0;
+    let newest = 0;
+    for (let look = last - SHORTEST_BEAT; look >= oldest; look--) {
+      if (!this.isAlike(row, look, last) || !this.isAlike(row, look - COURSE_LOOKS, last - COURSE_LOOKS)) continue;
+      if (newest === 0) newest = last - look;
+      if (++found >= rounds) return newest;
+      look -= SHORTEST_BEAT - 1;
+    }
+    return 0;
+  }
+
+  private isAlike(row: number, one: number, other: number): boolean {
+    const a = row * KEPT_LOOKS + (one % KEPT_LOOKS);
+    const b = row * KEPT_LOOKS + (other % KEPT_LOOKS);
+    return (
+      Math.abs(this.x[a] - this.x[b]) < ALIKE_CELLS &&
+      Math.abs(this.y[a] - this.y[b]) < ALIKE_CELLS &&
+      this.shown[a] === this.shown[b] &&
+      Math.abs(this.sinceShown[a] - this.sinceShown[b]) < ALIKE_TICKS &&
+      Math.abs(this.sinceStill[a] - this.sinceStill[b]) < ALIKE_TICKS
+    );
+  }
+
+  /** Where a look is kept that comes so many ticks after the present one, if a thing does what it did a round ago. */
+  placeAfter(piece: number, round: number, ticks: number): number {
+    const ahead = Math.round(ticks / FRAME_TICKS) % round;
+    return this.rowOf[piece] * KEPT_LOOKS + ((this.noted - 1 - round + ahead) % KEPT_LOOKS);
+  }
+
+  xAt(place: number): number {
+    return this.x[place];
+  }
+
+  yAt(place: number): number {
+    return this.y[place];
+  }
+
+  shownAt(place: number): number {
+    return this.shown[place];
+  }
+}

@@ -1,0 +1,240 @@
+import { isLineClear } from '../../../arena/sight';
+import type { ArenaGrid } from '../../../arena/grid';
+import type { GunProgram, LevelProgram } from '../../../compile/levelProgram';
+import { sinDegrees } from '../../../foundation/exactMath';
+import type { RandomStream } from '../../../foundation/random';
+import { ACTION_BIT, INPUT_COLUMNS, INPUT_ROWS, type Input } from '../../engine/player/inputs';
+import type { PlayerBody } from '../../engine/player/playerBody';
+import type { MoveGraph } from '../../moves/moveGraph';
+import type { Belief } from '../belief/belief';
+import { SHOWN } from '../screen';
+import type { StandInTraits } from '../traits';
+
+/** Nearer than this to the player, cells, getting away comes before firing. */
+const TOO_NEAR_CELLS = 1.4;
+/** So far ahead it looks whether it can stand there. */
+const STEP_CELLS = 0.9;
+/** Of the range of a shot this share is trusted. */
+const TRUSTED_SHARE = 0.9;
+/** A shot that passes this much outside of a target is still tried; more when shots cost nothing. */
+const SPARE_CELLS = 0.1;
+const SPARE_OF_MANY = 0.5;
+/** A line of fire that something solid stands in is worth so long a detour, cells. */
+const SHIELDED_CELLS = 8;
+/** A target is dropped for another only when that is so much nearer to the line of fire, cells. */
+const KEEP_CELLS = 1.2;
+
+/** Where a stand-in fires: at what its shots do something to, where that will be when the shot arrives. */
+export class Gunner {
+  private readonly targets: readonly number[];
+  private readonly halfOf: Float64Array;
+  private error = 0;
+  /** Whether shots fly the same way whatever the player does. */
+  readonly isFixed: boolean;
+
+  constructor(
+    private readonly program: LevelProgram,
+    private readonly traits: StandInTraits,
+    private readonly gun: GunProgram,
+    private readonly headings: 4 | 8,
+  ) {
+    const { pieces, contacts, kinds } = program;
+    const shotKind = pieces[gun.firstShot]?.kindIndex ?? -1;
+    const shotRadius = pieces[gun.firstShot]?.radius ?? 0;
+    this.targets = pieces.flatMap((piece, index) =>
+      !piece.isShot && contacts.some(({ by, on }) => by === shotKind && on === piece.kindIndex) ? [index] : [],
+    );
+    this.halfOf = Float64Array.from(pieces, ({ kindIndex }) => {
+      const { hit } = kinds[kindIndex];
+      return Math.min(hit.west + hit.east, hit.north + hit.south) / 2 + shotRadius;
+    });
+    this.isFixed = gun.aimX !== 0 || gun.aimY !== 0;
+  }
+
+  get hasTargets(): boolean {
+    return this.targets.length > 0;
+  }
+
+  /** Draws how far off it aims until it thinks again. */
+  think(random: RandomStream): void {
+    this.error = (2 * random.nextUnit() - 1) * sinDegrees(this.traits.aimSpreadDegrees);
+  }
+
+  /** Whether to fire now along the fixed line: something will be in it when the shot arrives. */
+  isLinedUp(belief: Belief, own: Readonly<PlayerBody>, tick: number): boolean {
+    const { aimX, aimY, ammunition } = this.gun;
+    const spare = ammunition < 0 ? SPARE_OF_MANY : SPARE_CELLS;
+    for (const piece of this.targets) {
+      const aside = this.asideOf(belief, piece, own.x, own.y, tick, aimX, aimY);
+      if (aside !== undefined && Math.abs(aside) < this.halfOf[piece] + spare) return true;
+    }
+    return false;
+  }
+
+  /** How far beside a line of fire from a place a target will be when a shot gets there; undefined when it does not get there. */
+  private asideOf(
+    { frame, velocityX, velocityY, tick: seenTick }: Belief,
+    piece: number,
+    x: number,
+    y: number,
+    tick: number,
+    aimX: number,
+    aimY: number,
+  ): number | undefined {
+    if (frame.shown[piece] !== SHOWN.here) return undefined;
+    const dx = frame.x[piece] - x;
+    const dy = frame.y[piece] - y;
+    const range = dx * aimX + dy * aimY;
+    if (range <= 0 || range > this.gun.range) return undefined;
+    const ticks = tick - seenTick + range / this.gun.shotStep;
+    const atX = dx + velocityX[piece] * ticks;
+    const atY = dy + velocityY[piece] * ticks;
+    return atX * aimY - atY * aimX + this.error * range;
+  }
+
+  /** The rests from which the nearest targets come into the line of fire. */
+  firingCells(belief: Belief, own: Readonly<PlayerBody>, tick: number, graph: MoveGraph, grid: ArenaGrid): number[] {
+    return this.isFixed
+      ? this.cellsUnder(belief, own, tick, graph, grid)
+      : this.cellsInLine(belief, own, tick, graph, grid);
+  }
+
+  private cellsUnder(
+    belief: Belief,
+    own: Readonly<PlayerBody>,
+    tick: number,
+    graph: MoveGraph,
+    grid: ArenaGrid,
+  ): number[] {
+    const { aimX, aimY } = this.gun;
+    let best: number[] = [];
+    let least = Infinity;
+    let chosen = -1;
+    for (const piece of this.targets) {
+      const aside = this.asideOf(belief, piece, own.x, own.y, tick, aimX, aimY);
+      if (aside === undefined) continue;
+      const column = Math.floor(own.x + aside * aimY);
+      const row = Math.floor(own.y - aside * aimX);
+      if (column < 0 || row < 0 || column >= graph.width || row * graph.width + column >= graph.isRest.length) continue;
+      const cell = row * graph.width + column;
+      const range = (belief.frame.x[piece] - own.x) * aimX + (belief.frame.y[piece] - own.y) * aimY;
+      const far =
+        Math.abs(aside) +
+        0.3 * range -
+        (piece === this.target ? KEEP_CELLS : 0) +
+        (this.isShielded(grid, graph.restX[cell], graph.restY[cell], range) ? SHIELDED_CELLS : 0);
+      if (graph.isRest[cell] === 0 || far >= least) continue;
+      least = far;
+      best = [cell];
+      chosen = piece;
+    }
+    this.target = chosen;
+    return best;
+  }
+
+  private target = -1;
+
+  /** Whether something solid stands in the fixed line of fire from a place, up to a range. */
+  private isShielded({ width, height, solid }: ArenaGrid, x: number, y: number, range: number): boolean {
+    const { aimX, aimY } = this.gun;
+    for (let far = 1; far < range; far++) {
+      const column = Math.floor(x + aimX * far);
+      const row = Math.floor(y + aimY * far);
+      if (column < 0 || row < 0 || column >= width || row >= height) return false;
+      if (solid[row * width + column] === 1) return true;
+    }
+    return false;
+  }
+
+  /** Cells from which the nearest target lies straight ahead, not too near and with nothing in between. */
+  private cellsInLine(
+    belief: Belief,
+    own: Readonly<PlayerBody>,
+    tick: number,
+    graph: MoveGraph,
+    grid: ArenaGrid,
+  ): number[] {
+    const nearest = this.nearest(belief, own);
+    if (nearest < 0) return [];
+    const { frame, velocityX, velocityY } = belief;
+    const ticks = tick - belief.tick;
+    const column = Math.floor(frame.x[nearest] + velocityX[nearest] * ticks);
+    const row = Math.floor(frame.y[nearest] + velocityY[nearest] * ticks);
+    const cells: number[] = [];
+    const most = Math.floor(this.gun.range * TRUSTED_SHARE);
+    for (let direction = 1; direction <= 8; direction += this.headings === 4 ? 2 : 1)
+      for (let far = 1; far <= most; far++) {
+        const x = column + INPUT_COLUMNS[direction] * far;
+        const y = row + INPUT_ROWS[direction] * far;
+        if (x < 0 || y < 0 || x >= grid.width || y >= grid.height || grid.solid[y * grid.width + x] === 1) break;
+        if (far > TOO_NEAR_CELLS && graph.isRest[y * grid.width + x] === 1) cells.push(y * grid.width + x);
+      }
+    return cells;
+  }
+
+  private nearest({ frame }: Belief, own: Readonly<PlayerBody>): number {
+    let best = -1;
+    let least = Infinity;
+    for (const piece of this.targets) {
+      if (frame.shown[piece] !== SHOWN.here) continue;
+      const far = Math.abs(frame.x[piece] - own.x) + Math.abs(frame.y[piece] - own.y);
+      if (far >= least) continue;
+      least = far;
+      best = piece;
+    }
+    return best;
+  }
+
+  /** The key and the shot for the nearest target that a heading meets; undefined when none does, or one is too near. */
+  choose(
+    belief: Belief,
+    own: Readonly<PlayerBody>,
+    tick: number,
+    graph: MoveGraph,
+    grid: ArenaGrid,
+  ): Input | undefined {
+    if (own.cooldown > 0 || own.ammunition === 0) return undefined;
+    const { frame, velocityX, velocityY } = belief;
+    let best: Input | undefined;
+    let bestDistance = this.gun.range * TRUSTED_SHARE;
+    for (const piece of this.targets) {
+      if (frame.shown[piece] !== SHOWN.here) continue;
+      const nowX = frame.x[piece] - own.x;
+      const nowY = frame.y[piece] - own.y;
+      const far = Math.sqrt(nowX * nowX + nowY * nowY);
+      if (far >= bestDistance || far < TOO_NEAR_CELLS) continue;
+      const ticks = tick - belief.tick + far / this.gun.shotStep;
+      const heading = this.headingFor(
+        nowX + velocityX[piece] * ticks,
+        nowY + velocityY[piece] * ticks,
+        this.halfOf[piece],
+      );
+      if (heading === 0 || !mayStep(graph, own, heading)) continue;
+      if (!isLineClear(grid, own.x, own.y, frame.x[piece], frame.y[piece])) continue;
+      best = heading + ACTION_BIT;
+      bestDistance = far;
+    }
+    return best;
+  }
+
+  /** The direction along which a shot passes within the body of a target; 0 for none. */
+  private headingFor(dx: number, dy: number, half: number): number {
+    for (let direction = 1; direction <= 8; direction += this.headings === 4 ? 2 : 1) {
+      const columns = INPUT_COLUMNS[direction];
+      const rows = INPUT_ROWS[direction];
+      const scale = columns !== 0 && rows !== 0 ? Math.SQRT1_2 : 1;
+      const ahead = (dx * columns + dy * rows) * scale;
+      const aside = (dx * rows - dy * columns) * scale + this.error * ahead;
+      if (ahead > 0 && Math.abs(aside) < half + SPARE_CELLS) return direction;
+    }
+    return 0;
+  }
+}
+
+/** Firing goes with a step that way; nobody steps into the water for it. */
+function mayStep(graph: MoveGraph, own: { x: number; y: number }, heading: number): boolean {
+  const x = Math.floor(own.x + INPUT_COLUMNS[heading] * STEP_CELLS);
+  const y = Math.floor(own.y + INPUT_ROWS[heading] * STEP_CELLS);
+  const cell = y * graph.width + x;
+  return x >= 0 && y >= 0 && x < graph.width && cell < graph.isRest.length && graph.isRest[cell] === 1;
+}

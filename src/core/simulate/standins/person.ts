@@ -1,0 +1,363 @@
+import type { ArenaGrid } from '../../arena/grid';
+import type { LevelProgram } from '../../compile/levelProgram';
+import type { RandomStream } from '../../foundation/random';
+import { ACTION_BIT, type Input } from '../engine/player/inputs';
+import { groundWith } from '../moves/groundNow';
+import type { MoveGraph } from '../moves/moveGraph';
+import { computeWays, movesOver, type WayField } from '../moves/wayField';
+import { Belief } from './belief/belief';
+import { CarrierForecast } from './belief/carriers';
+import { Danger } from './belief/danger';
+import { feelGround, FoundShut } from './belief/feltGround';
+import { Gunner } from './hands/gunner';
+import { makeHand, type Hand } from './hands/hand';
+import type { LevelKnowledge } from './levelKnowledge';
+import type { MindPicture } from './mindPicture';
+import { followWay } from './plan/followWay';
+import { SlideGuess } from './plan/slideGuess';
+import { Planner, type Leg } from './plan/planner';
+import type { ScreenFrame } from './screen';
+import type { OwnState, StandIn } from './standIn';
+import type { StandInTraits } from './traits';
+import { sameCells, Wants, type Want } from './wants/wants';
+
+/** Seconds between two steps of what is foreseen. */
+const STEP_SECONDS = 0.1;
+/** Without danger the way is followed so many moves at once. */
+const LEGS_AT_ONCE = 8;
+/** Something whose place differs by this much from what was foreseen upsets a plan, cells. */
+const UPSET_CELLS = 0.45;
+/** While it looks round, this much danger where it stands, within so many seconds, makes it set out. */
+const ALARMING = 0.6;
+const ALARMING_SECONDS = 1.6;
+/** A plan with more danger than this, in seconds of detour, is weighed anew after so long, s. */
+const RISKY_SECONDS = 1;
+const WEIGHED_SECONDS = 0.35;
+/** Headway is at least so many seconds of the way. */
+const HEADWAY_SECONDS = 0.2;
+/** With these all is done once one is there. */
+const ENDS: ReadonlySet<Want['why']> = new Set(['exit', 'fetch', 'bring', 'refill', 'touch', 'open']);
+/** A want that changes with what moves is looked at anew this often, s. */
+const FIGHT_SECONDS = 0.5;
+
+/**
+ * A stand-in for all schemes in which one goes from rest to rest. It holds beliefs about what it saw, wants something, plans
+ * over the moves of its body, keeps the plan until the picture differs, and lets its hand carry it out.
+ */
+export class Person implements StandIn {
+  private readonly belief: Belief;
+  private readonly danger: Danger;
+  private readonly carriers: CarrierForecast;
+  private readonly planner: Planner;
+  private readonly wants: Wants;
+  private readonly hand: Hand;
+  private readonly gunner: Gunner | undefined;
+  private readonly shut: FoundShut;
+  private readonly guess: SlideGuess | undefined;
+  private graph: MoveGraph;
+  private grid: ArenaGrid;
+  private groundChanges = 0;
+  private ways: WayField | undefined;
+  private over: ReadonlyMap<number, number> = new Map();
+  private want: Want = { why: 'stay alive', cells: [] };
+  private misjudged: Float64Array | undefined;
+  private extra: Float64Array | undefined;
+  private feltSign = 0;
+  private legs: Leg[] = [];
+  private isQuiet = true;
+  private plannedTick = 0;
+  private nextThought = 0;
+  private setsOut = 0;
+  private bestWay = Infinity;
+  private headwayTick = 0;
+  private nextFight = 0;
+  private livesLeft = 0;
+  private readonly thoughtTicks: number;
+  private readonly pressTicks: number;
+  private readonly isStepwise: boolean;
+
+  constructor(
+    private readonly program: LevelProgram,
+    private readonly traits: StandInTraits,
+    private readonly knowledge: LevelKnowledge,
+  ) {
+    const { ticksPerSecond, player } = program;
+    const { scheme } = player.control;
+    const stepTicks = Math.max(1, Math.round(STEP_SECONDS * ticksPerSecond));
+    const steps = Math.round((traits.lookAheadSeconds * ticksPerSecond) / stepTicks);
+    this.graph = knowledge.graphs.atStart;
+    this.grid = program.grid;
+    this.isStepwise = scheme === 'one cell a press' || scheme === 'slide until blocked';
+    this.thoughtTicks = ticksPerSecond / traits.thoughtsPerSecond;
+    this.pressTicks = this.isStepwise ? ticksPerSecond / traits.pressesPerSecond : 0;
+    this.belief = new Belief(program);
+    this.danger = new Danger(program, traits, knowledge.sights, knowledge.lines, stepTicks, steps);
+    this.carriers = new CarrierForecast(program, Math.ceil((steps * stepTicks) / this.graph.waitTicks) + 2);
+    this.planner = new Planner(this.danger, this.carriers, ticksPerSecond, this.graph.isRest.length);
+    this.wants = new Wants(program, knowledge.graphs);
+    this.hand = makeHand(program, traits);
+    this.shut = new FoundShut(program);
+    if (scheme === 'slide until blocked')
+      this.guess = new SlideGuess(traits.slidesAhead, 1 / player.step, this.graph.isRest.length);
+    const gun = player.gun && new Gunner(program, traits, player.gun, scheme === 'four ways' ? 4 : 8);
+    this.gunner = gun?.hasTargets ? gun : undefined;
+  }
+
+  reset(random: RandomStream, keepsNotebook: boolean): void {
+    const { hesitationSeconds, wayMisjudgement } = this.traits;
+    const { ticksPerSecond } = this.program;
+    this.belief.reset(keepsNotebook);
+    this.wants.reset();
+    this.hand.reset();
+    this.shut.reset();
+    this.guess?.reset(random, keepsNotebook);
+    this.graph = this.knowledge.graphs.atStart;
+    this.grid = this.program.grid;
+    this.groundChanges = 0;
+    this.misjudged = feelGround(this.graph, wayMisjudgement, random);
+    this.setsOut = Math.round(random.nextUnit() * hesitationSeconds * (keepsNotebook ? 0.5 : 1) * ticksPerSecond);
+    this.want = { why: 'stay alive', cells: [] };
+    this.ways = undefined;
+    this.extra = undefined;
+    this.feltSign = 0;
+    this.legs = [];
+    this.isQuiet = true;
+    this.nextThought = this.nextFight = 0;
+    this.bestWay = Infinity;
+    this.headwayTick = this.setsOut;
+    this.livesLeft = this.program.rules.lives;
+  }
+
+  look(frame: ScreenFrame): void {
+    this.belief.look(frame, this.seenX, this.seenY);
+  }
+
+  private seenX = 0;
+  private seenY = 0;
+
+  press(own: OwnState, random: RandomStream): Input {
+    const { body, tick } = own;
+    this.wants.notice(this.belief, own);
+    this.seenX = body.x;
+    this.seenY = body.y;
+    if (own.livesLeft !== this.livesLeft) this.beginLife(own);
+    if (this.hand.canChange(body) && (tick >= this.nextThought || this.hand.isAtALoss(own, this.legs, this.graph)))
+      this.think(own, random);
+    const input = this.hand.carryOut(own, this.legs, this.graph, random);
+    return this.gunner && tick >= this.setsOut ? this.withShot(own, input, random) : input;
+  }
+
+  private beginLife({ tick, livesLeft }: OwnState): void {
+    this.livesLeft = livesLeft;
+    this.legs = [];
+    this.nextThought = tick;
+    this.hand.reset();
+    this.bestWay = Infinity;
+    this.headwayTick = tick;
+  }
+
+  private withShot({ body, tick }: OwnState, input: Input, random: RandomStream): Input {
+    const gunner = this.gunner!;
+    if (gunner.isFixed) {
+      const fires = body.cooldown <= 1 && gunner.isLinedUp(this.belief, body, tick);
+      return fires ? input + ACTION_BIT : input;
+    }
+    return this.hand.shoot(tick, input, this.shot, random);
+  }
+
+  private shot: Input | undefined;
+
+  private think(own: OwnState, random: RandomStream): void {
+    const { belief, danger } = this;
+    const { body, tick } = own;
+    this.nextThought = tick + this.thoughtTicks;
+    this.takeUpGround();
+    this.gunner?.think(random);
+    this.shot = this.gunner?.isFixed ? undefined : this.gunner?.choose(belief, body, tick, this.graph, this.grid);
+    const start = this.hand.restOf(body, this.graph);
+    const isPressed = danger.pick(belief, body, tick);
+    if (isPressed) danger.foresee(belief, tick, this.grid);
+    if (tick < this.setsOut) {
+      if (!isPressed || !this.isAlarming(body.x, body.y, start)) {
+        this.legs = [];
+        return;
+      }
+      this.setsOut = tick;
+    }
+    const hasTurned = this.takeUpWant(own, start);
+    const ways = this.ways && this.guess ? this.feelWays(this.guess, this.ways, start) : this.ways;
+    this.judgeHeadway(start, tick);
+    const rides = this.graph.needsCarrier.length > 0;
+    if (!isPressed && !rides && ways && !this.guess) {
+      if (this.isQuiet && !hasTurned && this.isUnderWay(own)) return;
+      this.isQuiet = true;
+      this.legs = followWay(this.graph, ways, this.over, start, tick, LEGS_AT_ONCE);
+      this.hand.begin(this.legs);
+      return;
+    }
+    if (!isPressed && !rides && this.wants.isOnlyToLive && this.legs.length === 0) return;
+    if (!hasTurned && !rides && !this.isQuiet && this.isAsForeseen(own)) return;
+    this.isQuiet = false;
+    this.plannedTick = tick;
+    if (rides) this.lookAtCarriers(body, start, tick);
+    this.legs = this.planner.plan(
+      {
+        graph: this.graph,
+        start,
+        delayTicks: this.hand.ticksUntilRest(body, this.graph, start),
+        ways,
+        over: this.over,
+        isEnd: ENDS.has(this.want.why),
+        felt: { factor: this.misjudged, extra: this.extra },
+        narrow: this.ways ? undefined : this.knowledge.narrow(this.graph),
+        keep: this.hand.next(this.legs),
+        pressTicks: this.pressTicks,
+      },
+      tick,
+    );
+    this.rememberForecast();
+    this.hand.begin(this.legs);
+  }
+
+  private feelWays(guess: SlideGuess, ways: WayField, start: number): WayField {
+    guess.noteRest(start);
+    return guess.seen(this.graph, ways, this.want.cells, this.over);
+  }
+
+  /** Where each minded thing was foreseen when the plan was made; the forecast itself is written over when it thinks again. */
+  private readonly foreseen: { piece: number; x: Float64Array; y: Float64Array; isHunting: boolean }[] = [];
+
+  private rememberForecast(): void {
+    const { danger, foreseen } = this;
+    foreseen.length = 0;
+    for (let index = 0; index < danger.count; index++) {
+      const { piece, x, y, isHunting } = danger.minded[index];
+      foreseen.push({ piece, x: x.slice(), y: y.slice(), isHunting });
+    }
+  }
+
+  /** Whether the plan still holds: nobody new is minded, and all are where they were foreseen. */
+  private isAsForeseen(own: OwnState): boolean {
+    const { danger, foreseen } = this;
+    if (!this.isUnderWay(own)) return false;
+    const passed = Math.round((own.tick - this.plannedTick) / danger.stepTicks);
+    // What was foreseen runs out: the last part of a plan is not waited for.
+    if (passed > danger.steps / 2) return false;
+    // What looked risky from afar is weighed anew as it comes nearer.
+    if (this.planner.risk > RISKY_SECONDS && passed * STEP_SECONDS > WEIGHED_SECONDS) return false;
+    for (let index = 0; index < danger.count; index++) {
+      const { piece, x, y, isHunting, sure } = danger.minded[index];
+      const known = foreseen.find((one) => one.piece === piece);
+      if (!known) {
+        if (sure[0] === 0) continue;
+        return false;
+      }
+      if (isHunting || known.isHunting) return false;
+      if (Math.abs(x[0] - known.x[passed]) + Math.abs(y[0] - known.y[passed]) > UPSET_CELLS) return false;
+    }
+    return true;
+  }
+
+  private isUnderWay({ tick }: OwnState): boolean {
+    const last = this.legs.at(-1);
+    return last !== undefined && tick < last.ends && !this.hand.isDone(this.legs);
+  }
+
+  private lookAtCarriers({ x, y }: { x: number; y: number }, start: number, tick: number): void {
+    const rides = this.graph.needsCarrier[start] === 1;
+    this.carriers.offMiddleX = rides ? x - this.graph.restX[start] : 0;
+    this.carriers.offMiddleY = rides ? y - this.graph.restY[start] : 0;
+    this.carriers.update(this.belief, tick, this.graph.waitTicks);
+  }
+
+  private takeUpGround(): void {
+    const { frame } = this.belief;
+    if (frame.groundChanges === this.groundChanges) return;
+    this.groundChanges = frame.groundChanges;
+    this.graph = this.knowledge.graphs.on(frame.typeOfCell);
+    this.grid = groundWith(this.program, frame.typeOfCell).grid;
+    this.want = { why: 'stay alive', cells: [] };
+    this.ways = undefined;
+    this.feltSign = 0;
+  }
+
+  /** Takes up what is wanted now; true when that, or how the ground is felt, has changed. */
+  private takeUpWant(own: OwnState, start: number): boolean {
+    const { belief } = this;
+    const sign = this.shut.sign(belief, this.traits, own.tick);
+    const hasFelt = sign !== this.feltSign;
+    if (hasFelt) {
+      this.feltSign = sign;
+      this.extra = this.shut.extra(belief, this.traits, this.danger, this.knowledge, own.tick);
+    }
+    let want = this.want;
+    const isFight = this.gunner !== undefined && this.wants.wantsFight;
+    if (!isFight || own.tick >= this.nextFight) {
+      want = this.wants.next(belief, own, this.graph, (cells) =>
+        sameCells(cells, this.want.cells) && this.ways ? this.ways[start] < Infinity : this.leadsTo(start, cells),
+      );
+      if (isFight && (want.why === 'stay alive' || this.gunner!.isFixed)) {
+        this.nextFight = own.tick + FIGHT_SECONDS * this.program.ticksPerSecond;
+        const cells = this.gunner!.firingCells(belief, own.body, own.tick, this.graph, this.grid);
+        if (cells.length > 0) want = { why: 'fight', cells };
+      }
+    }
+    const isNew = !sameCells(want.cells, this.want.cells) || want.why !== this.want.why;
+    this.want = want;
+    if (!isNew && !hasFelt) return false;
+    if (isNew) {
+      this.bestWay = Infinity;
+      this.over = new Map(movesOver(this.graph, want.cells));
+      this.guess?.forget();
+    }
+    this.ways =
+      want.cells.length > 0
+        ? computeWays(this.graph, want.cells, { factor: this.misjudged, extra: this.extra })
+        : undefined;
+    if (this.ways && this.ways[start] === Infinity) this.ways = undefined;
+    return true;
+  }
+
+  private leadsTo(start: number, cells: readonly number[]): boolean {
+    return computeWays(this.graph, cells)[start] < Infinity;
+  }
+
+  /** The longer there is no headway, the bolder it becomes; and what stood in the way it takes for shut for a while. */
+  private judgeHeadway(start: number, tick: number): void {
+    const { ticksPerSecond } = this.program;
+    const way = this.ways ? this.ways[start] : 0;
+    if (way < this.bestWay - HEADWAY_SECONDS * ticksPerSecond || !this.ways) {
+      this.bestWay = way;
+      this.headwayTick = tick;
+    }
+    const idleSeconds = (tick - this.headwayTick) / ticksPerSecond;
+    const { patienceSeconds } = this.traits;
+    this.danger.boldness = 1 / (1 + Math.max(0, idleSeconds / patienceSeconds - 0.5));
+    if (idleSeconds < patienceSeconds) return;
+    this.shut.note(this.danger, tick);
+    this.headwayTick = tick;
+    this.bestWay = Infinity;
+  }
+
+  private isAlarming(x: number, y: number, cell: number): boolean {
+    const { danger } = this;
+    const steps = Math.min(
+      danger.steps,
+      Math.round((ALARMING_SECONDS * this.program.ticksPerSecond) / danger.stepTicks),
+    );
+    let sum = 0;
+    for (let step = 0; step <= steps; step++) sum += danger.rateAt(x, y, cell, step) * STEP_SECONDS;
+    return sum > ALARMING;
+  }
+
+  /** What it believes, minds and wants just now, to be drawn over a replay. */
+  get mind(): MindPicture {
+    const { danger, want, legs } = this;
+    return {
+      want: want.why,
+      goals: want.cells.slice(0, 64),
+      legs: legs.map(({ cell }) => cell),
+      minded: danger.picture(),
+    };
+  }
+}

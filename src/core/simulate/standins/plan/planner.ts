@@ -1,0 +1,302 @@
+import { CellHeap } from '../../../arena/cellHeap';
+import type { FeltGround, WayField } from '../../moves/wayField';
+import type { MoveGraph } from '../../moves/moveGraph';
+import { SWEEP_TICKS } from '../../moves/moveGraph';
+import type { CarrierForecast } from '../belief/carriers';
+import { MOST_HUNTERS, type Danger } from '../belief/danger';
+
+/** A leg of a plan: a move to a rest, or a wait there (move −1), from one tick to another. */
+export interface Leg {
+  move: number;
+  cell: number;
+  starts: number;
+  ends: number;
+}
+
+/** What the search is about. */
+export interface Task {
+  graph: MoveGraph;
+  /** The cell in which the body is, and how many ticks from now it comes to rest there. */
+  start: number;
+  delayTicks: number;
+  /** Ticks that are left from each cell; undefined when nothing is wanted but to stay alive. */
+  ways: WayField | undefined;
+  /** Whether all is done once a goal is reached; else one has to go on living there. */
+  isEnd: boolean;
+  /** Moves that come over a goal on their way, and the share of each up to there. */
+  over: ReadonlyMap<number, number>;
+  felt: FeltGround;
+  /** How dear a second in each cell is, in seconds, for want of room. */
+  narrow: Float64Array | undefined;
+  /** Where the last plan would go next: kept to among equals. −1 for nowhere. */
+  keep: number;
+  /** One key is pressed anew no sooner than this, ticks. */
+  pressTicks: number;
+}
+
+/** So many places and times are looked at; then the best so far has to do. */
+const MOST_LOOKED_AT = 800;
+const KEPT = 16384;
+const TABLE = 32768;
+/** What it is worth, in seconds of detour, not to be where nothing bears. */
+const DROWNING_SECONDS = 40;
+/** Waiting is a little dearer than going, so that nobody waits for ever. */
+const WAITING = 1.03;
+/** Without anything that is wanted, going is dearer than staying. */
+const ROAMING = 1.15;
+/** Changing one's mind is worth so much, s. */
+const KEEPING_SECONDS = 0.5;
+/** The way left counts for a little more, so that of equals the one that is farther on is followed. */
+const ONWARDS = 1.002;
+
+/**
+ * The search of a stand-in over places and time: the moves of its body from now to its horizon, each with the time it takes
+ * and the danger on it at that time, with the way that is left as the bound. Deterministic.
+ */
+export class Planner {
+  private readonly heap = new CellHeap();
+  private readonly cell = new Int32Array(KEPT);
+  private readonly ticks = new Float64Array(KEPT);
+  private readonly cost = new Float64Array(KEPT);
+  private readonly parent = new Int32Array(KEPT);
+  private readonly move = new Int32Array(KEPT);
+  private readonly isDone = new Uint8Array(KEPT);
+  /** 1 for ends of moves that have come over a goal. */
+  private readonly isThere = new Uint8Array(KEPT);
+  /** Where each hunter is when it has run after the body up to there. */
+  private readonly huntX = new Float32Array(KEPT * MOST_HUNTERS);
+  private readonly huntY = new Float32Array(KEPT * MOST_HUNTERS);
+  private readonly nowX = new Float32Array(MOST_HUNTERS);
+  private readonly nowY = new Float32Array(MOST_HUNTERS);
+  private readonly table = new Int32Array(TABLE);
+  private readonly tableRound = new Int32Array(TABLE);
+  /** What a second in each cell costs at each step, as far as it has been asked for in this search. */
+  private readonly rates: Float64Array;
+  private readonly rateRound: Int32Array;
+  private round = 0;
+  private size = 0;
+  private task!: Task;
+  /** What the last plan costs beyond the time that it takes, s: mostly danger. */
+  risk = 0;
+  /** How many places and times the last search looked at. */
+  lookedAt = 0;
+
+  constructor(
+    private readonly danger: Danger,
+    private readonly carriers: CarrierForecast,
+    private readonly ticksPerSecond: number,
+    private readonly cells: number,
+  ) {
+    this.rates = new Float64Array(cells * (danger.steps + 1));
+    this.rateRound = new Int32Array(cells * (danger.steps + 1));
+  }
+
+  /** The legs of the best plan from a tick on. */
+  plan(task: Task, tick: number): Leg[] {
+    const { heap } = this;
+    this.task = task;
+    this.round++;
+    this.size = 0;
+    heap.clear();
+    const horizon = this.danger.steps * this.danger.stepTicks;
+    for (let hunter = 0; hunter < this.danger.hunterCount; hunter++) {
+      this.nowX[hunter] = this.danger.hunters[hunter].x[0];
+      this.nowY[hunter] = this.danger.hunters[hunter].y[0];
+    }
+    this.reach(task.start, task.delayTicks, 0, -1, -1);
+    let last = 0;
+    for (this.lookedAt = 0; heap.size > 0 && this.lookedAt < MOST_LOOKED_AT; this.lookedAt++) {
+      const at = heap.pop();
+      if (this.isDone[at] === 1) continue;
+      this.isDone[at] = 1;
+      last = at;
+      if (this.ticks[at] >= horizon || this.isThere[at] === 1) break;
+      if (task.isEnd && task.ways?.[this.cell[at]] === 0) break;
+      this.expand(at);
+    }
+    this.risk = this.cost[last] - (this.ticks[last] - task.delayTicks) / this.ticksPerSecond;
+    return this.legsTo(last, tick);
+  }
+
+  private expand(at: number): void {
+    const { graph, felt, pressTicks, narrow } = this.task;
+    const cell = this.cell[at];
+    const from = this.ticks[at];
+    const cost = this.cost[at];
+    const own = graph.wary[cell];
+    if (graph.canWait[cell] === 1 || graph.first[cell] === graph.first[cell + 1]) {
+      const seconds = graph.waitTicks / this.ticksPerSecond;
+      const rides = graph.needsCarrier.length > 0 && graph.needsCarrier[cell] === 1;
+      const step = Math.round(from / graph.waitTicks);
+      const next = rides ? this.carriers.carriedTo(cell, step) : cell;
+      const price = this.stay(cell, from, graph.waitTicks) + (narrow ? narrow[cell] * seconds : 0);
+      const drowns = graph.needsCarrier.length > 0 ? this.drowning(next, from + graph.waitTicks) : 0;
+      const hunted = this.runAfter(at, next, from, graph.waitTicks);
+      // Where one is to stay, time costs nothing.
+      const waiting = this.task.ways?.[cell] === 0 ? 0 : seconds * WAITING * own;
+      this.reach(next, from + graph.waitTicks, cost + waiting + price + drowns + hunted, at, -1);
+    }
+    for (let move = graph.first[cell]; move < graph.first[cell + 1]; move++) {
+      const to = graph.to[move];
+      const ticks = Math.max(graph.ticks[move], graph.kind[move] === 0 ? 0 : pressTicks);
+      const seconds = ticks / this.ticksPerSecond;
+      const factor = graph.wary[to] * (felt.factor ? felt.factor[to] : 1);
+      const going = this.task.ways ? factor : factor * ROAMING;
+      const extra = (felt.extra ? felt.extra[to] / this.ticksPerSecond : 0) + (narrow ? narrow[to] * seconds : 0);
+      const drowns = graph.needsCarrier.length > 0 ? this.drowning(to, from + ticks) : 0;
+      const price =
+        cost +
+        seconds * going +
+        extra +
+        drowns +
+        this.sweep(move, cell, to, from, ticks) +
+        this.runAfter(at, to, from, ticks) -
+        (this.parent[at] < 0 && to === this.task.keep ? KEEPING_SECONDS : 0);
+      const share = this.task.over.get(move);
+      if (share === undefined || !this.task.isEnd) this.reach(to, from + ticks, price, at, move);
+      else this.arrive(to, from + ticks * share, price - seconds * (1 - share), at, move);
+    }
+  }
+
+  /** Lets the hunters run after the body to a cell; the danger of that. */
+  private runAfter(at: number, to: number, from: number, ticks: number): number {
+    const { danger, nowX, nowY } = this;
+    const { restX, restY } = this.task.graph;
+    const step = this.stepAt(from + ticks);
+    let rate = 0;
+    for (let hunter = 0; hunter < danger.hunterCount; hunter++) {
+      const one = danger.hunters[hunter];
+      const place = at * MOST_HUNTERS + hunter;
+      const dx = restX[to] - this.huntX[place];
+      const dy = restY[to] - this.huntY[place];
+      const distance = Math.sqrt(dx * dx + dy * dy);
+      const share = distance > 0 ? Math.min(1, (one.speed * ticks) / distance) : 0;
+      nowX[hunter] = this.huntX[place] + dx * share;
+      nowY[hunter] = this.huntY[place] + dy * share;
+      rate += danger.goesRound(one, restX[to], restY[to], to)
+        ? danger.cutOffRate(one, to, step)
+        : danger.huntedRate(one, dx * (1 - share), dy * (1 - share), step);
+    }
+    return (rate * ticks) / this.ticksPerSecond;
+  }
+
+  private drowning(cell: number, ticks: number): number {
+    const { graph } = this.task;
+    if (graph.needsCarrier[cell] === 0) return 0;
+    return this.carriers.bears(cell, Math.round(ticks / graph.waitTicks)) ? 0 : DROWNING_SECONDS;
+  }
+
+  /** The danger of staying in a cell for some ticks. */
+  private stay(cell: number, from: number, ticks: number): number {
+    if (this.danger.count === 0) return 0;
+    const half = this.rate(cell, this.stepAt(from + ticks / 2));
+    return ((half + this.rate(cell, this.stepAt(from + ticks))) * ticks) / 2 / this.ticksPerSecond;
+  }
+
+  /** The danger on the way of a move. */
+  private sweep(move: number, cell: number, to: number, from: number, ticks: number): number {
+    const { danger, ticksPerSecond } = this;
+    if (danger.count === 0) return 0;
+    const { graph } = this.task;
+    const places = graph.sweeps[move];
+    if (places) return this.sweepArc(places, from);
+    const passes = graph.passes[move];
+    if (!passes) {
+      const middle = this.stepAt(from + ticks / 2);
+      const half = Math.max(this.rate(cell, middle), this.rate(to, middle));
+      return ((half + this.rate(to, this.stepAt(from + ticks))) * ticks) / 2 / ticksPerSecond;
+    }
+    let sum = 0;
+    for (let at = 0; at < passes.length; at++)
+      sum += this.rate(passes[at], this.stepAt(from + (ticks * (at + 1)) / passes.length));
+    return (sum * ticks) / passes.length / ticksPerSecond;
+  }
+
+  private sweepArc(places: Float32Array, from: number): number {
+    const { width } = this.task.graph;
+    let sum = 0;
+    for (let at = 2; at < places.length; at += 2) {
+      const under = Math.floor(places[at + 1]) * width + Math.floor(places[at]);
+      sum += this.danger.rateAt(places[at], places[at + 1], under, this.stepAt(from + (at / 2) * SWEEP_TICKS));
+    }
+    return (sum * SWEEP_TICKS) / this.ticksPerSecond;
+  }
+
+  /** What a second at the rest of a cell costs at a step; worked out once in a search. */
+  private rate(cell: number, step: number): number {
+    const at = step * this.cells + cell;
+    if (this.rateRound[at] === this.round) return this.rates[at];
+    const { restX, restY } = this.task.graph;
+    this.rateRound[at] = this.round;
+    return (this.rates[at] = this.danger.rateAt(restX[cell], restY[cell], cell, step));
+  }
+
+  private stepAt(ticks: number): number {
+    const step = Math.round(ticks / this.danger.stepTicks);
+    return step < this.danger.steps ? step : this.danger.steps;
+  }
+
+  /** Notes that a cell can be reached at a time at a cost, unless it was reached then for less. */
+  private reach(cell: number, ticks: number, cost: number, parent: number, move: number): void {
+    const { ways, graph } = this.task;
+    const left = ways ? ways[cell] : Math.max(0, this.danger.steps * this.danger.stepTicks - ticks);
+    if (left === Infinity || cost === Infinity) return;
+    const slot = Math.round(ticks / graph.waitTicks);
+    let hash = (Math.imul(cell, 0x9e3779b1) ^ Math.imul(slot, 0x85ebca6b)) & (TABLE - 1);
+    for (; this.tableRound[hash] === this.round; hash = (hash + 1) & (TABLE - 1)) {
+      const known = this.table[hash];
+      if (this.cell[known] !== cell || Math.round(this.ticks[known] / graph.waitTicks) !== slot) continue;
+      if (this.isDone[known] === 1 || cost >= this.cost[known] - 1e-9) return;
+      this.write(known, cell, ticks, cost, parent, move, left);
+      return;
+    }
+    if (this.size === KEPT) return;
+    this.tableRound[hash] = this.round;
+    this.table[hash] = this.size;
+    this.isDone[this.size] = 0;
+    this.write(this.size++, cell, ticks, cost, parent, move, left);
+  }
+
+  /** Notes a move that comes over a goal: what is behind that does not matter. */
+  private arrive(cell: number, ticks: number, cost: number, parent: number, move: number): void {
+    if (this.size === KEPT || cost === Infinity) return;
+    const at = this.size++;
+    this.isDone[at] = 0;
+    this.write(at, cell, ticks, cost, parent, move, 0);
+    this.isThere[at] = 1;
+  }
+
+  private write(
+    at: number,
+    cell: number,
+    ticks: number,
+    cost: number,
+    parent: number,
+    move: number,
+    left: number,
+  ): void {
+    this.cell[at] = cell;
+    this.ticks[at] = ticks;
+    this.cost[at] = cost;
+    this.parent[at] = parent;
+    this.move[at] = move;
+    this.isThere[at] = 0;
+    for (let hunter = 0; hunter < this.danger.hunterCount; hunter++) {
+      this.huntX[at * MOST_HUNTERS + hunter] = this.nowX[hunter];
+      this.huntY[at * MOST_HUNTERS + hunter] = this.nowY[hunter];
+    }
+    this.heap.push(at, cost + (left / this.ticksPerSecond) * ONWARDS);
+  }
+
+  private legsTo(last: number, tick: number): Leg[] {
+    const legs: Leg[] = [];
+    for (let at = last; this.parent[at] >= 0; at = this.parent[at])
+      legs.push({
+        move: this.move[at],
+        cell: this.cell[at],
+        starts: tick + this.ticks[this.parent[at]],
+        ends: tick + this.ticks[at],
+      });
+    return legs.reverse();
+  }
+}
