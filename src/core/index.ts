@@ -147,6 +147,8 @@ export { readStart, sayStart, START_FORMS } from './compile/readStart';
 export { NO_OVERRIDES, type LevelProgram, type Overrides, type StartOverride } from './compile/levelProgram';
 
 export { ACTION_BIT, directionFor, isInput, pointInput, type Input } from './simulate/engine/player/inputs';
+export { steeringOf } from './simulate/steeringOf';
+export { judgeTrust, sayControl, type ControlRate, type Trust } from './measure/trust';
 export { Runner, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
 export { ENGINE_VERSION } from './simulate/engine/engineVersion';
@@ -164,7 +166,7 @@ export {
 } from './simulate/previewMovers';
 export type { EntryGhost } from './simulate/previewEntries';
 export type { CueEntry, EntrySpot } from './compile/entryPlaces';
-export { STAND_INS, type StandInTraits } from './simulate/standins/traits';
+export { CONTROLS, STAND_INS, TRAIT_LIMITS, type StandInTraits } from './simulate/standins/traits';
 
 export type { Band } from './measure/statistics/band';
 export { cueWarnings, laneWarnings } from './measure/cueWarnings';

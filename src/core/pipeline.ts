@@ -84,7 +84,7 @@ export function runChunk(program: LevelProgram, traits: StandInTraits, firstSeed
 export function runSeeds(runner: Runner, firstSeed: number, count: number): ChunkResult {
   const result: ChunkResult = { firstSeed, rows: [], pacing: emptyPacing(), notes: [] };
   const watch = new RunWatch(runner.program);
-  const onTick = watch.isNeeded ? (world: World) => watch.look(world) : undefined;
+  const onTick = (world: World, input: number) => watch.look(world, input);
   for (let seed = firstSeed; seed < firstSeed + count; seed++) {
     const samples: RunSamples = { pressure: [], sighted: [] };
     const { record } = runner.run(seed, { samples, onTick });

@@ -1,4 +1,4 @@
-import { bug, compileGameLevel, Runner, runSeeds, STAND_INS } from '@/core/index';
+import { bug, compileGameLevel, Runner, runSeeds, steeringOf } from '@/core/index';
 import type { ChunkReply, ChunkTask } from './chunkTask';
 
 let prepared: { key: string; runner: Runner } | undefined;
@@ -13,6 +13,5 @@ export function computeChunk(task: ChunkTask): ChunkReply {
 function prepareRunner(task: ChunkTask): Runner {
   const compiled = compileGameLevel(task.game, task.levelId, task.overrides);
   if (!compiled.ok) return bug(`a chunk of a level that does not compile: ${compiled.faults[0].message}`);
-  const traits = STAND_INS.find((candidate) => candidate.id === task.standInId) ?? bug(`no stand-in ${task.standInId}`);
-  return new Runner(compiled.value, { type: 'stand-in', traits });
+  return new Runner(compiled.value, steeringOf(task.standInId) ?? bug(`no stand-in ${task.standInId}`));
 }

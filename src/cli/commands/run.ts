@@ -1,16 +1,22 @@
 import { writeFileSync } from 'node:fs';
 import cliProgress from 'cli-progress';
 import {
+  CONTROLS,
   describeFindings,
   describeSummary,
+  judgeTrust,
   mergeChunks,
+  sayControl,
   sayFinding,
+  sayShare,
   summarise,
   writeRunCsv,
   writeRunJson,
   type ChunkResult,
+  type ControlRate,
   type Overrides,
   type StandInSummary,
+  type Trust,
 } from '@/core/index';
 import { cutIntoChunks, type ChunkTask } from '@/pool/chunkTask';
 import { createChunkPool } from '@/pool/chunkPool';
@@ -31,6 +37,8 @@ export interface RunOptions {
 }
 
 const CHUNK_RUNS = 25;
+/** So many runs of each control stand beside those of stand-ins. */
+const CONTROL_RUNS = 100;
 
 /** `gorge run GAME`: many runs of a level by stand-ins, and what they say. */
 export async function run(file: string, options: RunOptions, projectFolder: string): Promise<number> {
@@ -38,20 +46,27 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
   const overrides: Overrides = { knobs: options.set, ...readFrom(options.from) };
   const program = openLevel(opened, options.level, overrides);
   const standIns = findStandIns(options.standin);
-  const tasks = standIns.flatMap((standIn) =>
-    cutIntoChunks(options.seed, options.runs, CHUNK_RUNS).map((chunk): ChunkTask => ({
+  const tasksFor = (standInId: string, runs: number) =>
+    cutIntoChunks(options.seed, runs, CHUNK_RUNS).map((chunk): ChunkTask => ({
       documentHash: opened.hash,
       game: opened.game,
       levelId: options.level,
-      standInId: standIn.id,
+      standInId,
       overrides,
       ...chunk,
-    })),
-  );
+    }));
+  const tasks = [
+    ...standIns.flatMap(({ id }) => tasksFor(id, options.runs)),
+    ...CONTROLS.flatMap((id) => tasksFor(id, Math.min(CONTROL_RUNS, options.runs))),
+  ];
   const results = await computeAll(tasks, options.workers, projectFolder);
-  const merged = standIns.map((standIn) =>
-    mergeChunks(results.filter((_, index) => tasks[index].standInId === standIn.id)),
-  );
+  const chunksOf = (standInId: string) =>
+    mergeChunks(results.filter((_, index) => tasks[index].standInId === standInId));
+  const merged = standIns.map(({ id }) => chunksOf(id));
+  const controls = CONTROLS.map((control): ControlRate => {
+    const { runs, clearRate } = summarise(chunksOf(control).rows, program);
+    return { control, runs, clearRate };
+  });
   const summaries = standIns.map((standIn, index): StandInSummary => ({
     standIn: standIn.id,
     firstSeed: options.seed,
@@ -65,18 +80,30 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
       table.map((part, index) => (index === 0 ? part : part.slice(part.indexOf('\n') + 1))).join('\n'),
     );
   }
-  if (options.json) await printJson(writeRunJson(options.level, summaries));
+  if (options.json) await printJson(writeRunJson(options.level, summaries, controls));
   else
     await printResult(
       summaries
         .map(({ standIn, summary, findings }) =>
-          [...describeSummary(summary, standIn), ...findings.map(sayFinding), `fingerprint ${summary.hash}\n`].join(
-            '\n',
-          ),
+          [
+            ...describeSummary(summary, standIn),
+            ...sayDistrust(judgeTrust(summary.clearRate, findings, controls)),
+            ...findings.map(sayFinding),
+            `fingerprint ${summary.hash}\n`,
+          ].join('\n'),
         )
-        .join('\n'),
+        .join('\n') + sayControls(controls),
     );
   return EXIT.good;
+}
+
+function sayDistrust({ isTrusted, reasons }: Trust): string[] {
+  return isTrusted ? [] : [`Not to be trusted here: ${reasons.join('; ')}.`];
+}
+
+function sayControls(controls: readonly ControlRate[]): string {
+  const rates = controls.map((own) => `${sayControl(own)} ${sayShare(own.clearRate)}`);
+  return `\nWithout playing: ${rates.join(', ')} (${controls[0].runs} runs each).\n`;
 }
 
 async function computeAll(tasks: ChunkTask[], workers: number, projectFolder: string): Promise<ChunkResult[]> {

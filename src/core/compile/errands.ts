@@ -97,6 +97,12 @@ export function errandsOf(program: LevelProgram): Errands {
   };
 }
 
+/** Whether the rules want nothing of the player but to live on, or to fight. */
+export function isOnlyToLive(program: LevelProgram): boolean {
+  const { take, fill, deliver, touch, areas } = errandsOf(program);
+  return !program.exit && take.length + fill.length + deliver.length + touch.length + areas.length === 0;
+}
+
 /** Kinds to which the player does something on contact; what is put down may also be written the other way round. */
 function kindsThat({ contacts, player }: LevelProgram, effect: 'collect' | 'fill' | 'deliver'): Set<number> {
   const kinds = new Set<number>();

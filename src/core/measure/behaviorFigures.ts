@@ -15,6 +15,8 @@ const TURN_COSINE = Math.SQRT1_2;
 
 export interface BehaviorFigures {
   behavior: string;
+  /** Who played. */
+  standIn: string;
   runs: number;
   /** Simulated seconds of all pieces together. */
   seconds: number;
@@ -83,7 +85,7 @@ export function measureBehavior(
   });
   for (let seed = firstSeed; seed < firstSeed + runs; seed++)
     measureRun(program, runner, pieces, seed, sums, unrest, seed === firstSeed);
-  return describe(program, behavior, pieces, runs, sums, unrest);
+  return { ...describe(program, behavior, pieces, runs, sums, unrest), standIn: traits.id };
 }
 
 function measureRun(
@@ -187,7 +189,7 @@ function describe(
   runs: number,
   sums: Sums,
   unrest: UnrestWatch,
-): BehaviorFigures {
+): Omit<BehaviorFigures, 'standIn'> {
   const names = program.brains[program.pieces[pieces[0]].brain].states.map((state) => state.name);
   const seconds = sums.pieceTicks / program.ticksPerSecond;
   const sorted = [...sums.sightings].sort((a, b) => a - b);

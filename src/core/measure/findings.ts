@@ -11,7 +11,9 @@ export interface Finding {
     | 'turns-for-ever'
     | 'trembles'
     | 'lies-on-another'
-    | 'in-each-others-way';
+    | 'in-each-others-way'
+    | 'player-stands-still'
+    | 'player-presses-nothing';
   message: string;
   hint: string;
   /** Share of runs in which it happens. */
@@ -40,11 +42,16 @@ export function describeFindings(notes: readonly RunNote[], runs: number): Findi
     notes.filter((note) => note.type === 'unrest'),
     ({ what, name }) => `${what} ${name}`,
   );
+  const inactive = groupBy(
+    notes.filter((note) => note.type === 'inactive'),
+    ({ what }) => what,
+  );
   const footing = notes.filter((note) => note.type === 'worn footing');
   const all = [
     ...[...stragglers.values()].map((group) => describeStragglers(group, runs)),
     ...[...sudden.values()].map((group) => describeSudden(group, runs)),
     ...[...unrest.values()].map((group) => describeUnrest(group, runs)),
+    ...[...inactive.values()].map((group) => describeInactive(group, runs)),
     ...(footing.length > 0 ? [describeFooting(footing, runs)] : []),
   ];
   return all
@@ -139,6 +146,23 @@ function describeUnrest(notes: readonly UnrestNote[], runs: number): Finding {
     seconds: first.at,
     x: first.x,
     y: first.y,
+  };
+}
+
+function describeInactive(notes: readonly Extract<RunNote, { type: 'inactive' }>[], runs: number): Finding {
+  const worst = notes.reduce((best, note) => (note.seconds > best.seconds ? note : best));
+  const isStill = worst.what === 'stood still';
+  return {
+    code: isStill ? 'player-stands-still' : 'player-presses-nothing',
+    message: isStill
+      ? `The stand-in stands still for up to ${worst.seconds.toFixed(0)} s on end: it sees no way on.`
+      : `The stand-in presses nothing for the whole of a run, ${worst.seconds.toFixed(0)} s: it finds nothing to want.`,
+    hint: 'Look at the run that shows it: a person may see what to do there. Its clear rate is not to be trusted here.',
+    share: wilsonInterval(notes.length, runs),
+    seed: worst.seed,
+    seconds: worst.at,
+    x: worst.x,
+    y: worst.y,
   };
 }
 

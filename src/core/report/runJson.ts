@@ -1,5 +1,6 @@
 import type { Finding } from '../measure/findings';
 import type { Summary } from '../measure/summary';
+import { judgeTrust, type ControlRate, type Trust } from '../measure/trust';
 import { ENGINE_VERSION } from '../simulate/engine/engineVersion';
 
 /** Version of the JSON that `gorge run --json` prints. */
@@ -13,11 +14,16 @@ export interface StandInSummary {
 }
 
 /** The documented JSON of a batch of runs. Times in seconds, rates in 0..1. */
-export function writeRunJson(level: string, results: readonly StandInSummary[]): object {
+export function writeRunJson(
+  level: string,
+  results: readonly StandInSummary[],
+  controls: readonly ControlRate[],
+): object {
   return {
     version: RUN_JSON_VERSION,
     engine: ENGINE_VERSION,
     level,
+    controls: controls.map(({ control, runs, clearRate }) => ({ control, runs, clear_rate: clearRate })),
     standins: results.map(({ standIn, firstSeed, summary, findings }) => ({
       standin: standIn,
       runs: summary.runs,
@@ -26,6 +32,7 @@ export function writeRunJson(level: string, results: readonly StandInSummary[]):
       lost: summary.lost,
       out_of_time: summary.outOfTime,
       clear_rate: summary.clearRate,
+      ...describeTrust(judgeTrust(summary.clearRate, findings, controls)),
       time_to_clear: summary.timeToClear
         ? {
             median: summary.timeToClear.median,
@@ -55,4 +62,8 @@ export function writeRunJson(level: string, results: readonly StandInSummary[]):
       hash: summary.hash,
     })),
   };
+}
+
+function describeTrust({ isTrusted, reasons }: Trust): object {
+  return { trusted: isTrusted, not_trusted_because: reasons };
 }

@@ -4,6 +4,7 @@ import { WAVE_STAGE } from './engine/cues/cueState';
 import { NEVER } from './engine/never';
 import type { World } from './engine/world';
 import type { RunRecord } from './runRecord';
+import { HandWatch } from './handWatch';
 import { UnrestWatch, type UnrestSeen } from './unrest';
 
 /** Something that only runs show, as it happened in one of them. Times in seconds, places in cells. */
@@ -25,6 +26,16 @@ export type RunNote =
   | { type: 'sudden'; seed: number; cue: string; after: number; at: number; x: number; y: number }
   /** A piece turned for ever, trembled, lay on another of its kind or stood in others' way; for so long on end. */
   | ({ type: 'unrest'; seed: number; name: string; kind: string } & Omit<UnrestSeen, 'piece'>)
+  /** Whoever played stood still for so long on end, or never pressed anything in so long a run. */
+  | {
+      type: 'inactive';
+      seed: number;
+      what: 'stood still' | 'pressed nothing';
+      seconds: number;
+      at: number;
+      x: number;
+      y: number;
+    }
   /** The player was lost where the ground had been worn away. */
   | { type: 'worn footing'; seed: number; at: number; x: number; y: number };
 
@@ -57,22 +68,20 @@ export class RunWatch {
   private sudden: Extract<RunNote, { type: 'sudden' }>[] = [];
 
   private readonly unrest: UnrestWatch;
+  private readonly hand: HandWatch;
 
   constructor(private readonly program: LevelProgram) {
     this.unrest = new UnrestWatch(program);
+    this.hand = new HandWatch(program);
     this.everyTicks = program.ticksPerSecond / LOOKS_PER_SECOND;
     this.waveCues = program.cues.flatMap((cue, index) => (cue.type === 'waves' && cue.nextWhenCleared ? [index] : []));
     this.canWear = program.ground.types.some(({ strength }) => strength > 0);
   }
 
-  /** Whether anything in the level can be noted at all. */
-  get isNeeded(): boolean {
-    return this.canWear || this.program.cues.length > 0 || this.unrest.isNeeded;
-  }
-
   /** To be called in every tick. */
-  look(world: World): void {
+  look(world: World, input: number): void {
     this.world = world;
+    this.hand.look(world, input);
     if (this.unrest.isNeeded) this.unrest.look(world);
     if (world.lossTick !== this.lastLoss) this.lookAtLoss(world);
     if (world.tick % this.everyTicks !== 0) return;
@@ -84,7 +93,12 @@ export class RunWatch {
     const { world, program } = this;
     if (!world) return [];
     for (const cue of this.waveCues) this.endAlone(world.tick, cue);
-    const notes: RunNote[] = [...this.longest.flatMap((note) => note ?? []), ...this.sudden, ...this.unrestNotes()];
+    const notes: RunNote[] = [
+      ...this.longest.flatMap((note) => note ?? []),
+      ...this.sudden,
+      ...this.unrestNotes(),
+      ...this.hand.finish(record),
+    ];
     const ofThisRun = notes.map((note) => ({ ...note, seed: record.seed }));
     const isWorn = this.canWear && world.groundChanges > 0 && fellThroughWornGround(program, world, record);
     this.alone = [];

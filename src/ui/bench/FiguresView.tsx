@@ -100,7 +100,7 @@ export function FiguresView({ measured }: { measured: Measured }) {
   return (
     <div data-testid="behavior-figures" style={{ opacity: isBusy ? 0.6 : 1 }}>
       <p className="quiet" style={{ margin: '0 0 4px' }}>
-        {figures.runs} runs of casual, {Math.round(figures.seconds)} s of all pieces
+        {figures.runs} runs of {figures.standIn}, {Math.round(figures.seconds)} s of all pieces
       </p>
       <FigureLines lines={lines} />
     </div>

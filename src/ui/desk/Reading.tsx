@@ -13,6 +13,7 @@ import {
 } from '@/core/index';
 import { MOST_READING_RUNS } from '../editor/readingController';
 import { FindingList } from '../frame/FindingList';
+import { Ladder } from './Ladder';
 import { useDesk, useFollowed } from './DeskContext';
 
 /** The live difficulty beside the arena: how many get through, how long it takes, what ends it. */
@@ -24,7 +25,10 @@ export function Reading({
   onOpenCues: () => void;
 }) {
   const { reading } = useDesk();
-  const { summary, isStale, isRefining, faults, difference, firstNumberMs } = useFollowed(reading, (state) => state);
+  const { summary, ladder, standIn, isStale, isRefining, faults, difference, firstNumberMs } = useFollowed(
+    reading,
+    (state) => state,
+  );
   const cannotRun = faults.length > 0;
   return (
     <aside
@@ -49,7 +53,10 @@ export function Reading({
           {sayStatus(summary, isStale, isRefining, cannotRun)}
         </span>
       </div>
-      {summary && <Numbers summary={summary} isStale={isStale || cannotRun} difference={difference} />}
+      {ladder.length > 0 && <Ladder isStale={isStale || cannotRun} />}
+      {summary && (
+        <Numbers standIn={standIn} summary={summary} isStale={isStale || cannotRun} difference={difference} />
+      )}
       {!summary && !cannotRun && <p className="quiet">The first runs are on their way.</p>}
       {!cannotRun && <Findings isStale={isStale} />}
       <Problems onOpenScript={onOpenScript} onOpenCues={onOpenCues} />
@@ -65,10 +72,12 @@ function sayStatus(summary: Summary | undefined, isStale: boolean, isRefining: b
 }
 
 function Numbers({
+  standIn,
   summary,
   isStale,
   difference,
 }: {
+  standIn: string;
   summary: Summary;
   isStale: boolean;
   difference: PairedDifference | undefined;
@@ -77,10 +86,9 @@ function Numbers({
   const time = summary.timeToClear;
   return (
     <div style={{ opacity: isStale ? 0.45 : 1, transition: 'opacity 120ms' }} aria-busy={isStale}>
-      <ClearBar summary={summary} />
-      <p className="quiet" style={{ margin: '6px 0 12px', lineHeight: 1.45 }}>
-        Share of casual players that win. Thin line: 95 % interval.
-      </p>
+      <h3 style={{ margin: '12px 0 0', fontSize: 13 }}>
+        {standIn}, {summary.runs} runs
+      </h3>
       <div
         style={{
           display: 'grid',
@@ -108,55 +116,6 @@ function Numbers({
         </div>
       </div>
       {difference && <Difference difference={difference} />}
-    </div>
-  );
-}
-
-/** The clear rate as a bar with its interval; the number stands beside it, never on it. */
-function ClearBar({ summary }: { summary: Summary }) {
-  const { value, low, high } = summary.clearRate;
-  const percent = (share: number) => `${(share * 100).toFixed(1)}%`;
-  return (
-    <div style={{ display: 'grid', gridTemplateColumns: '52px 1fr auto', alignItems: 'center', gap: 10 }}>
-      <b>casual</b>
-      <div style={{ position: 'relative', height: 20, background: 'var(--layer)', borderRadius: 2 }}>
-        <div
-          style={{ position: 'absolute', inset: 0, width: percent(value), background: 'var(--river)', borderRadius: 2 }}
-        />
-        <div
-          style={{
-            position: 'absolute',
-            top: 9,
-            height: 2,
-            left: percent(low),
-            width: percent(high - low),
-            background: 'var(--ink)',
-          }}
-        />
-        {[low, high].map((edge) => (
-          <div
-            key={edge}
-            style={{
-              position: 'absolute',
-              top: 5,
-              height: 10,
-              width: 2,
-              marginLeft: -1,
-              left: percent(edge),
-              background: 'var(--ink)',
-            }}
-          />
-        ))}
-      </div>
-      <span className="mono" style={{ textAlign: 'right' }}>
-        <b data-testid="clear-rate" data-fingerprint={summary.hash} data-runs={summary.runs} style={{ fontSize: 15 }}>
-          {Math.round(value * 100)} %
-        </b>
-        <br />
-        <span className="quiet" data-testid="clear-interval" style={{ fontSize: 11 }}>
-          {Math.round(low * 100)}–{Math.round(high * 100)} %
-        </span>
-      </span>
     </div>
   );
 }

@@ -10,11 +10,12 @@ import { useDesk, useFollowed } from './DeskContext';
 
 const BATCH_RUNS = 500;
 
-/** Saves the draft and has the server run it 500 times; goes on to the report. */
+/** Saves the draft and has the stand-in of the Reading play it 500 times on the server; goes on to the report. */
 export function RunButton() {
   const { session, saving, reading } = useDesk();
   const router = useRouter();
   const [isStarting, setIsStarting] = useState(false);
+  const standIn = useFollowed(reading, (state) => state.standIn);
   const hasFaults = useFollowed(reading, (state) => state.faults.length > 0);
   const start = async () => {
     setIsStarting(true);
@@ -31,6 +32,7 @@ export function RunButton() {
       const batch = await gorgeApi.startBatch(game.id, {
         revision: saving.store.getState().revision,
         levelId,
+        standInId: standIn,
         runs: BATCH_RUNS,
       });
       router.push(`/games/${game.id}/batches/${batch.id}`);
@@ -46,10 +48,14 @@ export function RunButton() {
       size="compact-md"
       loading={isStarting}
       disabled={hasFaults}
-      title={hasFaults ? 'The level has errors; see the Reading' : 'Seeds 1 to 500, on the server'}
+      title={
+        hasFaults
+          ? 'The level has errors; see the Reading'
+          : `${standIn} plays seeds 1 to ${BATCH_RUNS} on the server; choose another in the Reading`
+      }
       onClick={() => void start()}
     >
-      Run {BATCH_RUNS}
+      Run {BATCH_RUNS} of {standIn}
     </Button>
   );
 }

@@ -1,14 +1,18 @@
 import { createStore } from 'zustand/vanilla';
 import {
+  CONTROLS,
   describeFindings,
   describePacing,
   emptyPacing,
+  judgeTrust,
   mergePacing,
   pairedDifference,
   resolvedCast,
+  STAND_INS,
   summarise,
   type BehaviorFigures,
   type ChunkResult,
+  type ControlRate,
   type CueProjection,
   type Diagnostic,
   type Explanation,
@@ -25,9 +29,17 @@ import {
   type RunNote,
   type RunRecord,
   type Summary,
+  type Trust,
 } from '@/core/index';
 import type { CueCheck } from '../workers/simulation.worker';
 import { startSimulationWorker, type SimulationWorker } from '../workers/simulationWorker';
+
+/** One stand-in of the ladder: what its runs come to so far. */
+export interface Rung {
+  standIn: string;
+  summary: Summary;
+  trust: Trust;
+}
 
 /** What stands in the Reading and under the arena. */
 export interface ReadingState {
@@ -35,6 +47,11 @@ export interface ReadingState {
   isStale: boolean;
   isRefining: boolean;
   faults: Diagnostic[];
+  /** All stand-ins that have runs, from the least to the most able; and what the level comes to with nobody playing. */
+  ladder: readonly Rung[];
+  controls: readonly ControlRate[];
+  /** The stand-in that everything below is about. */
+  standIn: string;
   summary: Summary | undefined;
   /** The runs that the summary rests on. */
   rows: readonly RunRecord[];
@@ -59,16 +76,29 @@ export interface ReadingState {
 export const MOST_READING_RUNS = 400;
 const FIRST_CHUNK = 4;
 const NEXT_CHUNK = 10;
+/** How many runs the others on the ladder are given, and each control. */
+const MOST_LADDER_RUNS = 200;
+const MOST_CONTROL_RUNS = 60;
+/** Everybody has so many runs before anybody has more. */
+const FIRST_ROUND_RUNS = 40;
 const KEPT_READINGS = 24;
 const LEAST_BASELINE_RUNS = 150;
-const STAND_IN = 'casual';
+const USUAL_STAND_IN = 'casual';
 
 interface Generation {
   key: string;
   game: GameDocument;
   startedAt: number;
-  chunks: Map<number, ChunkResult>;
-  nextSeed: number;
+  /** Finished chunks of each who plays, by their first seed. */
+  chunks: Map<string, Map<number, ChunkResult>>;
+  /** The next seed of each. */
+  nextSeeds: Map<string, number>;
+}
+
+interface Piecework {
+  standIn: string;
+  firstSeed: number;
+  count: number;
 }
 
 /**
@@ -81,6 +111,9 @@ export class ReadingController {
     isStale: true,
     isRefining: true,
     faults: [],
+    ladder: [],
+    controls: [],
+    standIn: USUAL_STAND_IN,
     summary: undefined,
     rows: [],
     pacing: [],
@@ -99,7 +132,7 @@ export class ReadingController {
   private generation: Generation | undefined;
   private readonly busy = new Set<SimulationWorker>();
   /** Finished readings by content, so that undo shows at once what was known. */
-  private readonly kept = new Map<string, Map<number, ChunkResult>>();
+  private readonly kept = new Map<string, Generation['chunks']>();
   private baseline: readonly RunRecord[] = [];
 
   constructor(private readonly levelId: string) {}
@@ -123,13 +156,31 @@ export class ReadingController {
       key,
       game,
       startedAt: performance.now(),
-      chunks: new Map(this.kept.get(key)),
-      nextSeed: 1,
+      chunks: new Map([...(this.kept.get(key) ?? [])].map(([standIn, chunks]) => [standIn, new Map(chunks)])),
+      nextSeeds: new Map(),
     };
-    generation.nextSeed = 1 + [...generation.chunks.values()].reduce((sum, chunk) => sum + chunk.rows.length, 0);
+    for (const [standIn, chunks] of generation.chunks)
+      generation.nextSeeds.set(standIn, 1 + [...chunks.values()].reduce((sum, chunk) => sum + chunk.rows.length, 0));
     this.generation = generation;
     this.store.setState({ isStale: true, isRefining: true, firstNumberMs: undefined });
     this.workers.forEach((worker, index) => void this.drive(worker, index === 0));
+  }
+
+  /** Shows the numbers and the runs of another stand-in. */
+  choose(standIn: string): void {
+    if (standIn === this.store.getState().standIn) return;
+    this.baseline = [];
+    this.store.setState({ standIn, difference: undefined });
+    const { generation } = this;
+    if (!generation) return;
+    this.refresh(generation);
+    void this.showSample(this.store.getState().sampleSeed);
+    this.store.setState({ isRefining: true });
+    this.workers.forEach((worker) => void this.goOn(worker, generation));
+  }
+
+  private get standIn(): string {
+    return this.store.getState().standIn;
   }
 
   /** Shows a run that was made elsewhere, for example a kept try. */
@@ -141,18 +192,18 @@ export class ReadingController {
   async showSample(seed: number): Promise<void> {
     this.store.setState({ sampleSeed: seed });
     const { generation } = this;
-    const sampleRun = await this.workers[0]?.api.record(STAND_IN, seed);
+    const sampleRun = await this.workers[0]?.api.record(this.standIn, seed);
     if (generation === this.generation && sampleRun) this.store.setState({ sampleRun });
   }
 
   /** Why a piece does what it does at a moment of the run that is shown; undefined while that cannot be told. */
   async explain(tick: number, piece: string): Promise<Explanation | undefined> {
-    return this.workers[0]?.api.explain(STAND_IN, this.store.getState().sampleSeed, tick, piece);
+    return this.workers[0]?.api.explain(this.standIn, this.store.getState().sampleSeed, tick, piece);
   }
 
   /** What pieces that follow a behavior did in some runs. */
   async behaviorFigures(behavior: string, runs: number): Promise<BehaviorFigures | undefined> {
-    return this.workers[0]?.api.behaviorFigures(STAND_IN, behavior, runs);
+    return this.workers[0]?.api.behaviorFigures(this.standIn, behavior, runs);
   }
 
   /** Everything that is wrong with the cues of a version. */
@@ -173,7 +224,7 @@ export class ReadingController {
   /** Finds out which ground is watched in the run that is shown. */
   async showWatched(): Promise<void> {
     const { generation } = this;
-    const watched = await this.workers[0]?.api.watched(STAND_IN, this.store.getState().sampleSeed);
+    const watched = await this.workers[0]?.api.watched(this.standIn, this.store.getState().sampleSeed);
     if (generation === this.generation && watched) this.store.setState({ watched });
   }
 
@@ -218,43 +269,109 @@ export class ReadingController {
     }
     // The first number comes first; what movers do by themselves right after it.
     let needsPreviews = isFirst;
-    while (isCurrent() && generation.nextSeed <= MOST_READING_RUNS) {
-      const firstSeed = generation.nextSeed;
-      const count = Math.min(firstSeed < 40 ? FIRST_CHUNK : NEXT_CHUNK, MOST_READING_RUNS + 1 - firstSeed);
-      generation.nextSeed += count;
-      const chunk = await worker.api.runChunk(STAND_IN, firstSeed, count);
-      if (!isCurrent() || !chunk) return;
-      generation.chunks.set(firstSeed, chunk);
-      this.refresh(generation);
+    for (let piece = this.nextPiece(generation); piece && isCurrent(); piece = this.nextPiece(generation)) {
+      if (!(await this.runPiece(worker, generation, piece))) return;
       if (needsPreviews) await this.showPreviews(worker, generation);
       needsPreviews = false;
     }
     if (needsPreviews && isCurrent()) await this.showPreviews(worker, generation);
   }
 
-  /** Works out the numbers from the unbroken stretch of seeds that is done. */
-  private refresh(generation: Generation): void {
-    const rows: RunRecord[] = [];
-    const pacing = emptyPacing();
-    const notes: RunNote[] = [];
-    for (let chunk = generation.chunks.get(1); chunk; chunk = generation.chunks.get(rows.length + 1)) {
-      rows.push(...chunk.rows);
-      mergePacing(pacing, chunk.pacing);
-      notes.push(...chunk.notes);
+  /** Takes up work again when somebody else was chosen. */
+  private async goOn(worker: SimulationWorker, generation: Generation): Promise<void> {
+    if (this.busy.has(worker)) return;
+    this.busy.add(worker);
+    try {
+      for (let piece = this.nextPiece(generation); piece; piece = this.nextPiece(generation))
+        if (!(await this.runPiece(worker, generation, piece))) return;
+    } finally {
+      this.busy.delete(worker);
+      if (generation !== this.generation) void this.drive(worker, worker === this.workers[0]);
     }
+  }
+
+  /** Runs some seeds; false when nobody wants them any more. */
+  private async runPiece(worker: SimulationWorker, generation: Generation, piece: Piecework): Promise<boolean> {
+    const { standIn, firstSeed, count } = piece;
+    const chunk = await worker.api.runChunk(standIn, firstSeed, count);
+    if (generation !== this.generation || !chunk) return false;
+    const chunks = generation.chunks.get(standIn) ?? new Map<number, ChunkResult>();
+    generation.chunks.set(standIn, chunks.set(firstSeed, chunk));
+    this.refresh(generation);
+    return true;
+  }
+
+  /**
+   * What is run next: first some runs of who is shown, then of everybody on the ladder and of the controls, then the rest of
+   * who is shown, then of the others. Undefined when all is done.
+   */
+  private nextPiece(generation: Generation): Piecework | undefined {
+    const { standIn: shown } = this;
+    const done = (standIn: string) => (generation.nextSeeds.get(standIn) ?? 1) - 1;
+    const others = STAND_INS.map(({ id }) => id).filter((id) => id !== shown);
+    const wanted = [
+      { standIn: shown, runs: FIRST_ROUND_RUNS },
+      ...others.map((standIn) => ({ standIn, runs: FIRST_ROUND_RUNS })),
+      ...CONTROLS.map((standIn) => ({ standIn, runs: MOST_CONTROL_RUNS })),
+      { standIn: shown, runs: MOST_LADDER_RUNS },
+      ...others.map((standIn) => ({ standIn, runs: MOST_LADDER_RUNS })),
+      { standIn: shown, runs: MOST_READING_RUNS },
+    ];
+    const next = wanted.find(({ standIn, runs }) => done(standIn) < runs);
+    if (!next) return undefined;
+    const firstSeed = done(next.standIn) + 1;
+    const count = Math.min(firstSeed < FIRST_ROUND_RUNS ? FIRST_CHUNK : NEXT_CHUNK, next.runs + 1 - firstSeed);
+    generation.nextSeeds.set(next.standIn, firstSeed + count);
+    return { standIn: next.standIn, firstSeed, count };
+  }
+
+  /** What the unbroken stretch of seeds of somebody comes to that is done. */
+  private stretchOf(generation: Generation, standIn: string): { rows: RunRecord[]; chunks: ChunkResult[] } {
+    const all = generation.chunks.get(standIn);
+    const rows: RunRecord[] = [];
+    const chunks: ChunkResult[] = [];
+    for (let chunk = all?.get(1); chunk; chunk = all?.get(rows.length + 1)) {
+      rows.push(...chunk.rows);
+      chunks.push(chunk);
+    }
+    return { rows, chunks };
+  }
+
+  /** Works out the numbers from the unbroken stretches of seeds that are done. */
+  private refresh(generation: Generation): void {
+    const level = measuredLevel(generation.game, this.levelId);
+    const { rows, chunks } = this.stretchOf(generation, this.standIn);
+    const controls = CONTROLS.flatMap((control): ControlRate[] => {
+      const own = this.stretchOf(generation, control).rows;
+      return own.length > 0 ? [{ control, runs: own.length, clearRate: summarise(own, level).clearRate }] : [];
+    });
+    const ladder = STAND_INS.flatMap(({ id }): Rung[] => {
+      const own = this.stretchOf(generation, id);
+      if (own.rows.length === 0) return [];
+      const findings = describeFindings(notesOf(own.chunks), own.rows.length);
+      const summary = summarise(own.rows, level);
+      return [{ standIn: id, summary, trust: judgeTrust(summary.clearRate, findings, controls) }];
+    });
+    this.store.setState({ ladder, controls });
     if (rows.length === 0) return;
-    const isDone = rows.length >= MOST_READING_RUNS;
+    const pacing = emptyPacing();
+    for (const chunk of chunks) mergePacing(pacing, chunk.pacing);
+    const isDone = rows.length >= MOST_READING_RUNS && this.isAllDone(generation);
     if (isDone) this.keep(generation);
     this.store.setState({
       isStale: false,
       isRefining: !isDone,
       rows,
-      summary: summarise(rows, measuredLevel(generation.game, this.levelId)),
+      summary: summarise(rows, level),
       pacing: describePacing(pacing),
-      findings: describeFindings(notes, rows.length),
+      findings: describeFindings(notesOf(chunks), rows.length),
       difference: pairedDifference(this.baseline, rows),
       firstNumberMs: this.store.getState().firstNumberMs ?? performance.now() - generation.startedAt,
     });
+  }
+
+  private isAllDone(generation: Generation): boolean {
+    return STAND_INS.every(({ id }) => this.stretchOf(generation, id).rows.length >= MOST_LADDER_RUNS);
   }
 
   private keep(generation: Generation): void {
@@ -271,6 +388,10 @@ export class ReadingController {
     this.ownCueWorker = undefined;
     this.workers = [];
   }
+}
+
+function notesOf(chunks: readonly ChunkResult[]): RunNote[] {
+  return chunks.flatMap(({ notes }) => notes);
 }
 
 /** Everything of a game that can change how this level plays. */

@@ -13,6 +13,7 @@ import {
   Runner,
   runSeeds,
   STAND_INS,
+  steeringOf,
   timeRoute,
   type BehaviorFigures,
   type ChunkResult,
@@ -42,22 +43,24 @@ export interface CueCheck {
 }
 
 let program: LevelProgram | undefined;
-let runner: Runner | undefined;
+/** One for each who plays, since each keeps what it has worked out of the level. */
+const runners = new Map<string, Runner>();
 
 /** Compiles and runs levels beside the page, so that the page never waits. */
 const simulation = {
   prepare(game: GameDocument, levelId: string, wantsRoutes: boolean): Preparation {
     const compiled = compileGameLevel(game, levelId);
     program = compiled.ok ? compiled.value : undefined;
-    runner = undefined;
+    runners.clear();
     return { faults: compiled.ok ? [] : compiled.faults, routes: program && wantsRoutes ? timeRoute(program) : [] };
   },
 
   /** Runs a stretch of seeds of the level that was prepared last; undefined when that cannot be run. */
   runChunk(standInId: string, firstSeed: number, count: number): ChunkResult | undefined {
-    const traits = STAND_INS.find((candidate) => candidate.id === standInId);
-    if (!program || !traits) return undefined;
-    runner ??= new Runner(program, { type: 'stand-in', traits });
+    const steering = steeringOf(standInId);
+    if (!program || !steering) return undefined;
+    const runner = runners.get(standInId) ?? new Runner(program, steering);
+    runners.set(standInId, runner);
     return runSeeds(runner, firstSeed, count);
   },
 
@@ -70,16 +73,16 @@ const simulation = {
 
   /** One run, written down for showing. */
   record(standInId: string, seed: number): RecordedRun | undefined {
-    const traits = STAND_INS.find((candidate) => candidate.id === standInId);
-    if (!program || !traits) return undefined;
-    const run = recordRun(program, { type: 'stand-in', traits }, seed);
+    const steering = steeringOf(standInId);
+    if (!program || !steering) return undefined;
+    const run = recordRun(program, steering, seed);
     return transfer(run, [run.frames.buffer]);
   },
 
   /** Why a piece does what it does at a moment of a run. */
   explain(standInId: string, seed: number, tick: number, piece: string): Explanation | undefined {
-    const traits = STAND_INS.find((candidate) => candidate.id === standInId);
-    return program && traits ? explainMoment(program, { type: 'stand-in', traits }, seed, tick, piece) : undefined;
+    const steering = steeringOf(standInId);
+    return program && steering ? explainMoment(program, steering, seed, tick, piece) : undefined;
   },
 
   /** What pieces that follow a behavior do in some runs. */

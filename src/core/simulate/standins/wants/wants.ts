@@ -1,6 +1,6 @@
 import { cellsOfArea } from '../../../arena/area';
 import { cellIndexAt } from '../../../arena/grid';
-import { errandsOf, type Errands } from '../../../compile/errands';
+import { errandsOf, isOnlyToLive, type Errands } from '../../../compile/errands';
 import type { LevelProgram } from '../../../compile/levelProgram';
 import type { MoveGraph } from '../../moves/moveGraph';
 import type { MoveGraphs } from '../../moves/graphs';
@@ -45,6 +45,7 @@ export class Wants {
     this.exitCells = exit ? cellsOfArea(exit, grid.width, grid.height) : [];
     this.areaCells = this.errands.areas.flatMap((area) => cellsOfArea(area, grid.width, grid.height));
     this.openings = openingsOf(program);
+    this.isOnlyToLive = isOnlyToLive(program);
     this.wantsFight =
       player.gun !== undefined &&
       (rules.wins.length > 0 || !exit) &&
@@ -75,12 +76,7 @@ export class Wants {
   }
 
   /** Whether nothing is wanted but to live on. */
-  get isOnlyToLive(): boolean {
-    const { take, fill, deliver, touch } = this.errands;
-    return (
-      this.exitCells.length + this.areaCells.length + take.length + fill.length + deliver.length + touch.length === 0
-    );
-  }
+  readonly isOnlyToLive: boolean;
 
   /** What is wanted next. */
   next(belief: Belief, own: OwnState, graph: MoveGraph, reach: (cells: readonly number[]) => boolean): Want {

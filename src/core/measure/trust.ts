@@ -1,0 +1,52 @@
+import type { Finding } from './findings';
+import type { ShareWithInterval } from './statistics/wilsonInterval';
+
+/** What a level comes to without anybody who looks playing it. */
+export interface ControlRate {
+  control: 'idle' | 'blind';
+  runs: number;
+  clearRate: ShareWithInterval;
+}
+
+/** Whether the clear rate of a stand-in says anything of a level, and if not why. */
+export interface Trust {
+  isTrusted: boolean;
+  reasons: string[];
+}
+
+/** A stand-in that did nothing in more than this share of its runs is not to be trusted. */
+const INACTIVE_SHARE = 0.2;
+
+const DOINGS = { idle: 'nothing pressed', blind: 'keys at random' } as const;
+
+export function sayControl({ control }: ControlRate): string {
+  return DOINGS[control];
+}
+
+/**
+ * A clear rate is trusted when its 95 % interval lies wholly above those of both controls and the stand-in was active: one
+ * that clears a level no more often than nobody does says nothing of how hard the level is.
+ */
+export function judgeTrust(
+  clearRate: ShareWithInterval,
+  findings: readonly Finding[],
+  controls: readonly ControlRate[],
+): Trust {
+  const reasons: string[] = [];
+  const best = controls.reduce<ControlRate | undefined>(
+    (most, own) => (!most || own.clearRate.high > most.clearRate.high ? own : most),
+    undefined,
+  );
+  if (best && clearRate.low <= best.clearRate.high)
+    reasons.push(
+      `it clears no more for certain than with ${sayControl(best)} (${Math.round(best.clearRate.value * 100)} %)`,
+    );
+  for (const { code, share } of findings) {
+    if (share.value < INACTIVE_SHARE) continue;
+    if (code === 'player-stands-still')
+      reasons.push(`it stands still for 10 s and more in ${Math.round(share.value * 100)} % of runs`);
+    if (code === 'player-presses-nothing')
+      reasons.push(`it presses nothing in ${Math.round(share.value * 100)} % of runs`);
+  }
+  return { isTrusted: reasons.length === 0, reasons };
+}

@@ -1,0 +1,142 @@
+'use client';
+
+import { sayControl, type ShareWithInterval } from '@/core/index';
+import type { Rung } from '../editor/readingController';
+import { useDesk, useFollowed } from './DeskContext';
+
+/** How often each stand-in gets through, with intervals; a click shows the numbers and runs of another one. */
+export function Ladder({ isStale }: { isStale: boolean }) {
+  const { reading } = useDesk();
+  const ladder = useFollowed(reading, (state) => state.ladder);
+  const controls = useFollowed(reading, (state) => state.controls);
+  const standIn = useFollowed(reading, (state) => state.standIn);
+  const doubted = ladder.filter(({ trust }) => !trust.isTrusted && trust.reasons.length > 0);
+  return (
+    <section
+      aria-label="Ladder of stand-ins"
+      style={{ opacity: isStale ? 0.45 : 1, transition: 'opacity 120ms' }}
+      aria-busy={isStale}
+    >
+      <div role="radiogroup" aria-label="Whose runs are shown" style={{ display: 'grid', gap: 2 }}>
+        {ladder.map((rung) => (
+          <RungBar
+            key={rung.standIn}
+            rung={rung}
+            isChosen={rung.standIn === standIn}
+            onChoose={() => reading.choose(rung.standIn)}
+          />
+        ))}
+      </div>
+      <p className="quiet" style={{ margin: '6px 0 0', lineHeight: 1.45, fontSize: 12 }}>
+        Share of runs won by each kind of player; thin line: 95 % interval. Click one for its numbers and runs.
+        {controls.length > 0 && (
+          <>
+            <br />
+            <span data-testid="controls">
+              Without playing:{' '}
+              {controls.map((own) => `${sayControl(own)} ${Math.round(own.clearRate.value * 100)} %`).join(', ')}.
+            </span>
+          </>
+        )}
+      </p>
+      {doubted.map(({ standIn: id, trust }) => (
+        <p key={id} className="wary" data-testid={`distrust-${id}`} style={{ margin: '6px 0 0', fontSize: 12 }}>
+          <b>{id} is not to be trusted here:</b> {trust.reasons.join('; ')}.
+        </p>
+      ))}
+    </section>
+  );
+}
+
+/** One rung: the rate as a bar with its interval; the number stands beside it, never on it. */
+function RungBar({ rung, isChosen, onChoose }: { rung: Rung; isChosen: boolean; onChoose: () => void }) {
+  const { standIn, summary, trust } = rung;
+  const { value, low, high } = summary.clearRate;
+  const isDoubted = !trust.isTrusted;
+  return (
+    <button
+      type="button"
+      role="radio"
+      aria-checked={isChosen}
+      onClick={onChoose}
+      title={`${summary.runs} runs${isDoubted ? '; not to be trusted here' : ''}`}
+      style={{
+        display: 'grid',
+        gridTemplateColumns: '66px 1fr 78px',
+        alignItems: 'center',
+        gap: 8,
+        padding: '4px 6px',
+        margin: '0 -6px',
+        border: 'none',
+        borderRadius: 3,
+        background: isChosen ? 'var(--ground)' : 'transparent',
+        cursor: 'pointer',
+        font: 'inherit',
+        color: 'inherit',
+        textAlign: 'left',
+      }}
+    >
+      <span style={{ fontWeight: isChosen ? 700 : 400 }}>{standIn}</span>
+      <Bar share={summary.clearRate} isDoubted={isDoubted} isChosen={isChosen} />
+      <span className="mono" style={{ textAlign: 'right', lineHeight: 1.15 }}>
+        <b
+          data-testid={isChosen ? 'clear-rate' : `clear-rate-${standIn}`}
+          data-fingerprint={summary.hash}
+          data-runs={summary.runs}
+          style={{ fontSize: isChosen ? 15 : 13 }}
+        >
+          {isDoubted && '? '}
+          {Math.round(value * 100)} %
+        </b>
+        <br />
+        <span className="quiet" data-testid={isChosen ? 'clear-interval' : undefined} style={{ fontSize: 11 }}>
+          {Math.round(low * 100)}–{Math.round(high * 100)} %
+        </span>
+      </span>
+    </button>
+  );
+}
+
+function Bar({
+  share: { value, low, high },
+  isDoubted,
+  isChosen,
+}: {
+  share: ShareWithInterval;
+  isDoubted: boolean;
+  isChosen: boolean;
+}) {
+  const percent = (share: number) => `${(share * 100).toFixed(1)}%`;
+  return (
+    <span
+      style={{
+        position: 'relative',
+        display: 'block',
+        height: isChosen ? 18 : 12,
+        background: 'var(--layer)',
+        borderRadius: 2,
+      }}
+    >
+      <span
+        style={{
+          position: 'absolute',
+          inset: 0,
+          width: percent(value),
+          background: 'var(--river)',
+          opacity: isDoubted ? 0.3 : isChosen ? 1 : 0.65,
+          borderRadius: 2,
+        }}
+      />
+      <span
+        style={{
+          position: 'absolute',
+          top: 'calc(50% - 1px)',
+          height: 2,
+          left: percent(low),
+          width: percent(high - low),
+          background: 'var(--ink)',
+        }}
+      />
+    </span>
+  );
+}
