@@ -153,7 +153,14 @@ export { Runner, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
 export { ENGINE_VERSION } from './simulate/engine/engineVersion';
 export { pieceIdOf, type EndCause, type Outcome, type RunEvent } from './simulate/engine/runEvent';
-export { explainMoment, PIECE_FIELDS, PLAYER_FIELDS, recordRun, type RecordedRun } from './simulate/recordRun';
+export {
+  explainMoment,
+  PIECE_FIELDS,
+  PLAYER_FIELDS,
+  recordRun,
+  type MindMoment,
+  type RecordedRun,
+} from './simulate/recordRun';
 export { measureReach, type AirArc, type PlayerReach } from './simulate/playerReach';
 export { LiveRun } from './simulate/liveRun';
 export { timeRoute, type RouteTimes } from './simulate/routeTimes';

@@ -4,6 +4,7 @@ import type { World } from './engine/world';
 import { explainPiece, type Explanation } from './explain';
 import { Runner, type Steering } from './run';
 import type { RunRecord, RunSamples } from './runRecord';
+import type { MindPicture } from './standins/mindPicture';
 
 /**
  * Numbers a piece takes in a frame: x, y, facing as a vector, state, whether it has the player in sight, and whether it is
@@ -26,8 +27,18 @@ export interface RecordedRun {
   frameSize: number;
   events: RunEvent[];
   samples: RunSamples;
+  /** What whoever played believed, minded and wanted, whenever that changed; empty for inputs. */
+  minds: MindMoment[];
   record: RunRecord | undefined;
 }
+
+/** What a stand-in had in mind from a tick on. */
+export interface MindMoment extends MindPicture {
+  tick: number;
+}
+
+/** How often it is noted what a stand-in has in mind, times a second. */
+const MINDS_PER_SECOND = 5;
 
 /** Writes what is to be seen of a world into a frame that begins at a place. */
 export function writeFrame(world: World, frames: Float32Array, start: number): void {
@@ -50,13 +61,18 @@ export function recordRun(program: LevelProgram, steering: Steering, seed: numbe
   const frames = new Float32Array(frameSize * (program.timeLimitTicks + 1));
   const events: RunEvent[] = [];
   const samples: RunSamples = { pressure: [], sighted: [] };
+  const minds: MindMoment[] = [];
   let used = 0;
-  const { record } = new Runner(program, steering).run(seed, {
+  const runner = new Runner(program, steering);
+  const { record } = runner.run(seed, {
     events,
     samples,
     onTick: (world) => {
       writeFrame(world, frames, used);
       used += frameSize;
+      if (world.tick % Math.round(program.ticksPerSecond / MINDS_PER_SECOND) !== 0) return;
+      const { mind } = runner;
+      if (mind) minds.push({ tick: world.tick, ...mind });
     },
   });
   return {
@@ -68,6 +84,7 @@ export function recordRun(program: LevelProgram, steering: Steering, seed: numbe
     frameSize,
     events,
     samples,
+    minds,
     record,
   };
 }

@@ -13,6 +13,7 @@ import { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './runRecord
 import { makeStandIn } from './standins/makeStandIn';
 import type { OwnState, StandIn } from './standins/standIn';
 import { makeControl } from './standins/controls';
+import type { MindPicture } from './standins/mindPicture';
 import { FRAME_TICKS, ScreenMemory } from './standins/screen';
 import { showScreen } from './standins/showScreen';
 import type { ControlId, StandInTraits } from './standins/traits';
@@ -60,6 +61,11 @@ export class Runner {
       this.memory = new ScreenMemory(program, Math.ceil((steering.traits.reactionMs / 1000) * program.ticksPerSecond));
     }
     this.own = { body: this.world.player, tick: 0, held: this.world.collected, livesLeft: 0 };
+  }
+
+  /** What the stand-in believes, minds and wants just now. */
+  get mind(): MindPicture | undefined {
+    return this.standIn?.mind;
   }
 
   /** One run from its seed to its end. The record is undefined when `mostTicks` cut the run short. */

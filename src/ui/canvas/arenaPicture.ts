@@ -68,6 +68,13 @@ export interface ShownEnd {
 }
 
 /** Everything that is on the canvas of the arena, and nothing about how it came there. */
+/** What a stand-in has in mind: its plan, where it wants to be, and where it expects what it minds. Places x, y, … in cells. */
+export interface ShownMind {
+  plan: number[];
+  goals: { column: number; row: number }[];
+  expected: { places: number[]; isHunting: boolean }[];
+}
+
 export interface ArenaPicture {
   terrain: GameDocument['terrain'];
   level: Level;
@@ -84,6 +91,8 @@ export interface ArenaPicture {
   startPlaces: { x: number; y: number; parts: readonly ShownPart[] }[];
   /** For every cell how much it is watched, 0..1. */
   watched: Float32Array | undefined;
+  /** What the stand-in of the run that is shown has in mind. */
+  mind: ShownMind | undefined;
   ends: ShownEnd[];
   /** The way of the player in the run that is shown, up to now. */
   trail: number[];

@@ -34,6 +34,7 @@ export function drawArena(
   for (const track of picture.tracks) drawTrack(context, track, picture, camera, palette);
   for (const route of picture.routes) drawRoute(context, route, picture, camera, palette);
   drawPolyline(context, picture.trail, camera, { colour: palette.dim, width: 1.5, dash: [] });
+  drawMind(context, picture, camera, palette);
   drawStartPlaces(context, picture, camera, palette);
   for (const piece of picture.pieces) drawShownPiece(context, piece, picture, camera, palette);
   for (const arc of picture.arcs)
@@ -132,6 +133,38 @@ function drawLanes(
     const left = isAcross && !forward ? x - measureLabel(context, text) - 6 : x + 6;
     labels.draw(text, left, y, palette.dim);
   }
+}
+
+/** What the stand-in has in mind: its plan dotted, where it wants to be hatched, and what it minds as a fading row of rings. */
+function drawMind(
+  context: CanvasRenderingContext2D,
+  { mind, trail }: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+): void {
+  if (!mind) return;
+  context.save();
+  context.strokeStyle = palette.moss;
+  context.lineWidth = 1.5;
+  context.setLineDash([2, 3]);
+  for (const { column, row } of mind.goals) {
+    const { x, y } = toScreen(camera, column, row);
+    context.strokeRect(x + 3, y + 3, camera.scale - 6, camera.scale - 6);
+  }
+  context.setLineDash([]);
+  for (const { places, isHunting } of mind.expected) {
+    context.strokeStyle = isHunting ? palette.clay : palette.ochre;
+    for (let at = 0; at < places.length; at += 2) {
+      const { x, y } = toScreen(camera, places[at], places[at + 1]);
+      context.globalAlpha = Math.max(0.12, 0.9 - at * 0.06);
+      context.beginPath();
+      context.arc(x, y, camera.scale * 0.22, 0, Math.PI * 2);
+      context.stroke();
+    }
+  }
+  context.restore();
+  const from = trail.slice(-2);
+  drawPolyline(context, [...from, ...mind.plan], camera, { colour: palette.river, width: 2.5, dash: [1, 5] });
 }
 
 /** Tints ground by the share of the run in which it is watched. */

@@ -8,7 +8,7 @@ import type { ArenaPicture } from '../canvas/arenaPicture';
 import { paletteFor } from '../canvas/palette';
 import { ArenaGestures, type PointerInput } from '../editor/arenaGestures';
 import { ArenaView } from '../editor/arenaView';
-import { composePicture, groundChangesUpTo } from '../editor/composePicture';
+import { composePicture, groundChangesUpTo, mindAt } from '../editor/composePicture';
 import { Controls } from '../editor/controls';
 import { ArenaFoot } from './ArenaFoot';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
@@ -182,7 +182,7 @@ function advanceTry({ tries }: Desk, controls: Controls, elapsedMs: number): voi
 function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
   const { game, levelId, selection, chosenWaypoint, cursor, area, stamp } = desk.session.state;
   const { routes, sampleRun, rows, isStale, previews, reach, watched } = desk.reading.store.getState();
-  const { pointer, lasso, previewSeconds, showsShapes, showsSight, showsTracks, showsWatched } = view.state;
+  const { pointer, lasso, previewSeconds, showsShapes, showsSight, showsTracks, showsWatched, showsMind } = view.state;
   const runTick = desk.playback.store.getState().tick;
   const live = desk.tries.moment;
   const isPreview = !live && runTick === 0 && previewSeconds > 0 && previews !== undefined;
@@ -208,6 +208,7 @@ function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
       hidesRoutes: !showsTracks,
       hidesSight: !showsSight,
       watched: showsWatched && !isQuiet ? watched : undefined,
+      mind: showsMind && !isQuiet && !isPreview ? mindAt(sampleRun?.minds ?? [], runTick) : undefined,
       previews,
       entries: showsTracks && !isQuiet ? (previews?.entries ?? []) : [],
       ghosts: showsTracks && !isQuiet ? (previews?.ghosts ?? []) : [],

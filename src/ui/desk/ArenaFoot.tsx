@@ -2,14 +2,16 @@
 
 import { Slider } from '@mantine/core';
 import { useEffect } from 'react';
-import { PREVIEW_SECONDS } from '@/core/index';
+import { nameOfPiece, PREVIEW_SECONDS } from '@/core/index';
+import { mindAt } from '../editor/composePicture';
+import { measuredLevel } from '../editor/readingController';
 import type { ArenaView, ArenaViewState } from '../editor/arenaView';
 import { useDesk, useFollowed } from './DeskContext';
 
 /** Moments of the preview, what lies over the arena, where the pointer is, and the zoom. */
 export function ArenaFoot({ view }: { view: ArenaView }) {
   const { session, reading, playback, tries } = useDesk();
-  const { pointer, showsShapes, showsSight, showsTracks, showsWatched, previewSeconds } = useFollowed(
+  const { pointer, showsShapes, showsSight, showsTracks, showsWatched, showsMind, previewSeconds } = useFollowed(
     view,
     (state) => state,
   );
@@ -85,6 +87,15 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
       {toggle('Watched', 'How much of the shown run each cell is in somebody’s sight', showsWatched, {
         showsWatched: !showsWatched,
       })}
+      {toggle(
+        'Mind',
+        'What the stand-in of the shown run plans (dots), wants (dashed cells) and expects (rings)',
+        showsMind,
+        {
+          showsMind: !showsMind,
+        },
+      )}
+      {showsMind && <MindLine />}
       {pointer && (
         <span className="mono" style={{ minWidth: 150, textAlign: 'right' }}>
           {pointer.x.toFixed(1)}, {pointer.y.toFixed(1)}{' '}
@@ -102,5 +113,23 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
         {Math.round(scale)} px a cell
       </button>
     </div>
+  );
+}
+
+/** What the stand-in has in mind at the shown moment, in words. */
+function MindLine() {
+  const { reading, playback, session } = useDesk();
+  const run = useFollowed(reading, (state) => state.sampleRun);
+  const tick = useFollowed(playback, (state) => state.tick);
+  const mind = mindAt(run?.minds ?? [], tick);
+  if (!mind || tick === 0) return <span>play the run to see it</span>;
+  const level = measuredLevel(session.state.game, session.state.levelId);
+  const names = [...new Set(mind.minded.map(({ piece }) => nameOfPiece(run!.pieces[piece], level)))];
+  return (
+    <span data-testid="mind-line" style={{ color: 'var(--ink)' }}>
+      wants: <b>{mind.want}</b>
+      {names.length > 0 &&
+        ` · minds ${names.slice(0, 2).join(', ')}${names.length > 2 ? ` and ${names.length - 2} more` : ''}`}
+    </span>
   );
 }

@@ -16,6 +16,8 @@ export interface ArenaViewState {
   showsSight: boolean;
   /** Whether ground is tinted by how much of the run it is watched. */
   showsWatched: boolean;
+  /** Whether it is drawn what the stand-in has in mind. */
+  showsMind: boolean;
   /** Whether the camera follows the size of the view. */
   isFitted: boolean;
 }
@@ -43,6 +45,7 @@ export class ArenaView {
     showsTracks: true,
     showsSight: true,
     showsWatched: false,
+    showsMind: false,
     isFitted: true,
   }));
 

@@ -19,6 +19,7 @@ import {
   type GameDocument,
   type Kind,
   type Level,
+  type MindMoment,
   type MoverPreview,
   type Outline,
   type Piece,
@@ -85,6 +86,7 @@ export interface PictureOptions {
   ghost?: ArenaPicture['ghost'];
   showsShapes?: boolean;
   watched?: Float32Array;
+  mind?: MindMoment;
   ends: ArenaPicture['ends'];
   selection: readonly string[];
   chosenWaypoint: ArenaPicture['chosenWaypoint'];
@@ -154,12 +156,27 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
       ? placed.map(({ piece, kind }) => ({ x: piece.at[0], y: piece.at[1], parts: partsOf(kind) }))
       : [...ledPlaces(placed, options.previews), ...ghostPlaces(game, options.ghosts ?? [])],
     watched: options.watched,
+    mind: options.mind && showMind(options.mind, grid.width),
     ends: options.ends,
     trail: isRunning ? trailOf(run, tick) : [],
     selected: new Set(options.selection),
     chosenWaypoint: options.chosenWaypoint,
     cursor: options.cursor,
     lasso: options.lasso,
+  };
+}
+
+/** The newest of what a stand-in had in mind up to a tick. */
+export function mindAt(minds: readonly MindMoment[], tick: number): MindMoment | undefined {
+  return minds.findLast((mind) => mind.tick <= tick);
+}
+
+function showMind({ goals, legs, minded }: MindMoment, width: number): ArenaPicture['mind'] {
+  const placeOf = (cell: number) => ({ column: cell % width, row: Math.floor(cell / width) });
+  return {
+    plan: legs.flatMap((cell) => [placeOf(cell).column + 0.5, placeOf(cell).row + 0.5]),
+    goals: goals.map(placeOf),
+    expected: minded.map(({ x, y, isHunting }) => ({ places: x.flatMap((value, at) => [value, y[at]]), isHunting })),
   };
 }
 

@@ -1,6 +1,6 @@
 import type { Want } from './wants/wants';
 
-/** Something that is minded, and where it is foreseen in steps of a tenth of a second. */
+/** Something that is minded, and where it is foreseen at a few moments from now on, cells. */
 export interface MindedThing {
   piece: number;
   x: number[];

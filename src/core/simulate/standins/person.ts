@@ -356,7 +356,14 @@ export class Person implements StandIn {
     return {
       want: want.why,
       goals: want.cells.slice(0, 64),
-      legs: legs.map(({ cell }) => cell),
+      legs: legs
+        .slice(
+          Math.max(
+            0,
+            legs.findIndex(({ cell }) => cell === this.hand.next(legs)),
+          ),
+        )
+        .map(({ cell }) => cell),
       minded: danger.picture(),
     };
   }

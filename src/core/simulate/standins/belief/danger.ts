@@ -53,6 +53,9 @@ const MOST_CELLS = 30;
 /** So many hunters are thought through at once. */
 export const MOST_HUNTERS = 3;
 
+/** Of what is foreseen every so manieth step is drawn. */
+const PICTURE_STEPS = 4;
+
 export interface Minded {
   piece: number;
   harm: number;
@@ -355,9 +358,10 @@ export class Danger {
 
   /** What is minded, to be drawn. */
   picture(): MindedThing[] {
+    const some = (values: Float64Array) => [...values].filter((_, step) => step % PICTURE_STEPS === 0);
     return this.minded
       .slice(0, this.count)
-      .map(({ piece, x, y, isHunting }) => ({ piece, x: [...x], y: [...y], isHunting }));
+      .map(({ piece, x, y, isHunting }) => ({ piece, x: some(x), y: some(y), isHunting }));
   }
 
   /** Price, in seconds, of a second spent at a place at a step of the plan. */
