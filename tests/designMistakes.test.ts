@@ -387,14 +387,14 @@ describe('mistakes about rules and progress', () => {
     const from = { score: 1500, wave: 4, seconds: 40 };
     const compiled = compileGameLevel(game, 'ember-night', {
       knobs: [{ kind: 'ember', knob: 'glow', value: 1 }],
-      playerAt: [9, 7.2],
+      playerAt: [12, 7.2],
       from,
     });
-    expect(compiled.ok && [compiled.value.player.x, compiled.value.from]).toEqual([9, from]);
+    expect(compiled.ok && [compiled.value.player.x, compiled.value.from]).toEqual([12, from]);
     expect(writeGame(game)).toBe(before);
-    expect(commands.levelIn(game, 'ember-night').pieces[0].at).toEqual([11.5, 9.3]);
-    expect(sayStart({ knobs: [], playerAt: [9, 7.2], from }).map(({ text }) => text)).toEqual([
-      'player at 9.0, 7.2',
+    expect(commands.levelIn(game, 'ember-night').pieces[0].at).toEqual([12.5, 6.5]);
+    expect(sayStart({ knobs: [], playerAt: [12, 7.2], from }).map(({ text }) => text)).toEqual([
+      'player at 12.0, 7.2',
       'from score 1500',
       'from wave 4',
       'from 40 s on',

@@ -167,7 +167,7 @@ describe('what is wrong with shapes, ground and contacts is said before any run'
       'scheme-needs-side-view',
     ],
     ['a guard on the player', (draft) => void (draft.levels[0].pieces[1].at = [2.6, 1.9]), 'overlap-at-start'],
-    ['a player on slurry', (draft) => void (draft.levels[2].pieces[0].at = [4.3, 4.5]), 'piece-on-unsafe-ground'],
+    ['a player on slurry', (draft) => void (draft.levels[2].pieces[0].at = [14.3, 4.5]), 'piece-on-unsafe-ground'],
     [
       'a formation that does not march',
       (draft) => void (draft.levels[0].pieces[1].formation = 'ranks'),

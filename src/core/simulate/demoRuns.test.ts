@@ -29,7 +29,7 @@ describe('every level of the demo', () => {
 
   const { levels } = kilnYard();
 
-  test('is there: seven of them, in their order', () => {
+  test('is there: eight of them, in their order', () => {
     expect(levels.map(({ id }) => id)).toEqual([
       'drying-hall',
       'flue-maze',
@@ -37,6 +37,7 @@ describe('every level of the demo', () => {
       'glaze-floor',
       'chimney-rise',
       'ember-night',
+      'loft-ladders',
       'shelf-raid',
     ]);
   });

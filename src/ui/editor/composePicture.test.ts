@@ -113,7 +113,7 @@ describe('the picture of a level', () => {
       { ...NOTHING, showsShapes: true },
     );
     const cart = carts.pieces.find((piece) => piece.id === 'cart-1')!;
-    expect(Array.from(cart.hit[0].corners)).toEqual([-0.9, -0.4, 0.9, -0.4, 0.9, 0.4, -0.9, 0.4]);
+    expect(Array.from(cart.hit[0].corners)).toEqual([-0.4, -0.9, 0.4, -0.9, 0.4, 0.9, -0.4, 0.9]);
     expect(cart.stand).toHaveLength(1);
     const previews = previewMovers(demoLevel('cart-crossing'));
     const led = composePicture({ game, levelId: 'cart-crossing', run: undefined, tick: 0 }, { ...NOTHING, previews });

@@ -304,6 +304,7 @@ export class Person implements StandIn {
     }
     const isNew = !sameCells(want.cells, this.want.cells) || want.why !== this.want.why;
     this.want = want;
+    this.danger.isFighting = want.why === 'fight';
     if (!isNew && !hasFelt) return false;
     if (isNew) {
       this.bestWay = Infinity;

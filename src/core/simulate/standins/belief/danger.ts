@@ -36,6 +36,8 @@ const WARNED_SECONDS = 0.3;
 const TRUST_SECONDS = 0.35;
 /** A hunter whose speed nobody has seen yet is taken to be this fast, as a share of the own speed. */
 const GUESSED_SPEED = 0.8;
+/** Factor on the price of being seen while one is out to fight. */
+const SEEN_IN_A_FIGHT = 0.1;
 /** Factor on the price of being seen by who is faster. */
 const FASTER_IS_WORSE = 2;
 /** A way by cells that is so much longer than the straight line goes round something. */
@@ -91,6 +93,8 @@ export class Danger {
   count = 0;
   /** Factor on the price of being seen and of nearness; falls with impatience. */
   boldness = 1;
+  /** Whether it is out to fight: then being seen matters little. */
+  isFighting = false;
   private readonly order: Int32Array;
   private readonly times: Float64Array;
   private readonly discount: Float64Array;
@@ -288,11 +292,17 @@ export class Danger {
     one.backX = -velocityX * this.stepTicks;
     one.backY = -velocityY * this.stepTicks;
     const knowsTurns = turns && this.traits.beatRounds > 0;
+    // Seen from the side, what walks on boards is not expected to walk on air.
+    const kind = this.program.kinds[this.program.pieces[piece].kindIndex];
+    const feet = kind.stand.south + 0.1;
+    const walks =
+      this.program.isSideView && kind.falls && isSolidAt(grid, Math.floor(x), Math.floor(y + feet)) && velocityX !== 0;
     let ticks = delay;
     for (let step = 0; step <= this.steps; step++) {
       const nextX = x + velocityX * ticks;
       const nextY = y + velocityY * ticks;
-      if (passesWalls || isOpenWay(grid, x, y, nextX, nextY)) {
+      const hasFooting = !walks || isSolidAt(grid, Math.floor(nextX), Math.floor(nextY + feet));
+      if (hasFooting && (passesWalls || isOpenWay(grid, x, y, nextX, nextY))) {
         x = nextX;
         y = nextY;
       } else {
@@ -430,7 +440,7 @@ export class Danger {
     if (!one.isAlarmed && dx * one.facingX + dy * one.facingY < limits.arcCosine * distance) return 0;
     if (!this.lines.sees(one.cell[step], cell)) return 0;
     // Who is known to be faster than oneself had better not see one at all.
-    const worse = one.topSpeed > this.ownSpeed ? FASTER_IS_WORSE : 1;
+    const worse = (one.topSpeed > this.ownSpeed ? FASTER_IS_WORSE : 1) * (this.isFighting ? SEEN_IN_A_FIGHT : 1);
     return this.traits.cautionSeconds * this.boldness * worse * (2 - distance / range);
   }
 }

@@ -43,7 +43,7 @@ const DROWNING_SECONDS = 40;
 /** Waiting is a little dearer than going, so that nobody waits for ever. */
 const WAITING = 1.03;
 /** Without anything that is wanted, going is dearer than staying. */
-const ROAMING = 1.15;
+const ROAMING = 1.3;
 /** Changing one's mind is worth so much, s. */
 const KEEPING_SECONDS = 0.5;
 /** The way left counts for a little more, so that of equals the one that is farther on is followed. */
@@ -141,7 +141,8 @@ export class Planner {
       const ticks = Math.max(graph.ticks[move], graph.kind[move] === 0 ? 0 : pressTicks);
       const seconds = ticks / this.ticksPerSecond;
       const factor = graph.wary[to] * (felt.factor ? felt.factor[to] : 1);
-      const going = this.task.ways ? factor : factor * ROAMING;
+      // Nobody jumps on the spot for nothing.
+      const going = this.task.ways && to !== cell ? factor : factor * ROAMING;
       const extra = (felt.extra ? felt.extra[to] / this.ticksPerSecond : 0) + (narrow ? narrow[to] * seconds : 0);
       const drowns = graph.needsCarrier.length > 0 ? this.drowning(to, from + ticks) : 0;
       const price =
