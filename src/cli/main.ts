@@ -30,6 +30,7 @@ function buildProgram(projectFolder: string, finish: (code: number) => void): Co
     .option('--standin <id>', 'a stand-in, or all', 'casual')
     .option('--runs <n>', 'how many runs', wholeNumber(1, 1_000_000), 500)
     .option('--seed <n>', 'seed of the first run', wholeNumber(0, MOST_SEED), 1)
+    .option('--tries <n>', 'how often each person tries it, keeping in mind what was seen', wholeNumber(1, 10), 1)
     .addOption(
       new Option('--set <kind.knob=value>', 'override a knob for this try; can be repeated')
         .argParser(collectKnob)

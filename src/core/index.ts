@@ -147,6 +147,8 @@ export { readStart, sayStart, START_FORMS } from './compile/readStart';
 export { NO_OVERRIDES, type LevelProgram, type Overrides, type StartOverride } from './compile/levelProgram';
 
 export { ACTION_BIT, directionFor, isInput, pointInput, type Input } from './simulate/engine/player/inputs';
+export { playTries } from './simulate/playTries';
+export { describeLearning, type Learning } from './measure/learning';
 export { steeringOf } from './simulate/steeringOf';
 export { judgeTrust, sayControl, type ControlRate, type Trust } from './measure/trust';
 export { Runner, type RunObserver, type Steering } from './simulate/run';

@@ -3,9 +3,12 @@ import cliProgress from 'cli-progress';
 import {
   CONTROLS,
   describeFindings,
+  describeLearning,
   describeSummary,
   judgeTrust,
   mergeChunks,
+  playTries,
+  Runner,
   sayControl,
   sayFinding,
   sayShare,
@@ -14,8 +17,11 @@ import {
   writeRunJson,
   type ChunkResult,
   type ControlRate,
+  type Learning,
+  type LevelProgram,
   type Overrides,
   type StandInSummary,
+  type StandInTraits,
   type Trust,
 } from '@/core/index';
 import { cutIntoChunks, type ChunkTask } from '@/pool/chunkTask';
@@ -32,6 +38,8 @@ export interface RunOptions {
   set: Overrides['knobs'];
   from?: string;
   workers: number;
+  /** How often each person tries the level; 1 when nothing is learned from try to try. */
+  tries: number;
   json?: boolean;
   csv?: string;
 }
@@ -39,6 +47,8 @@ export interface RunOptions {
 const CHUNK_RUNS = 25;
 /** So many runs of each control stand beside those of stand-ins. */
 const CONTROL_RUNS = 100;
+/** So many people try a level several times at most. */
+const MOST_PEOPLE = 100;
 
 /** `gorge run GAME`: many runs of a level by stand-ins, and what they say. */
 export async function run(file: string, options: RunOptions, projectFolder: string): Promise<number> {
@@ -80,14 +90,16 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
       table.map((part, index) => (index === 0 ? part : part.slice(part.indexOf('\n') + 1))).join('\n'),
     );
   }
-  if (options.json) await printJson(writeRunJson(options.level, summaries, controls));
+  const learning = options.tries > 1 ? standIns.map((traits) => learn(program, traits, options)) : [];
+  if (options.json) await printJson(writeRunJson(options.level, summaries, controls, learning));
   else
     await printResult(
       summaries
-        .map(({ standIn, summary, findings }) =>
+        .map(({ standIn, summary, findings }, index) =>
           [
             ...describeSummary(summary, standIn),
             ...sayDistrust(judgeTrust(summary.clearRate, findings, controls)),
+            ...sayLearning(learning[index]),
             ...findings.map(sayFinding),
             `fingerprint ${summary.hash}\n`,
           ].join('\n'),
@@ -95,6 +107,24 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
         .join('\n') + sayControls(controls),
     );
   return EXIT.good;
+}
+
+/** Lets people try a level several times each; as many people as runs, but no more than {@link MOST_PEOPLE}. */
+function learn(program: LevelProgram, traits: StandInTraits, { runs, seed, tries }: RunOptions): Learning {
+  const runner = new Runner(program, { type: 'stand-in', traits });
+  const people = Math.min(runs, MOST_PEOPLE);
+  return describeLearning(Array.from({ length: people }, (_, person) => playTries(runner, seed + person, tries)));
+}
+
+function sayLearning(learning: Learning | undefined): string[] {
+  if (!learning) return [];
+  const rates = learning.byTry.map((share, index) => `try ${index + 1} ${sayShare(share)}`);
+  const half = learning.medianFirstClear;
+  return [
+    `Of ${learning.people} people who keep in mind what they saw: ${rates.join(', ')}; ${
+      half === undefined ? 'fewer than half ever clear it' : `half of them have cleared it by try ${half}`
+    }.`,
+  ];
 }
 
 function sayDistrust({ isTrusted, reasons }: Trust): string[] {

@@ -1,4 +1,5 @@
 import type { Finding } from '../measure/findings';
+import type { Learning } from '../measure/learning';
 import type { Summary } from '../measure/summary';
 import { judgeTrust, type ControlRate, type Trust } from '../measure/trust';
 import { ENGINE_VERSION } from '../simulate/engine/engineVersion';
@@ -18,13 +19,14 @@ export function writeRunJson(
   level: string,
   results: readonly StandInSummary[],
   controls: readonly ControlRate[],
+  learning: readonly Learning[] = [],
 ): object {
   return {
     version: RUN_JSON_VERSION,
     engine: ENGINE_VERSION,
     level,
     controls: controls.map(({ control, runs, clearRate }) => ({ control, runs, clear_rate: clearRate })),
-    standins: results.map(({ standIn, firstSeed, summary, findings }) => ({
+    standins: results.map(({ standIn, firstSeed, summary, findings }, index) => ({
       standin: standIn,
       runs: summary.runs,
       first_seed: firstSeed,
@@ -33,6 +35,7 @@ export function writeRunJson(
       out_of_time: summary.outOfTime,
       clear_rate: summary.clearRate,
       ...describeTrust(judgeTrust(summary.clearRate, findings, controls)),
+      ...describeTries(learning[index]),
       time_to_clear: summary.timeToClear
         ? {
             median: summary.timeToClear.median,
@@ -66,4 +69,12 @@ export function writeRunJson(
 
 function describeTrust({ isTrusted, reasons }: Trust): object {
   return { trusted: isTrusted, not_trusted_because: reasons };
+}
+
+function describeTries(learning: Learning | undefined): object {
+  if (!learning) return {};
+  const { people, byTry, byThen, medianFirstClear } = learning;
+  return {
+    tries: { people, by_try: byTry, cleared_by_then: byThen, median_first_clear: medianFirstClear ?? null },
+  };
 }

@@ -19,11 +19,10 @@ import { showScreen } from './standins/showScreen';
 import type { ControlId, StandInTraits } from './standins/traits';
 
 /**
- * Who steers the player: a stand-in (in its first try, or in a later one with the notebook of those before), nobody or a
- * blind hand, or inputs kept from a try (one a tick; then none).
+ * Who steers the player: a stand-in, nobody or a blind hand, or inputs kept from a try (one a tick; then none).
  */
 export type Steering =
-  | { type: 'stand-in'; traits: StandInTraits; tries?: number }
+  | { type: 'stand-in'; traits: StandInTraits }
   | { type: 'control'; id: ControlId }
   | { type: 'inputs'; inputs: readonly number[] };
 
@@ -34,6 +33,8 @@ export interface RunObserver {
   samples?: RunSamples;
   /** Stop after this many ticks even if the run goes on. */
   mostTicks?: number;
+  /** It is another try of the same person, who keeps the notebook of those before. */
+  isNextTry?: boolean;
   /** Leave the fingerprint out; only for measuring speed. */
   skipHash?: boolean;
 }
@@ -76,7 +77,7 @@ export class Runner {
     world.events = observer.events;
     this.firstTick = passTime(world);
     const random = new RandomStream(seed, STREAM.standIn);
-    this.standIn?.reset(random, false);
+    this.standIn?.reset(random, observer.isNextTry ?? false);
     this.memory?.reset();
     const trace = new RunTrace(world);
     const ticksPerSample = program.ticksPerSecond / SAMPLES_PER_SECOND;

@@ -77,8 +77,8 @@ export const MOST_READING_RUNS = 400;
 const FIRST_CHUNK = 4;
 const NEXT_CHUNK = 10;
 /** How many runs the others on the ladder are given, and each control. */
-const MOST_LADDER_RUNS = 200;
-const MOST_CONTROL_RUNS = 60;
+const MOST_LADDER_RUNS = 120;
+const MOST_CONTROL_RUNS = 40;
 /** Everybody has so many runs before anybody has more. */
 const FIRST_ROUND_RUNS = 40;
 const KEPT_READINGS = 24;
