@@ -284,7 +284,7 @@ export class Person implements StandIn {
   /** Takes up what is wanted now; true when that, or how the ground is felt, has changed. */
   private takeUpWant(own: OwnState, start: number): boolean {
     const { belief } = this;
-    const sign = this.shut.sign(belief, this.traits, own.tick);
+    const sign = this.shut.sign(belief, own.tick);
     const hasFelt = sign !== this.feltSign;
     if (hasFelt) {
       this.feltSign = sign;

@@ -67,7 +67,7 @@ export class Belief {
   private readonly watched: Int32Array;
   private hasLooked = false;
 
-  constructor(private readonly program: LevelProgram) {
+  constructor(program: LevelProgram) {
     const { pieces, kinds } = program;
     const count = pieces.length;
     this.velocityX = new Float64Array(count);
@@ -287,11 +287,6 @@ export class Belief {
       this.tick -
       Math.max(this.stillSince[piece], this.frame.shown[piece] === SHOWN.here ? this.shownSince[piece] : this.tick)
     );
-  }
-
-  /** The name under which a stand-in knows a thing, for pictures of what it believes. */
-  nameOf(piece: number): string {
-    return this.program.pieces[piece].id;
   }
 }
 

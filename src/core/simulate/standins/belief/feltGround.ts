@@ -63,7 +63,7 @@ export class FoundShut {
   }
 
   /** A number that changes when what is in the way does. */
-  sign(belief: Belief, _traits: StandInTraits, tick: number): number {
+  sign(belief: Belief, tick: number): number {
     const { frame, feared } = belief;
     while (this.found.length > 0 && this.found[0].until <= tick) {
       this.found.shift();
