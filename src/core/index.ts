@@ -150,7 +150,7 @@ export { ACTION_BIT, directionFor, isInput, pointInput, type Input } from './sim
 export { playTries } from './simulate/playTries';
 export { describeLearning, type Learning } from './measure/learning';
 export { steeringOf } from './simulate/steeringOf';
-export { judgeTrust, sayControl, type ControlRate, type Trust } from './measure/trust';
+export { judgeTrust, sayControl, sayControls, type ControlRate, type Trust } from './measure/trust';
 export { Runner, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
 export { ENGINE_VERSION } from './simulate/engine/engineVersion';

@@ -78,7 +78,7 @@ describe('a compiled level', () => {
       const program = dryingHall(overrides, copy);
       return program.pieces.map((piece) => piece.knobs.pace);
     };
-    expect(paces(() => undefined)).toEqual([2.2, 2.2, 2.2, 2.2]);
+    expect(paces(() => undefined)).toEqual([2.7, 2.7, 2.7, 2.7]);
     expect(paces((copy) => void (copy.cast[1].knobs = { pace: 3 }))).toEqual([3, 3, 3, 3]);
     const both = (copy: GameDocument) => {
       copy.cast[1].knobs = { pace: 3 };

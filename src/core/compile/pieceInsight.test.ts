@@ -32,7 +32,7 @@ describe('what is said of a piece before any run', () => {
   test('the knobs stay while the script has errors elsewhere', () => {
     const insight = insightOf(1, (game) => void (game.scripts[0].lines[7] = 'do nothing at all'))!;
     expect(insight.knobs.map((knob) => knob.name)).toEqual(['pace', 'sight', 'nerve']);
-    expect([insight.states, insight.values.pace]).toEqual([[], 2.2]);
+    expect([insight.states, insight.values.pace]).toEqual([[], 2.7]);
   });
 
   test('the player has none', () => {

@@ -23,6 +23,12 @@ export function sayControl({ control }: ControlRate): string {
   return DOINGS[control];
 }
 
+/** "Without playing: nothing pressed 0 %, keys at random 2 %." */
+export function sayControls(controls: readonly ControlRate[]): string {
+  const rates = controls.map((own) => `${sayControl(own)} ${Math.round(own.clearRate.value * 100)} %`);
+  return `Without playing: ${rates.join(', ')}.`;
+}
+
 /**
  * A clear rate is trusted when its 95 % interval lies wholly above those of both controls and the stand-in was active: one
  * that clears a level no more often than nobody does says nothing of how hard the level is.

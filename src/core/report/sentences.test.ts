@@ -44,6 +44,15 @@ describe('sentences', () => {
     expect(headline(summaryOf(won, 500), 'casual')).toBe(words);
   });
 
+  test('what is not to be trusted is not called fair or hard', () => {
+    expect(headline(summaryOf(250, 500), 'casual', { isTrusted: false, reasons: ['it stands still'] })).toBe(
+      'How hard it is, casual runs do not say.',
+    );
+    expect(headline(summaryOf(250, 500), 'casual', { isTrusted: true, reasons: [] })).toBe(
+      'A fair fight for casual players.',
+    );
+  });
+
   test('all cleared and none cleared are said as such', () => {
     expect(describeSummary(summaryOf(20, 20), 'casual')[2]).toBe('Every run was cleared.');
     const none = describeSummary(summaryOf(0, 20), 'casual');

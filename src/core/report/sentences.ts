@@ -1,6 +1,7 @@
 import type { Finding } from '../measure/findings';
 import type { EndGroup, Summary } from '../measure/summary';
 import type { ShareWithInterval } from '../measure/statistics/wilsonInterval';
+import type { Trust } from '../measure/trust';
 
 /** Whole per cents, with one decimal where a whole one would hide something. */
 export function sayPercent(share: number): string {
@@ -75,10 +76,11 @@ export function sayFinding({ message, hint, share, seed, seconds, x, y }: Findin
   return `${message} In ${sayShare(share)} of the runs, as in run ${seed} at ${saySeconds(seconds)}, at ${x.toFixed(1)}, ${y.toFixed(1)}. ${hint}`;
 }
 
-/** Headline of a report: how hard it is in a few words. */
-export function headline(summary: Summary, standIn: string): string {
+/** Headline of a report: how hard it is in a few words; nothing of the kind where the stand-in is not to be trusted. */
+export function headline(summary: Summary, standIn: string, trust?: Trust): string {
   const { low, high } = summary.clearRate;
   if (summary.runs === 0) return 'Nothing measured yet.';
+  if (trust && !trust.isTrusted) return `How hard it is, ${standIn} runs do not say.`;
   if (high < 0.1) return `Nearly nobody gets through: ${standIn} players fail almost always.`;
   if (high < 0.35) return `Hard for ${standIn} players.`;
   if (low > 0.9) return `No trouble for ${standIn} players.`;

@@ -297,4 +297,4 @@ function generatedHall(seed: number): LevelProgram {
   return dryingHall(undefined, game);
 }
 
-const KNOWN_HASHES = ['9fb44de9320bba49', '6dbb63df28e8e76f', 'ff5df4cf5ff24469'];
+const KNOWN_HASHES = ['b8f979ad92321ebe', '13d8b7a92779f8c6', '694a9cf988cf7f6a'];

@@ -2,9 +2,9 @@
 
 import { Slider } from '@mantine/core';
 import { useEffect } from 'react';
-import { nameOfPiece, PREVIEW_SECONDS } from '@/core/index';
+import { PREVIEW_SECONDS } from '@/core/index';
 import { mindAt } from '../editor/composePicture';
-import { measuredLevel } from '../editor/readingController';
+import { MindLine } from '../frame/MindLine';
 import type { ArenaView, ArenaViewState } from '../editor/arenaView';
 import { useDesk, useFollowed } from './DeskContext';
 
@@ -95,7 +95,7 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
           showsMind: !showsMind,
         },
       )}
-      {showsMind && <MindLine />}
+      {showsMind && <ShownMind />}
       {pointer && (
         <span className="mono" style={{ minWidth: 150, textAlign: 'right' }}>
           {pointer.x.toFixed(1)}, {pointer.y.toFixed(1)}{' '}
@@ -117,19 +117,11 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
 }
 
 /** What the stand-in has in mind at the shown moment, in words. */
-function MindLine() {
+function ShownMind() {
   const { reading, playback, session } = useDesk();
   const run = useFollowed(reading, (state) => state.sampleRun);
   const tick = useFollowed(playback, (state) => state.tick);
   const mind = mindAt(run?.minds ?? [], tick);
   if (!mind || tick === 0) return <span>play the run to see it</span>;
-  const level = measuredLevel(session.state.game, session.state.levelId);
-  const names = [...new Set(mind.minded.map(({ piece }) => nameOfPiece(run!.pieces[piece], level)))];
-  return (
-    <span data-testid="mind-line" style={{ color: 'var(--ink)' }}>
-      wants: <b>{mind.want}</b>
-      {names.length > 0 &&
-        ` · minds ${names.slice(0, 2).join(', ')}${names.length > 2 ? ` and ${names.length - 2} more` : ''}`}
-    </span>
-  );
+  return <MindLine mind={mind} pieces={run!.pieces} game={session.state.game} levelId={session.state.levelId} />;
 }

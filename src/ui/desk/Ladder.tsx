@@ -1,6 +1,6 @@
 'use client';
 
-import { sayControl, type ShareWithInterval } from '@/core/index';
+import { sayControls, type ShareWithInterval } from '@/core/index';
 import type { Rung } from '../editor/readingController';
 import { useDesk, useFollowed } from './DeskContext';
 
@@ -32,10 +32,7 @@ export function Ladder({ isStale }: { isStale: boolean }) {
         {controls.length > 0 && (
           <>
             <br />
-            <span data-testid="controls">
-              Without playing:{' '}
-              {controls.map((own) => `${sayControl(own)} ${Math.round(own.clearRate.value * 100)} %`).join(', ')}.
-            </span>
+            <span data-testid="controls">{sayControls(controls)}</span>
           </>
         )}
       </p>

@@ -1,6 +1,6 @@
 'use client';
 
-import { ActionIcon, Modal, Slider, useComputedColorScheme } from '@mantine/core';
+import { ActionIcon, Modal, Slider, Switch, useComputedColorScheme } from '@mantine/core';
 import { IconPlayerPause, IconPlayerPlay } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
@@ -10,8 +10,9 @@ import { ArenaCanvas } from '../canvas/ArenaCanvas';
 import { fitCamera } from '../canvas/camera';
 import { paletteFor } from '../canvas/palette';
 import { useFollowed } from '../desk/DeskContext';
-import { composePicture, groundChangesUpTo } from '../editor/composePicture';
+import { composePicture, groundChangesUpTo, mindAt } from '../editor/composePicture';
 import { Playback } from '../editor/playback';
+import { MindLine } from '../frame/MindLine';
 import { SpeedSwitch } from '../frame/SpeedSwitch';
 import { Failed, Loading } from '../frame/States';
 import { startSimulationWorker } from '../workers/simulationWorker';
@@ -82,6 +83,7 @@ function Replay({
   const ground = useRef<HTMLCanvasElement>(null);
   const top = useRef<HTMLCanvasElement>(null);
   const [playback] = useState(() => startedPlayback(run, atSeconds));
+  const [showsMind, setShowsMind] = useState(false);
   const { tick, isPlaying, speed, lastTick, ticksPerSecond } = useFollowed(playback, (state) => state);
 
   useEffect(() => {
@@ -94,15 +96,25 @@ function Replay({
     return () => cancelAnimationFrame(request);
   }, [playback]);
 
+  const mind = mindAt(run.minds, tick);
+
   useEffect(() => {
     if (!ground.current || !top.current) return;
     const picture = composePicture(
       { game, levelId, run, tick: Math.max(1, tick), groundChanges: groundChangesUpTo(run.events, tick) },
-      { routes: [], ends: [], selection: [], chosenWaypoint: undefined, cursor: undefined, lasso: undefined },
+      {
+        routes: [],
+        ends: [],
+        selection: [],
+        mind: showsMind ? mind : undefined,
+        chosenWaypoint: undefined,
+        cursor: undefined,
+        lasso: undefined,
+      },
     );
     const camera = fitCamera(level.map[0].length, level.map.length, WIDTH, height, 0);
     new ArenaCanvas(ground.current, top.current).draw(picture, camera, paletteFor(scheme), WIDTH, height);
-  }, [game, levelId, level, run, tick, height, scheme]);
+  }, [game, levelId, level, run, tick, height, scheme, showsMind, mind]);
 
   const { record } = run;
   const name = nameOfPiece(record?.piece, { pieces: level.pieces, kinds: game.cast });
@@ -130,7 +142,19 @@ function Replay({
           {(tick / ticksPerSecond).toFixed(2)} s of {(lastTick / ticksPerSecond).toFixed(1)} s
         </span>
         <SpeedSwitch playback={playback} speed={speed} />
+        <Switch
+          label="Mind"
+          size="xs"
+          checked={showsMind}
+          onChange={(event) => setShowsMind(event.currentTarget.checked)}
+          title="What the stand-in plans (dots), wants (dashed cells) and expects (rings)"
+        />
       </div>
+      {showsMind && (
+        <p className="quiet" style={{ margin: '6px 0 0' }}>
+          {mind ? <MindLine mind={mind} pieces={run.pieces} game={game} levelId={levelId} /> : 'Nothing in mind yet.'}
+        </p>
+      )}
       {record && (
         <p className={record.outcome === 'won' ? 'good' : 'bad'} style={{ margin: '8px 0 0' }} data-testid="replay-end">
           {sayEnd({ cause: record.cause, name, piece: record.piece })} at {(record.ticks / ticksPerSecond).toFixed(1)}{' '}

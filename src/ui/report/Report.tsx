@@ -10,6 +10,7 @@ import {
   ENGINE_VERSION,
   goalMarks,
   headline,
+  sayControls,
   type FullSummary,
   type GameDocument,
 } from '@/core/index';
@@ -22,6 +23,7 @@ import { gorgeApi } from '../requests/gorgeApi';
 import { EndTable } from './EndTable';
 import { DurationChart, PacingChart, SurvivalChart } from './charts';
 import { ReplayDialog } from './ReplayDialog';
+import { useTrust } from './useTrust';
 import { RunTable } from './RunTable';
 
 /** What a batch found: sentences first, then pictures, then every run. */
@@ -114,7 +116,7 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
     );
   return (
     <>
-      <Verdict batch={batch} summary={summary} />
+      <Verdict batch={batch} summary={summary} game={game} />
       {batch.engine !== ENGINE_VERSION && <OlderEngine engine={batch.engine} />}
       {summary.runs === 0 ? (
         <Empty title="No run is finished yet">
@@ -188,8 +190,9 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
   );
 }
 
-function Verdict({ batch, summary }: { batch: BatchInfo; summary: FullSummary }) {
+function Verdict({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary; game: GameDocument }) {
   const client = useQueryClient();
+  const { trust, controls } = useTrust(game, batch, summary);
   const cancel = async () => {
     await gorgeApi.cancelBatch(batch.gameId, batch.id);
     await client.invalidateQueries();
@@ -197,13 +200,23 @@ function Verdict({ batch, summary }: { batch: BatchInfo; summary: FullSummary })
   return (
     <header className="band" style={{ padding: '14px 18px', background: 'var(--paper)' }}>
       <h1 style={{ margin: '0 0 6px', fontSize: 20 }} data-testid="headline">
-        {headline(summary, batch.standInId)}
+        {headline(summary, batch.standInId, trust)}
       </h1>
       <div style={{ display: 'flex', flexWrap: 'wrap', gap: '2px 22px' }} data-testid="sentences">
         {describeSummary(summary, batch.standInId).map((sentence) => (
           <span key={sentence}>{sentence}</span>
         ))}
       </div>
+      {controls && (
+        <p className="quiet" style={{ margin: '6px 0 0' }} data-testid="report-controls">
+          {sayControls(controls)}
+        </p>
+      )}
+      {trust && !trust.isTrusted && (
+        <p className="wary" style={{ margin: '6px 0 0' }} data-testid="report-distrust">
+          <b>{batch.standInId} is not to be trusted here:</b> {trust.reasons.join('; ')}.
+        </p>
+      )}
       {batch.status === 'running' && (
         <div
           style={{ display: 'flex', alignItems: 'center', gap: 12, marginTop: 10 }}

@@ -7,5 +7,6 @@
  *    it; marchers wear what stops them; pieces with a lead keep all that they came to; others are asked for where they were
  *    when the tick began.
  * 3: other stand-ins. Runs from inputs are as before.
+ * 4: stand-ins foresee more: where guards look, turn and come back, how long jumps take, who fires; they watch and hurry.
  */
-export const ENGINE_VERSION = 3;
+export const ENGINE_VERSION = 4;

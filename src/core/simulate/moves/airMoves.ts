@@ -77,11 +77,10 @@ export function airMoves(program: LevelProgram, now: GroundNow, control: RunCont
       const offer = (move: NewMove | undefined, flight?: Flight) => {
         if (!move || move.to === cell) return;
         const known = moves.get(move.to);
-        if (known && move.ticks >= known.ticks - 1e-9) return;
-        const lasting = flight
-          ? { ...move, ticks: move.ticks + flights.doubt(cell, restX[cell], restY[cell], flight, move) }
-          : move;
-        if (!known || lasting.ticks < known.ticks - 1e-9) moves.set(move.to, lasting);
+        const least = known ? feltTicks(known) - 1e-9 : Infinity;
+        if (move.ticks >= least) return;
+        const doubtTicks = flight ? flights.doubt(cell, restX[cell], restY[cell], flight, move) : 0;
+        if (move.ticks + doubtTicks < least) moves.set(move.to, { ...move, doubtTicks });
       };
       for (const heading of HEADINGS) {
         const beside = cell + (heading === 1 ? 1 : -1);
@@ -104,6 +103,10 @@ export function airMoves(program: LevelProgram, now: GroundNow, control: RunCont
       return [...moves.values(), ...(up?.to === cell ? [up] : [])];
     },
   );
+}
+
+function feltTicks({ ticks, doubtTicks }: NewMove): number {
+  return ticks + (doubtTicks ?? 0);
 }
 
 class Flights {

@@ -20,6 +20,8 @@ export interface MoveGraph {
   first: Int32Array;
   to: Int32Array;
   ticks: Float64Array;
+  /** What a move is felt to cost, in ticks: its time, and what there is to doubt of it. */
+  feltTicks: Float64Array;
   /** Direction that is pressed, as an input; one of {@link MOVE}; for the air: whether it begins with a jump. */
   direction: Uint8Array;
   kind: Uint8Array;
@@ -48,6 +50,8 @@ export interface MoveGraph {
 export interface NewMove {
   to: number;
   ticks: number;
+  /** What it is felt to cost beyond its time, in ticks, since it may end elsewhere. */
+  doubtTicks?: number;
   direction: number;
   kind: number;
   jumps?: boolean;
@@ -81,6 +85,7 @@ export function makeMoveGraph(rests: Rests, movesFrom: (cell: number) => readonl
     first,
     to: Int32Array.from(moves, ({ to }) => to),
     ticks: Float64Array.from(moves, ({ ticks }) => ticks),
+    feltTicks: Float64Array.from(moves, ({ ticks, doubtTicks }) => ticks + (doubtTicks ?? 0)),
     direction: Uint8Array.from(moves, ({ direction }) => direction),
     kind: Uint8Array.from(moves, ({ kind }) => kind),
     jumps: Uint8Array.from(moves, ({ jumps }) => (jumps ? 1 : 0)),

@@ -28,8 +28,8 @@ function plainWays(graph: MoveGraph, goals: readonly number[]): Float64Array {
     changes = false;
     graph.to.forEach((to, move) => {
       const passed = graph.passes[move]?.findIndex((cell) => goals.includes(cell)) ?? -1;
-      const over = passed < 0 ? Infinity : (graph.ticks[move] * (passed + 1)) / graph.passes[move]!.length;
-      const ticks = Math.min(over, field[to] + graph.ticks[move] * graph.wary[to]);
+      const over = passed < 0 ? Infinity : (graph.feltTicks[move] * (passed + 1)) / graph.passes[move]!.length;
+      const ticks = Math.min(over, field[to] + graph.feltTicks[move] * graph.wary[to]);
       if (ticks >= field[graph.from[move]] - 1e-9) return;
       field[graph.from[move]] = ticks;
       changes = true;

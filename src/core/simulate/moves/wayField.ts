@@ -1,7 +1,7 @@
 import { CellHeap } from '../../arena/cellHeap';
 import type { MoveGraph } from './moveGraph';
 
-/** Ticks from every rest to the nearest of some cells; Infinity where no moves lead there. */
+/** What the way is felt to cost, in ticks, from every rest to the nearest of some cells; Infinity where no moves lead there. */
 export type WayField = Float64Array;
 
 /** What a second in a cell is felt to cost, as a factor, and what coming into it costs besides, in ticks. */
@@ -29,8 +29,8 @@ export function computeWays(
     heap.push(cell, ticks);
   };
   for (const goal of goals) reach(goal, 0);
-  for (const [move, share] of movesOver(graph, goals)) reach(graph.from[move], graph.ticks[move] * share);
-  const { firstInto, into, from, ticks, wary } = graph;
+  for (const [move, share] of movesOver(graph, goals)) reach(graph.from[move], graph.feltTicks[move] * share);
+  const { firstInto, into, from, feltTicks, wary } = graph;
   while (heap.size > 0) {
     const cost = heap.peekCost();
     const cell = heap.pop();
@@ -39,7 +39,7 @@ export function computeWays(
     const more = extra ? extra[cell] : 0;
     for (let at = firstInto[cell]; at < firstInto[cell + 1]; at++) {
       const move = into[at];
-      reach(from[move], cost + ticks[move] * felt + more);
+      reach(from[move], cost + feltTicks[move] * felt + more);
     }
   }
   return field;

@@ -33,6 +33,9 @@ const ALARMING_SECONDS = 1.6;
 /** A plan with more danger than this, in seconds of detour, is weighed anew after so long, s. */
 const RISKY_SECONDS = 1;
 const WEIGHED_SECONDS = 0.35;
+/** In this last share of the time somebody hurries, and takes down to so much of the usual care. */
+const HURRIED_SHARE = 0.4;
+const LEAST_CALM = 0.2;
 /** Headway is at least so many seconds of the way. */
 const HEADWAY_SECONDS = 0.2;
 /** With these all is done once one is there. */
@@ -68,6 +71,8 @@ export class Person implements StandIn {
   private plannedTick = 0;
   private nextThought = 0;
   private setsOut = 0;
+  /** Until when it watches those whose beat it does not know. */
+  private watchesUntil = 0;
   private bestWay = Infinity;
   private headwayTick = 0;
   private nextFight = 0;
@@ -104,9 +109,10 @@ export class Person implements StandIn {
   }
 
   reset(random: RandomStream, keepsNotebook: boolean): void {
-    const { hesitationSeconds, wayMisjudgement } = this.traits;
+    const { hesitationSeconds, watchSeconds, wayMisjudgement } = this.traits;
     const { ticksPerSecond } = this.program;
     this.belief.reset(keepsNotebook);
+    this.danger.boldness = this.danger.stakes = 1;
     this.wants.reset();
     this.hand.reset();
     this.shut.reset();
@@ -116,6 +122,8 @@ export class Person implements StandIn {
     this.groundChanges = 0;
     this.misjudged = feelGround(this.graph, wayMisjudgement, random);
     this.setsOut = Math.round(random.nextUnit() * hesitationSeconds * (keepsNotebook ? 0.5 : 1) * ticksPerSecond);
+    this.watchesUntil =
+      watchSeconds > 0 ? Math.round((0.5 + random.nextUnit() / 2) * watchSeconds * ticksPerSecond) : 0;
     this.want = { why: 'stay alive', cells: [] };
     this.ways = undefined;
     this.extra = undefined;
@@ -177,12 +185,13 @@ export class Person implements StandIn {
     const start = this.hand.restOf(body, this.graph);
     const isPressed = danger.pick(belief, body, tick);
     if (isPressed) danger.foresee(belief, tick, this.grid);
-    if (tick < this.setsOut) {
+    if (tick < this.setsOut || (tick < this.watchesUntil && danger.hasUnknownBeat(belief))) {
       if (!isPressed || !this.isAlarming(body.x, body.y, start)) {
         this.legs = [];
         return;
       }
       this.setsOut = tick;
+      this.watchesUntil = 0;
     }
     const hasTurned = this.takeUpWant(own, start);
     const ways = this.ways && this.guess ? this.feelWays(this.guess, this.ways, start) : this.ways;
@@ -333,11 +342,19 @@ export class Person implements StandIn {
     }
     const idleSeconds = (tick - this.headwayTick) / ticksPerSecond;
     const { patienceSeconds } = this.traits;
-    this.danger.boldness = 1 / (1 + Math.max(0, idleSeconds / patienceSeconds - 0.5));
+    this.danger.stakes = this.calm(tick);
+    this.danger.boldness = this.danger.stakes / (1 + Math.max(0, idleSeconds / patienceSeconds - 0.5));
     if (idleSeconds < patienceSeconds) return;
     this.shut.note(this.danger, tick);
     this.headwayTick = tick;
     this.bestWay = Infinity;
+  }
+
+  /** 1 as long as there is time; less and less in the last part of it, where that is lost when it is up. */
+  private calm(tick: number): number {
+    const { timeLimitTicks } = this.program;
+    if (timeLimitTicks === 0 || (this.wants.isOnlyToLive && !this.gunner)) return 1;
+    return Math.max(LEAST_CALM, Math.min(1, (timeLimitTicks - tick) / (HURRIED_SHARE * timeLimitTicks)));
   }
 
   private isAlarming(x: number, y: number, cell: number): boolean {

@@ -24,6 +24,8 @@ export interface StandInTraits {
   patienceSeconds: number;
   /** It looks round for up to this long before it sets out, unless something comes, s. */
   hesitationSeconds: number;
+  /** It watches those that walk about and look out for up to this long first, so as to know their beat, s. */
+  watchSeconds: number;
   /** How far off its feeling for distances is: stretches of the way seem up to this share longer than they are. */
   wayMisjudgement: number;
   /** Share of its changes of key in which a neighbouring key goes down first. */
@@ -164,6 +166,16 @@ export const TRAIT_LIMITS: readonly TraitLimit[] = [
     source: 'Set by us.',
   },
   {
+    key: 'watchSeconds',
+    label: 'watches beats first',
+    unit: 's at most',
+    least: 0,
+    most: 30,
+    step: 0.5,
+    says: 'How long it watches guards that it does not know before it sets out, while nobody can see it; each run draws its own.',
+    source: 'Set by us.',
+  },
+  {
     key: 'wayMisjudgement',
     label: 'misjudges ways by',
     unit: 'share',
@@ -229,6 +241,7 @@ const NOVICE: StandInTraits = {
   shyCells: 0.9,
   patienceSeconds: 5,
   hesitationSeconds: 3,
+  watchSeconds: 0,
   wayMisjudgement: 0.7,
   slipShare: 0.07,
   timingJitterMs: 150,
@@ -250,6 +263,7 @@ const CASUAL: StandInTraits = {
   shyCells: 1.1,
   patienceSeconds: 7,
   hesitationSeconds: 1.8,
+  watchSeconds: 0,
   wayMisjudgement: 0.45,
   slipShare: 0.04,
   timingJitterMs: 90,
@@ -271,6 +285,7 @@ const PRACTISED: StandInTraits = {
   shyCells: 0.8,
   patienceSeconds: 12,
   hesitationSeconds: 1.6,
+  watchSeconds: 12,
   wayMisjudgement: 0.3,
   slipShare: 0.02,
   timingJitterMs: 50,
@@ -292,6 +307,7 @@ const EXPERT: StandInTraits = {
   shyCells: 0.75,
   patienceSeconds: 15,
   hesitationSeconds: 1.4,
+  watchSeconds: 16,
   wayMisjudgement: 0.2,
   slipShare: 0.01,
   timingJitterMs: 25,

@@ -21,6 +21,8 @@ const MEAN_SHARE = 0.08;
 /** So many places of turning back are known of each thing; one that passes within so far of them turns there, cells. */
 const KNOWN_TURNS = 2;
 const TURN_CELLS = 0.3;
+/** What is no farther than this from where a shot comes up has fired it, cells. */
+const MUZZLE_CELLS = 1.5;
 /** Two looks that lie farther apart than this say nothing of speed: it has come there at once. */
 const LEAP_CELLS = 1.5;
 
@@ -55,6 +57,9 @@ export class Belief {
   private readonly turnCount: Int32Array;
   /** How bad the touch of each is, 0 to 1. */
   readonly harm: Float64Array;
+  /** By kind: how the shots go that were seen to come from it, cells a tick; 0 as long as none has been seen. */
+  readonly firesX: Float64Array;
+  readonly firesY: Float64Array;
   /** Those that matter when they come near, and those that bear. */
   readonly feared: Int32Array;
   readonly past: PastOfPieces;
@@ -65,6 +70,8 @@ export class Belief {
   private readonly lastShown: Uint8Array;
   private readonly lastTaken: Int32Array;
   private readonly watched: Int32Array;
+  private readonly kindOf: Int32Array;
+  private readonly isShot: Uint8Array;
   private hasLooked = false;
 
   constructor(program: LevelProgram) {
@@ -96,6 +103,10 @@ export class Belief {
     this.lastFacingY = new Float64Array(count);
     this.lastShown = new Uint8Array(count);
     this.lastTaken = new Int32Array(count);
+    this.firesX = new Float64Array(kinds.length);
+    this.firesY = new Float64Array(kinds.length);
+    this.kindOf = Int32Array.from(pieces, ({ kindIndex }) => kindIndex);
+    this.isShot = Uint8Array.from(pieces, ({ isShot }) => (isShot ? 1 : 0));
     const harmOfKind = harmOfKinds(program);
     const sentOfKind = sendsBack(program);
     this.harm = Float64Array.from(pieces, ({ kindIndex, brain, isArrival, isShot }) =>
@@ -138,6 +149,8 @@ export class Belief {
     }
     this.turnPlaces.fill(NaN);
     this.turnCount.fill(0);
+    this.firesX.fill(0);
+    this.firesY.fill(0);
     this.topSpeed.fill(0);
     this.spellHere.fill(0);
     this.spellOut.fill(0);
@@ -202,6 +215,7 @@ export class Belief {
       this.stillSince[piece] = frame.tick;
       this.topSpeed[piece] = Math.max(this.topSpeed[piece], length / ticks);
       this.noteTurn(piece, speedX, speedY);
+      if (before === 0 && this.isShot[piece] === 1) this.noteShooter(frame, piece, speedX, speedY);
       const far = Math.sqrt(toPlayerX * toPlayerX + toPlayerY * toPlayerY);
       if (dx * toPlayerX + dy * toPlayerY > HEADS_FOR_COSINE * length * far) {
         this.headedLooks[piece]++;
@@ -222,8 +236,22 @@ export class Belief {
   private readonly meanY: Float64Array;
   private readonly movedLooks: Int32Array;
   private readonly jerks: Int32Array;
-  private readonly wentX: Float64Array;
-  private readonly wentY: Float64Array;
+  /** How each went when it went last, cells a tick. */
+  readonly wentX: Float64Array;
+  readonly wentY: Float64Array;
+
+  /** Notes by what kind a shot was fired: by what stands nearest to where it came up. */
+  private noteShooter({ x, y, shown }: ScreenFrame, shot: number, speedX: number, speedY: number): void {
+    let least = MUZZLE_CELLS;
+    for (const piece of this.feared) {
+      if (this.isShot[piece] === 1 || shown[piece] !== SHOWN.here) continue;
+      const far = Math.abs(x[piece] - this.lastX[shot]) + Math.abs(y[piece] - this.lastY[shot]);
+      if (far >= least) continue;
+      least = far;
+      this.firesX[this.kindOf[piece]] = speedX;
+      this.firesY[this.kindOf[piece]] = speedY;
+    }
+  }
 
   /** Notes where something turned back on its way, whatever it did in between. */
   private noteTurn(piece: number, speedX: number, speedY: number): void {

@@ -1,4 +1,4 @@
-import { cellIndexAt, isSolidAt, type ArenaGrid } from '../../../arena/grid';
+import type { ArenaGrid } from '../../../arena/grid';
 import type { LevelProgram } from '../../../compile/levelProgram';
 import type { PlayerBody } from '../../engine/player/playerBody';
 import type { CellSight } from '../cellSight';
@@ -7,6 +7,7 @@ import { SHOWN } from '../screen';
 import type { StandInTraits } from '../traits';
 import type { Belief } from './belief';
 import type { DrawnSight } from './drawnSight';
+import { Forecast, makeMinded, type Course, type Minded } from './forecast';
 
 /** A touch takes about so long: prices are by the second. */
 const TOUCH_SECONDS = 0.12;
@@ -14,9 +15,6 @@ const TOUCH_SECONDS = 0.12;
 const HALF_SURE_SECONDS = 4;
 /** What walks about may turn at any time: where it goes straight on to is believed for half after so long. */
 const TURNS_SECONDS = 1.2;
-/** How likely it turns back within a second, and at most. */
-const TURNS_BACK_A_SECOND = 0.25;
-const MOST_TURNING = 0.3;
 /** What goes straight on is minded with so much less effort than what walks about. */
 const DRIFTERS_FOR_ONE = 4;
 /** Beside long things in straight tracks one stands closer. */
@@ -28,18 +26,16 @@ const SHY_OF_HUNTERS = 1.7;
 /** The same beside what has never been seen to move; after so long it is taken to stand, s. */
 const SHY_OF_STILL = 0.25;
 const STANDS_SECONDS = 0.4;
-/** How likely something that is out comes back within a second, as long as nobody knows. */
-const COMES_BACK_A_SECOND = 0.12;
-/** What gives warning is there after so long. */
-const WARNED_SECONDS = 0.3;
-/** What is known to stay out for a time is trusted up to so long before that. */
-const TRUST_SECONDS = 0.35;
-/** A hunter whose speed nobody has seen yet is taken to be this fast, as a share of the own speed. */
-const GUESSED_SPEED = 0.8;
 /** Factor on the price of being seen while one is out to fight. */
 const SEEN_IN_A_FIGHT = 0.1;
 /** Factor on the price of being seen by who is faster. */
 const FASTER_IS_WORSE = 2;
+/** Who is seen from this near hardly gets away: the price of being seen grows by up to this factor. */
+const CLOSE_CELLS = 3;
+const CLOSE_IS_WORSE = 4;
+/** Something that is known to fire does so this often, as far as anybody knows; and so far beside its shot one feels it. */
+const FIRED_A_SECOND = 0.6;
+const MUZZLE_SPARE_CELLS = 0.3;
 /** A way by cells that is so much longer than the straight line goes round something. */
 const ROUND_ABOUT = 1.45;
 /** The price of all but touching, as a share of that of a touch. */
@@ -58,51 +54,29 @@ export const MOST_HUNTERS = 3;
 /** Of what is foreseen every so manieth step is drawn. */
 const PICTURE_STEPS = 4;
 
-export interface Minded {
-  piece: number;
-  harm: number;
-  /** Both round: how near the middles come; else half of the sides of both together. */
-  reach: number;
-  halfX: number;
-  halfY: number;
-  shy: number;
-  sight: DrawnSight | undefined;
-  isAlarmed: boolean;
-  facingX: number;
-  facingY: number;
-  isHunting: boolean;
-  /** The fastest it was seen to go, cells a tick. */
-  topSpeed: number;
-  /** Cells a tick with which it hunts; and how far it is to each cell. */
-  speed: number;
-  ways: Float32Array;
-  /** At each step: where it is expected, in which cell, and how likely it is there. */
-  x: Float64Array;
-  y: Float64Array;
-  cell: Int32Array;
-  sure: Float64Array;
-  /** For what walks about: how far it would be from there at each step if it turned back now; and whether that is minded. */
-  backX: number;
-  backY: number;
-  mayTurn: boolean;
-}
-
 /** What a stand-in fears, over the time that it plans: of the few things that it minds, where each will be. */
 export class Danger {
   readonly minded: Minded[];
   count = 0;
   /** Factor on the price of being seen and of nearness; falls with impatience. */
   boldness = 1;
+  /** How much there is left to lose: less as the clock runs out on everything. */
+  stakes = 1;
   /** Whether it is out to fight: then being seen matters little. */
   isFighting = false;
   private readonly order: Int32Array;
   private readonly times: Float64Array;
   private readonly discount: Float64Array;
-  private readonly queue: Int32Array;
+  /** How far what walks about is believed to be met where it goes straight on to, at each step. */
+  private readonly steady: Float64Array;
+  private readonly forecast: Forecast;
   private readonly isDrifter: Uint8Array;
   private readonly reachOf: Float64Array;
   private readonly ticksPerSecond: number;
   private readonly ownSpeed: number;
+  private readonly ownHalf: number;
+  /** It takes so long from a shot until one has stepped out of its way. */
+  private readonly dodgeTicks: number;
 
   constructor(
     private readonly program: LevelProgram,
@@ -113,12 +87,15 @@ export class Danger {
     readonly stepTicks: number,
     readonly steps: number,
   ) {
-    const { pieces, brains, grid, ticksPerSecond, player } = program;
+    const { pieces, brains, ticksPerSecond, player } = program;
     this.ticksPerSecond = ticksPerSecond;
     this.ownSpeed = player.step;
+    const { hit } = program.kinds[player.kindIndex];
+    this.ownHalf = Math.max(hit.west + hit.east, hit.north + hit.south) / 2;
+    const seconds = (traits.reactionMs + traits.timingJitterMs) / 1000 + 1 / traits.thoughtsPerSecond;
+    this.dodgeTicks = seconds * ticksPerSecond + this.ownHalf / player.step;
     this.order = new Int32Array(pieces.length);
     this.times = new Float64Array(pieces.length);
-    this.queue = new Int32Array(grid.width * grid.height);
     this.isDrifter = Uint8Array.from(pieces, ({ brain, isShot }) =>
       isShot || (brain >= 0 && brains[brain].states.every(({ motion }) => DRIFTS.has(motion.operation))) ? 1 : 0,
     );
@@ -127,30 +104,18 @@ export class Danger {
       { length: steps + 1 },
       (_, step) => 1 / (1 + (step * stepTicks) / ticksPerSecond / HALF_SURE_SECONDS),
     );
+    this.steady = Float64Array.from(
+      { length: steps + 1 },
+      (_, step) => 1 / (1 + (step * stepTicks) / ticksPerSecond / TURNS_SECONDS),
+    );
+    this.forecast = new Forecast(program, traits, this.isDrifter, stepTicks, steps);
     const most = Math.min(pieces.length, traits.mindedThreats * DRIFTERS_FOR_ONE);
-    this.minded = Array.from({ length: most }, () => ({
-      piece: -1,
-      harm: 0,
-      reach: 0,
-      halfX: 0,
-      halfY: 0,
-      shy: 0,
-      sight: undefined,
-      isAlarmed: false,
-      facingX: 1,
-      facingY: 0,
-      isHunting: false,
-      topSpeed: 0,
-      speed: 0,
-      ways: new Float32Array(0),
-      x: new Float64Array(steps + 1),
-      y: new Float64Array(steps + 1),
-      cell: new Int32Array(steps + 1),
-      sure: new Float64Array(steps + 1),
-      backX: 0,
-      backY: 0,
-      mayTurn: false,
-    }));
+    this.minded = Array.from({ length: most }, () => makeMinded(steps));
+  }
+
+  /** What a second of being touched costs by what it costs to lose. */
+  private get fear(): number {
+    return (this.traits.fearSeconds / TOUCH_SECONDS) * this.stakes;
   }
 
   /** Seconds from now up to which is planned. */
@@ -217,17 +182,33 @@ export class Danger {
     return brain < 0 || state < 0 ? undefined : this.sights[brain][state];
   }
 
+  /** Whether one of those that look out walks about, and nobody knows yet where it will go. */
+  hasUnknownBeat(belief: Belief): boolean {
+    const { frame, feared, past } = belief;
+    return feared.some(
+      (piece) =>
+        frame.shown[piece] === SHOWN.here &&
+        belief.topSpeed[piece] > 0 &&
+        !belief.isHunting(piece) &&
+        this.sightOf(frame.state[piece], piece) !== undefined &&
+        past.roundOf(piece, this.traits.beatRounds) === 0 &&
+        past.retraceOf(piece, this.traits.beatRounds) === 0,
+    );
+  }
+
   /** Foresees all that is minded. */
   foresee(belief: Belief, tick: number, grid: ArenaGrid): void {
     this.hunterCount = 0;
     for (let index = 0; index < this.count; index++) {
       const one = this.minded[index];
-      this.foreseeOne(one, belief, tick, grid);
+      this.size(one, belief);
+      this.forecast.foresee(one, belief, tick, grid);
       if (one.isHunting && this.hunterCount < MOST_HUNTERS) this.hunters[this.hunterCount++] = one;
     }
   }
 
-  private foreseeOne(one: Minded, belief: Belief, tick: number, grid: ArenaGrid): void {
+  /** How large it is, how far it is kept away from, and what it sees. */
+  private size(one: Minded, belief: Belief): void {
     const { piece } = one;
     const { frame } = belief;
     const entry = this.program.pieces[piece];
@@ -243,20 +224,13 @@ export class Danger {
     const nearer = stands ? SHY_OF_STILL : this.isDrifter[piece] === 1 ? SHY_OF_FLYING : isRound ? 1 : SHY_OF_BOX;
     one.sight = this.sightOf(frame.state[piece], piece);
     one.isAlarmed = frame.isAlarmed[piece] === 1;
-    one.facingX = frame.facingX[piece];
-    one.facingY = frame.facingY[piece];
     one.isHunting = belief.isHunting(piece);
     one.topSpeed = belief.topSpeed[piece];
+    one.firesX = belief.firesX[entry.kindIndex];
+    one.firesY = belief.firesY[entry.kindIndex];
     one.shy =
       (this.traits.shyCells * (one.isHunting ? SHY_OF_HUNTERS : nearer) + this.lateCells(belief, piece)) *
       this.boldness;
-    const delay = tick - belief.tick;
-    const round = one.isHunting ? 0 : belief.past.roundOf(piece, this.traits.beatRounds);
-    one.mayTurn = false;
-    if (round > 0) this.followBeat(one, belief, delay, round);
-    else this.goOn(one, belief, delay, grid);
-    for (let step = 0; step <= this.steps; step++) one.cell[step] = cellIndexAt(grid, one.x[step], one.y[step]);
-    if (one.isHunting) this.hunt(one, belief, grid);
   }
 
   /** How far something comes in the time by which the own hand may be late, cells. */
@@ -265,105 +239,6 @@ export class Danger {
     const y = velocityY[piece];
     const speed = Math.sqrt(x * x + y * y) * this.ticksPerSecond;
     return Math.min(MOST_LATE_CELLS, speed * (LATE_SECONDS + this.traits.timingJitterMs / 2000));
-  }
-
-  private followBeat(one: Minded, { past }: Belief, delay: number, round: number): void {
-    for (let step = 0; step <= this.steps; step++) {
-      const place = past.placeAfter(one.piece, round, delay + step * this.stepTicks);
-      const x = past.xAt(place);
-      const isKnown = x === x;
-      one.x[step] = isKnown ? x : one.x[Math.max(0, step - 1)];
-      one.y[step] = isKnown ? past.yAt(place) : one.y[Math.max(0, step - 1)];
-      one.sure[step] = past.shownAt(place) === SHOWN.here ? 1 : past.shownAt(place) === SHOWN.out ? 0.03 : 0;
-    }
-  }
-
-  /** On in a straight line; what meets a wall turns round. */
-  private goOn(one: Minded, belief: Belief, delay: number, grid: ArenaGrid): void {
-    const { piece } = one;
-    const { frame } = belief;
-    let x = frame.x[piece];
-    let y = frame.y[piece];
-    let velocityX = belief.velocityX[piece];
-    let velocityY = belief.velocityY[piece];
-    const passesWalls = this.isDrifter[piece] === 1 || isSolidAt(grid, Math.floor(x), Math.floor(y));
-    const turns = !passesWalls && (velocityX !== 0 || velocityY !== 0);
-    one.mayTurn = turns && !one.isHunting;
-    one.backX = -velocityX * this.stepTicks;
-    one.backY = -velocityY * this.stepTicks;
-    const knowsTurns = turns && this.traits.beatRounds > 0;
-    // Seen from the side, what walks on boards is not expected to walk on air.
-    const kind = this.program.kinds[this.program.pieces[piece].kindIndex];
-    const feet = kind.stand.south + 0.1;
-    const walks =
-      this.program.isSideView && kind.falls && isSolidAt(grid, Math.floor(x), Math.floor(y + feet)) && velocityX !== 0;
-    let ticks = delay;
-    for (let step = 0; step <= this.steps; step++) {
-      const nextX = x + velocityX * ticks;
-      const nextY = y + velocityY * ticks;
-      const hasFooting = !walks || isSolidAt(grid, Math.floor(nextX), Math.floor(nextY + feet));
-      if (hasFooting && (passesWalls || isOpenWay(grid, x, y, nextX, nextY))) {
-        x = nextX;
-        y = nextY;
-      } else {
-        velocityX = -velocityX;
-        velocityY = -velocityY;
-      }
-      if (knowsTurns && step > 0 && belief.turnsAt(piece, x, y, velocityX, velocityY, this.stepTicks)) {
-        velocityX = -velocityX;
-        velocityY = -velocityY;
-      }
-      one.x[step] = x;
-      one.y[step] = y;
-      one.sure[step] = this.surenessAt(belief, piece, delay + step * this.stepTicks);
-      if (turns) one.sure[step] /= 1 + (step * this.stepTicks) / this.ticksPerSecond / TURNS_SECONDS;
-      ticks = this.stepTicks;
-    }
-  }
-
-  /** How likely something is there, so that it can be met, so many ticks after it was seen. */
-  private surenessAt(belief: Belief, piece: number, ticks: number): number {
-    const { frame } = belief;
-    const since = belief.tick - belief.shownSince[piece];
-    if (frame.shown[piece] === SHOWN.here) {
-      const lasts = belief.spellHere[piece];
-      // It goes out when its time is up, if it has done so before; not before that is over for certain.
-      return lasts > 0 && since + ticks > lasts + TRUST_SECONDS * this.ticksPerSecond ? 0.4 : 1;
-    }
-    if (belief.warnsSince[piece] >= 0)
-      return belief.tick - belief.warnsSince[piece] + ticks > WARNED_SECONDS * this.ticksPerSecond ? 1 : 0.1;
-    const lasts = belief.spellOut[piece];
-    if (lasts > 0) return since + ticks < lasts - TRUST_SECONDS * this.ticksPerSecond ? 0.02 : 1;
-    return Math.min(1, (COMES_BACK_A_SECOND * ticks) / this.ticksPerSecond);
-  }
-
-  /** How far it is for a hunter to each cell within its reach. */
-  private hunt(one: Minded, belief: Belief, grid: ArenaGrid): void {
-    const { width, solid } = grid;
-    if (one.ways.length !== solid.length) one.ways = new Float32Array(solid.length);
-    const { ways } = one;
-    const { queue } = this;
-    ways.fill(Infinity);
-    one.speed = Math.max(
-      belief.topSpeed[one.piece],
-      GUESSED_SPEED * this.ownSpeed * (belief.topSpeed[one.piece] > 0 ? 0 : 1),
-    );
-    const most = one.speed * this.stepTicks * this.steps + one.reach + 2;
-    const start = one.cell[0];
-    ways[start] = 0;
-    let size = 1;
-    queue[0] = start;
-    for (let at = 0; at < size; at++) {
-      const cell = queue[at];
-      const next = ways[cell] + 1;
-      if (next > most) break;
-      for (const other of [cell + 1, cell - 1, cell + width, cell - width]) {
-        if (other < 0 || other >= solid.length || solid[other] === 1 || ways[other] <= next) continue;
-        if (Math.abs((other % width) - (cell % width)) > 1) continue;
-        ways[other] = next;
-        queue[size++] = other;
-      }
-    }
   }
 
   /** What is minded, to be drawn. */
@@ -382,23 +257,34 @@ export class Danger {
   }
 
   private rateOf(one: Minded, x: number, y: number, cell: number, step: number): number {
-    const dx = x - one.x[step];
-    const dy = y - one.y[step];
-    const square = dx * dx + dy * dy;
-    const fear = (this.traits.fearSeconds / TOUCH_SECONDS) * one.harm;
-    let rate = 0;
-    if (one.mayTurn) rate += this.turnedRate(one, x, y, step) * fear;
-    if (!one.isHunting && one.sure[step] > 0) rate += nearness(one, dx, dy, square) * one.sure[step] * fear;
-    rate *= this.discount[step];
-    return one.sight ? rate + this.seenRate(one, one.sight, dx, dy, square, cell, step) : rate;
+    let rate = this.courseRate(one, one, x, y, cell, step);
+    for (let other = 0; other < one.otherCount; other++)
+      rate += this.courseRate(one, one.others[other], x, y, cell, step);
+    return rate;
   }
 
-  /** What turns back without a warning is minded too, as far as that is likely. */
-  private turnedRate(one: Minded, x: number, y: number, step: number): number {
-    const dx = x - one.x[0] - one.backX * step;
-    const dy = y - one.y[0] - one.backY * step;
-    const share = (TURNS_BACK_A_SECOND * step * this.stepTicks) / this.ticksPerSecond;
-    return nearness(one, dx, dy, dx * dx + dy * dy) * Math.min(MOST_TURNING, share);
+  private courseRate(one: Minded, course: Course, x: number, y: number, cell: number, step: number): number {
+    const sure = course.sure[step];
+    if (sure === 0) return 0;
+    const dx = x - course.x[step];
+    const dy = y - course.y[step];
+    const square = dx * dx + dy * dy;
+    let rate = 0;
+    if (!one.isHunting) {
+      const fear = this.fear * one.harm * sure * this.discount[step];
+      rate = nearness(one, dx, dy, square) * fear * (one.wanders && course === one ? this.steady[step] : 1);
+    }
+    if (one.firesX !== 0 || one.firesY !== 0) rate += sure * this.muzzleRate(one, dx, dy);
+    return one.sight ? rate + sure * this.seenRate(one, one.sight, course, dx, dy, square, cell, step) : rate;
+  }
+
+  /** What it costs to be so close before a muzzle that nobody could step aside. */
+  private muzzleRate({ firesX, firesY, harm }: Minded, dx: number, dy: number): number {
+    const speed = Math.sqrt(firesX * firesX + firesY * firesY);
+    const ahead = (dx * firesX + dy * firesY) / speed;
+    if (ahead <= 0 || ahead > speed * this.dodgeTicks) return 0;
+    if (Math.abs(dx * firesY - dy * firesX) / speed > this.ownHalf + MUZZLE_SPARE_CELLS) return 0;
+    return FIRED_A_SECOND * this.traits.fearSeconds * this.stakes * harm;
   }
 
   /** The hunters among what is minded: `hunterCount` of them. */
@@ -407,7 +293,7 @@ export class Danger {
 
   /** What a second with a hunter so near costs, s: `gap` from middle to middle, at a step of the plan. */
   huntedRate(one: Minded, dx: number, dy: number, step: number): number {
-    const fear = (this.traits.fearSeconds / TOUCH_SECONDS) * one.harm;
+    const fear = this.fear * one.harm;
     return nearness(one, dx, dy, dx * dx + dy * dy) * fear * this.discount[step];
   }
 
@@ -416,7 +302,7 @@ export class Danger {
     const slack = one.ways[cell] - one.reach - one.halfX - one.speed * step * this.stepTicks;
     if (slack >= 1) return 0;
     const share = slack <= 0 ? 1 : (1 - slack) * (1 - slack);
-    return (this.traits.fearSeconds / TOUCH_SECONDS) * one.harm * CAUGHT * share * this.discount[step];
+    return this.fear * one.harm * CAUGHT * share * this.discount[step];
   }
 
   /** Whether a hunter has to go round something to get from where it is to a cell. */
@@ -429,19 +315,22 @@ export class Danger {
   private seenRate(
     one: Minded,
     { range, limits }: DrawnSight,
+    course: Course,
     dx: number,
     dy: number,
     square: number,
     cell: number,
     step: number,
   ): number {
-    if (square > limits.rangeSquare || one.sure[step] < 0.5) return 0;
+    if (square > limits.rangeSquare) return 0;
     const distance = Math.sqrt(square);
-    if (!one.isAlarmed && dx * one.facingX + dy * one.facingY < limits.arcCosine * distance) return 0;
-    if (!this.lines.sees(one.cell[step], cell)) return 0;
+    const { facingX, facingY } = course;
+    if (!one.isAlarmed && dx * facingX[step] + dy * facingY[step] < limits.arcCosine * distance) return 0;
+    if (!this.lines.sees(course.cell[step], cell)) return 0;
     // Who is known to be faster than oneself had better not see one at all.
     const worse = (one.topSpeed > this.ownSpeed ? FASTER_IS_WORSE : 1) * (this.isFighting ? SEEN_IN_A_FIGHT : 1);
-    return this.traits.cautionSeconds * this.boldness * worse * (2 - distance / range);
+    const close = CLOSE_IS_WORSE * Math.max(0, 1 - distance / CLOSE_CELLS);
+    return this.traits.cautionSeconds * this.boldness * worse * (2 - distance / range + close);
   }
 }
 
@@ -463,11 +352,4 @@ function nearness(one: Minded, dx: number, dy: number, square: number): number {
   if (gap <= 0) return 1;
   const share = 1 - gap / one.shy;
   return share <= 0 ? 0 : NEAR * share * share * share;
-}
-
-function isOpenWay(grid: ArenaGrid, x0: number, y0: number, x1: number, y1: number): boolean {
-  return (
-    !isSolidAt(grid, Math.floor(x1), Math.floor(y1)) &&
-    !isSolidAt(grid, Math.floor((x0 + x1) / 2), Math.floor((y0 + y1) / 2))
-  );
 }

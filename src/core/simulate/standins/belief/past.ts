@@ -7,6 +7,14 @@ const MOST_REMEMBERED = 48;
 /** Moments that are this alike are taken for the same moment of a beat. */
 const ALIKE_CELLS = 0.3;
 const ALIKE_TICKS = 12;
+/** What has stood for longer than this is not asked where it came from, looks. */
+const MOST_STOOD_LOOKS = 60;
+/** Courses that differ by more than this share of their length are not the same. */
+const MOST_BEND = 1;
+/** How many cells of difference a tick of difference in standing counts for. */
+const CELLS_A_TICK = 0.01;
+/** What has come less far than this over the last looks stands, cells. */
+const MOVES_CELLS = 0.05;
 /** No beat is quicker than this, looks. */
 const SHORTEST_BEAT = 14;
 /** How long before a moment its course is compared, looks. */
@@ -19,6 +27,8 @@ export class PastOfPieces {
   private readonly rowOf: Int32Array;
   private readonly x: Float32Array;
   private readonly y: Float32Array;
+  private readonly facingX: Float32Array;
+  private readonly facingY: Float32Array;
   /** Ticks since it was first shown as it is, and since it stood still; 0 for what has never changed, or goes. */
   private readonly sinceShown: Int16Array;
   private readonly sinceStill: Int16Array;
@@ -34,6 +44,8 @@ export class PastOfPieces {
     const places = this.rows.length * KEPT_LOOKS;
     this.x = new Float32Array(places);
     this.y = new Float32Array(places);
+    this.facingX = new Float32Array(places);
+    this.facingY = new Float32Array(places);
     this.sinceShown = new Int16Array(places);
     this.sinceStill = new Int16Array(places);
     this.shown = new Uint8Array(places);
@@ -60,6 +72,8 @@ export class PastOfPieces {
       const place = row * KEPT_LOOKS + at;
       this.x[place] = frame.x[piece];
       this.y[place] = frame.y[piece];
+      this.facingX[place] = frame.facingX[piece];
+      this.facingY[place] = frame.facingY[piece];
       this.shown[place] = frame.shown[piece];
       this.sinceShown[place] = shownSince[piece] === 0 ? 0 : Math.min(LONGEST_SINCE, frame.tick - shownSince[piece]);
       this.sinceStill[place] = Math.min(LONGEST_SINCE, frame.tick - stillSince[piece]);
@@ -75,23 +89,91 @@ export class PastOfPieces {
     if (row < 0 || rounds === 0) return 0;
     const last = this.noted - 1;
     const oldest = Math.max(0, this.noted - KEPT_LOOKS) + COURSE_LOOKS;
+    const stillTicks = this.sinceStill[row * KEPT_LOOKS + (last % KEPT_LOOKS)];
+    const stood = Math.min(MOST_STOOD_LOOKS, Math.round(stillTicks / FRAME_TICKS));
     let found = 0;
     let newest = 0;
     for (let look = last - SHORTEST_BEAT; look >= oldest; look--) {
       if (!this.isAlike(row, look, last) || !this.isAlike(row, look - COURSE_LOOKS, last - COURSE_LOOKS)) continue;
-      if (newest === 0) newest = last - look;
+      // What stands has come from somewhere.
+      if (Math.min(look, last) - stood < oldest || !(this.bend(row, look - stood, last - stood, 1) <= MOST_BEND))
+        continue;
+      if (newest === 0) newest = last - this.nearest(row, look, last, oldest);
       if (++found >= rounds) return newest;
       look -= SHORTEST_BEAT - 1;
     }
     return 0;
   }
 
+  /**
+   * How many looks ago a thing came along here the other way, as often as is asked for; 0 when it has not. What has turned back
+   * is expected to go back the way it came.
+   */
+  retraceOf(piece: number, rounds: number): number {
+    const row = piece < this.rowOf.length ? this.rowOf[piece] : -1;
+    if (row < 0 || rounds === 0) return 0;
+    const last = this.noted - 1;
+    const oldest = Math.max(0, this.noted - KEPT_LOOKS) + COURSE_LOOKS;
+    if (last - COURSE_LOOKS < oldest || this.isNear(row, last, last - COURSE_LOOKS, MOVES_CELLS)) return 0;
+    let found = 0;
+    let newest = 0;
+    for (let look = last - SHORTEST_BEAT; look >= oldest; look--) {
+      if (!this.isNear(row, look, last, ALIKE_CELLS)) continue;
+      if (!(this.bend(row, look + COURSE_LOOKS, last, -1) <= MOST_BEND)) continue;
+      if (newest === 0) newest = last - this.nearest(row, look, last, oldest);
+      if (++found >= rounds) return newest;
+      look -= SHORTEST_BEAT - 1;
+    }
+    return 0;
+  }
+
+  /** By how much the course up to one look differs from that up to another, or from its reverse; as a share of its length; not a number across a gap. */
+  private bend(row: number, one: number, other: number, sign: 1 | -1): number {
+    const at = (look: number) => row * KEPT_LOOKS + (look % KEPT_LOOKS);
+    const { x, y } = this;
+    const goesX = x[at(other)] - x[at(other - COURSE_LOOKS)];
+    const goesY = y[at(other)] - y[at(other - COURSE_LOOKS)];
+    const wentX = sign * (x[at(one)] - x[at(one - COURSE_LOOKS)]);
+    const wentY = sign * (y[at(one)] - y[at(one - COURSE_LOOKS)]);
+    const off = Math.abs(goesX - wentX) + Math.abs(goesY - wentY);
+    return off / Math.max(MOVES_CELLS, Math.abs(goesX) + Math.abs(goesY));
+  }
+
+  /** Of the looks from one on back that are near another, the nearest. */
+  private nearest(row: number, from: number, other: number, oldest: number): number {
+    const b = row * KEPT_LOOKS + (other % KEPT_LOOKS);
+    let best = from;
+    let least = Infinity;
+    for (let look = from; look >= oldest && this.isNear(row, look, other, ALIKE_CELLS); look--) {
+      const a = row * KEPT_LOOKS + (look % KEPT_LOOKS);
+      const off =
+        Math.abs(this.x[a] - this.x[b]) +
+        Math.abs(this.y[a] - this.y[b]) +
+        CELLS_A_TICK * Math.abs(this.sinceStill[a] - this.sinceStill[b]);
+      if (off >= least) break;
+      least = off;
+      best = look;
+    }
+    return best;
+  }
+
+  private isNear(row: number, one: number, other: number, cells: number): boolean {
+    const a = row * KEPT_LOOKS + (one % KEPT_LOOKS);
+    const b = row * KEPT_LOOKS + (other % KEPT_LOOKS);
+    return Math.abs(this.x[a] - this.x[b]) < cells && Math.abs(this.y[a] - this.y[b]) < cells;
+  }
+
+  /** Where a look is kept that comes so many ticks after the present one, if a thing goes back the way it came so many looks ago; −1 beyond what is remembered. */
+  placeBack(piece: number, ago: number, ticks: number): number {
+    const look = this.noted - 1 - ago - Math.round(ticks / FRAME_TICKS);
+    return look < Math.max(0, this.noted - KEPT_LOOKS) ? -1 : this.rowOf[piece] * KEPT_LOOKS + (look % KEPT_LOOKS);
+  }
+
   private isAlike(row: number, one: number, other: number): boolean {
     const a = row * KEPT_LOOKS + (one % KEPT_LOOKS);
     const b = row * KEPT_LOOKS + (other % KEPT_LOOKS);
     return (
-      Math.abs(this.x[a] - this.x[b]) < ALIKE_CELLS &&
-      Math.abs(this.y[a] - this.y[b]) < ALIKE_CELLS &&
+      this.isNear(row, one, other, ALIKE_CELLS) &&
       this.shown[a] === this.shown[b] &&
       Math.abs(this.sinceShown[a] - this.sinceShown[b]) < ALIKE_TICKS &&
       Math.abs(this.sinceStill[a] - this.sinceStill[b]) < ALIKE_TICKS
@@ -110,6 +192,14 @@ export class PastOfPieces {
 
   yAt(place: number): number {
     return this.y[place];
+  }
+
+  facingXAt(place: number): number {
+    return this.facingX[place];
+  }
+
+  facingYAt(place: number): number {
+    return this.facingY[place];
   }
 
   shownAt(place: number): number {

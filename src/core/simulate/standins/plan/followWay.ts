@@ -20,7 +20,7 @@ export function followWay(
     for (let move = graph.first[cell]; move < graph.first[cell + 1]; move++) {
       const share = over.get(move);
       const left = share === undefined ? ways[graph.to[move]] : 0;
-      const all = left + graph.ticks[move] * (share ?? 1);
+      const all = left + graph.feltTicks[move] * (share ?? 1);
       if (all >= least - 1e-9 || left >= ways[cell]) continue;
       least = all;
       best = move;

@@ -139,7 +139,7 @@ export class Planner {
     for (let move = graph.first[cell]; move < graph.first[cell + 1]; move++) {
       const to = graph.to[move];
       const ticks = Math.max(graph.ticks[move], graph.kind[move] === 0 ? 0 : pressTicks);
-      const seconds = ticks / this.ticksPerSecond;
+      const seconds = (ticks + graph.feltTicks[move] - graph.ticks[move]) / this.ticksPerSecond;
       const factor = graph.wary[to] * (felt.factor ? felt.factor[to] : 1);
       // Nobody jumps on the spot for nothing.
       const going = this.task.ways && to !== cell ? factor : factor * ROAMING;
@@ -155,7 +155,7 @@ export class Planner {
         (this.parent[at] < 0 && to === this.task.keep ? KEEPING_SECONDS : 0);
       const share = this.task.over.get(move);
       if (share === undefined || !this.task.isEnd) this.reach(to, from + ticks, price, at, move);
-      else this.arrive(to, from + ticks * share, price - seconds * (1 - share), at, move);
+      else this.arrive(to, from + ticks * share, price - (ticks / this.ticksPerSecond) * (1 - share), at, move);
     }
   }
 

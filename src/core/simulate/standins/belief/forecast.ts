@@ -1,0 +1,376 @@
+import { cellIndexAt, isSolidAt, type ArenaGrid } from '../../../arena/grid';
+import type { LevelProgram } from '../../../compile/levelProgram';
+import { SHOWN } from '../screen';
+import type { StandInTraits } from '../traits';
+import type { Belief } from './belief';
+import type { DrawnSight } from './drawnSight';
+
+/** How likely it turns back within a second, and at most. */
+const TURNS_BACK_A_SECOND = 0.25;
+const MOST_TURNING = 0.3;
+/** What looks this nearly where it goes looks where it goes; cosine of the angle. */
+const LOOKS_AHEAD_COSINE = 0.8;
+/** How likely something that is out comes back within a second, as long as nobody knows. */
+const COMES_BACK_A_SECOND = 0.12;
+/** What gives warning is there after so long. */
+const WARNED_SECONDS = 0.3;
+/** What is known to stay out for a time is trusted up to so long before that. */
+const TRUST_SECONDS = 0.35;
+/** A hunter whose speed nobody has seen yet is taken to be this fast, as a share of the own speed. */
+const GUESSED_SPEED = 0.8;
+/** What is out in its beat is hardly met. */
+const MET_WHILE_OUT = 0.03;
+/** What has stood for longer than this goes on standing, as far as anybody knows. */
+const PAUSE_SECONDS = 2.5;
+/** What goes less far than this in a step stands, cells. */
+const STANDS_CELLS = 0.02;
+/** How far beside the way is looked for room to turn off, cells. */
+const ROOM_CELLS = 1;
+/** On, back at any time, and off to either side where it cannot go on. */
+const MOST_COURSES = 4;
+
+/** One of the ways on which a thing may go from now, over the steps of what is foreseen. */
+export interface Course {
+  x: Float64Array;
+  y: Float64Array;
+  cell: Int32Array;
+  /** Where it looks at each step. */
+  facingX: Float64Array;
+  facingY: Float64Array;
+  /** How likely it is there at each step, so that it can be met. */
+  sure: Float64Array;
+}
+
+/** How a thing goes and looks just now, and whether it looks where it goes. */
+interface Motion {
+  x: number;
+  y: number;
+  velocityX: number;
+  velocityY: number;
+  facingX: number;
+  facingY: number;
+  looksAhead: boolean;
+}
+
+/** A thing that is minded: what it can do, and the courses on which it may go. */
+export interface Minded extends Course {
+  piece: number;
+  harm: number;
+  /** Both round: how near the middles come; else half of the sides of both together. */
+  reach: number;
+  halfX: number;
+  halfY: number;
+  shy: number;
+  sight: DrawnSight | undefined;
+  isAlarmed: boolean;
+  isHunting: boolean;
+  /** Whether it walks about, so that nobody knows where it will be. */
+  wanders: boolean;
+  /** How its shots go, cells a tick; 0 and 0 for what does not fire. */
+  firesX: number;
+  firesY: number;
+  /** The fastest it was seen to go, cells a tick. */
+  topSpeed: number;
+  /** Cells a tick with which it hunts; and how far it is to each cell. */
+  speed: number;
+  ways: Float32Array;
+  /** Where else it may go, as long as nobody knows better: `otherCount` of them. */
+  others: Course[];
+  otherCount: number;
+}
+
+function makeCourse(steps: number): Course {
+  return {
+    x: new Float64Array(steps + 1),
+    y: new Float64Array(steps + 1),
+    cell: new Int32Array(steps + 1),
+    facingX: new Float64Array(steps + 1),
+    facingY: new Float64Array(steps + 1),
+    sure: new Float64Array(steps + 1),
+  };
+}
+
+export function makeMinded(steps: number): Minded {
+  return {
+    ...makeCourse(steps),
+    piece: -1,
+    harm: 0,
+    reach: 0,
+    halfX: 0,
+    halfY: 0,
+    shy: 0,
+    sight: undefined,
+    isAlarmed: false,
+    isHunting: false,
+    wanders: false,
+    firesX: 0,
+    firesY: 0,
+    topSpeed: 0,
+    speed: 0,
+    ways: new Float32Array(0),
+    others: Array.from({ length: MOST_COURSES - 1 }, () => makeCourse(steps)),
+    otherCount: 0,
+  };
+}
+
+/** Foresees where things will be: in their beat, back the way they came, straight on, or after the player. */
+export class Forecast {
+  private readonly queue: Int32Array;
+
+  constructor(
+    private readonly program: LevelProgram,
+    private readonly traits: StandInTraits,
+    private readonly isDrifter: Uint8Array,
+    private readonly stepTicks: number,
+    private readonly steps: number,
+  ) {
+    this.queue = new Int32Array(program.grid.width * program.grid.height);
+  }
+
+  /** Fills in the courses of a minded thing from what is believed of it. */
+  foresee(one: Minded, belief: Belief, tick: number, grid: ArenaGrid): void {
+    const delay = tick - belief.tick;
+    const { beatRounds } = this.traits;
+    one.otherCount = 0;
+    one.wanders = false;
+    const round = one.isHunting ? 0 : belief.past.roundOf(one.piece, beatRounds);
+    if (round > 0) this.followBeat(one, belief, delay, round);
+    else {
+      const back = one.isHunting ? 0 : belief.past.retraceOf(one.piece, beatRounds);
+      this.goOn(one, belief, delay, grid);
+      if (back > 0) this.goBack(one, belief, delay, back);
+    }
+    this.noteCells(one, grid);
+    for (let other = 0; other < one.otherCount; other++) this.noteCells(one.others[other], grid);
+    if (one.isHunting) this.hunt(one, belief, grid);
+  }
+
+  private noteCells({ x, y, cell }: Course, grid: ArenaGrid): void {
+    for (let step = 0; step <= this.steps; step++) cell[step] = cellIndexAt(grid, x[step], y[step]);
+  }
+
+  private followBeat(one: Minded, { past, frame }: Belief, delay: number, round: number): void {
+    for (let step = 0; step <= this.steps; step++) {
+      const place = past.placeAfter(one.piece, round, delay + step * this.stepTicks);
+      const isKnown = !Number.isNaN(past.xAt(place));
+      if (isKnown) {
+        one.x[step] = past.xAt(place);
+        one.y[step] = past.yAt(place);
+        one.facingX[step] = past.facingXAt(place);
+        one.facingY[step] = past.facingYAt(place);
+      } else {
+        one.x[step] = step > 0 ? one.x[step - 1] : frame.x[one.piece];
+        one.y[step] = step > 0 ? one.y[step - 1] : frame.y[one.piece];
+        one.facingX[step] = step > 0 ? one.facingX[step - 1] : frame.facingX[one.piece];
+        one.facingY[step] = step > 0 ? one.facingY[step - 1] : frame.facingY[one.piece];
+      }
+      const shown = isKnown ? past.shownAt(place) : frame.shown[one.piece];
+      one.sure[step] = shown === SHOWN.here ? 1 : shown === SHOWN.out ? MET_WHILE_OUT : 0;
+    }
+  }
+
+  /** Back the way it came, as far as that is remembered. */
+  private goBack(one: Minded, belief: Belief, delay: number, ago: number): void {
+    const { past, frame } = belief;
+    one.otherCount = 0;
+    one.wanders = false;
+    const vx = belief.velocityX[one.piece];
+    const vy = belief.velocityY[one.piece];
+    const ahead = frame.facingX[one.piece] * vx + frame.facingY[one.piece] * vy;
+    const looksAhead = ahead > LOOKS_AHEAD_COSINE * Math.sqrt(vx * vx + vy * vy);
+    for (let step = 0; step <= this.steps; step++) {
+      const place = past.placeBack(one.piece, ago, delay + step * this.stepTicks);
+      if (place < 0 || Number.isNaN(past.xAt(place))) return;
+      one.x[step] = past.xAt(place);
+      one.y[step] = past.yAt(place);
+      this.turnEyesBack(one, step, frame.facingX[one.piece], frame.facingY[one.piece], looksAhead);
+      one.sure[step] = this.surenessAt(belief, one.piece, delay + step * this.stepTicks);
+    }
+  }
+
+  /** What goes back looks where it goes; while it stands it looks where it looked as it came. */
+  private turnEyesBack(one: Minded, step: number, x: number, y: number, looksAhead: boolean): void {
+    const goesX = step === 0 ? 0 : one.x[step] - one.x[step - 1];
+    const goesY = step === 0 ? 0 : one.y[step] - one.y[step - 1];
+    const far = Math.sqrt(goesX * goesX + goesY * goesY);
+    if (far < STANDS_CELLS) {
+      one.facingX[step] = step === 0 ? x : one.facingX[step - 1];
+      one.facingY[step] = step === 0 ? y : one.facingY[step - 1];
+    } else {
+      one.facingX[step] = looksAhead ? goesX / far : x;
+      one.facingY[step] = looksAhead ? goesY / far : y;
+    }
+  }
+
+  /** On in a straight line; what meets a wall turns back, or off to where there is room. */
+  private goOn(one: Minded, belief: Belief, delay: number, grid: ArenaGrid): void {
+    const { piece } = one;
+    const { frame } = belief;
+    let x = frame.x[piece];
+    let y = frame.y[piece];
+    let velocityX = belief.velocityX[piece];
+    let velocityY = belief.velocityY[piece];
+    const passesWalls = this.isDrifter[piece] === 1 || isSolidAt(grid, Math.floor(x), Math.floor(y));
+    // What has stopped for a moment will go on, or off to somewhere else.
+    const isPausing =
+      !passesWalls && !one.isHunting && velocityX === 0 && velocityY === 0 && this.pauses(belief, piece);
+    if (isPausing) {
+      velocityX = belief.wentX[piece];
+      velocityY = belief.wentY[piece];
+    }
+    const turns = !passesWalls && (velocityX !== 0 || velocityY !== 0);
+    const knowsTurns = turns && this.traits.beatRounds > 0;
+    // Seen from the side, what walks on boards is not expected to walk on air.
+    const kind = this.program.kinds[this.program.pieces[piece].kindIndex];
+    const feet = kind.stand.south + 0.1;
+    const walks =
+      this.program.isSideView && kind.falls && isSolidAt(grid, Math.floor(x), Math.floor(y + feet)) && velocityX !== 0;
+    // What looks where it goes turns its eyes with it.
+    let facingX = frame.facingX[piece];
+    let facingY = frame.facingY[piece];
+    const speed = Math.sqrt(velocityX * velocityX + velocityY * velocityY);
+    const looksAhead = facingX * velocityX + facingY * velocityY > LOOKS_AHEAD_COSINE * speed;
+    one.wanders = turns;
+    if (turns && !one.isHunting)
+      this.turnBackAnyTime(one, { x, y, velocityX, velocityY, facingX, facingY, looksAhead });
+    let share = isPausing
+      ? this.turnOff(one, { x, y, velocityX, velocityY, facingX, facingY, looksAhead }, 0, grid)
+      : 1;
+    let ticks = delay;
+    for (let step = 0; step <= this.steps; step++) {
+      const nextX = x + velocityX * ticks;
+      const nextY = y + velocityY * ticks;
+      const hasFooting = !walks || isSolidAt(grid, Math.floor(nextX), Math.floor(nextY + feet));
+      if (hasFooting && (passesWalls || isOpenWay(grid, x, y, nextX, nextY))) {
+        x = nextX;
+        y = nextY;
+      } else {
+        if (turns && !walks && !one.isHunting && one.otherCount <= 1)
+          share = this.turnOff(one, { x, y, velocityX, velocityY, facingX, facingY, looksAhead }, step, grid);
+        velocityX = -velocityX;
+        velocityY = -velocityY;
+      }
+      if (knowsTurns && step > 0 && belief.turnsAt(piece, x, y, velocityX, velocityY, this.stepTicks)) {
+        velocityX = -velocityX;
+        velocityY = -velocityY;
+      }
+      if (looksAhead && facingX * velocityX + facingY * velocityY < 0) {
+        facingX = -facingX;
+        facingY = -facingY;
+      }
+      one.x[step] = x;
+      one.y[step] = y;
+      one.facingX[step] = facingX;
+      one.facingY[step] = facingY;
+      one.sure[step] = share * this.surenessAt(belief, piece, delay + step * this.stepTicks);
+      ticks = this.stepTicks;
+    }
+  }
+
+  private pauses(belief: Belief, piece: number): boolean {
+    return belief.tick - belief.stillSince[piece] < PAUSE_SECONDS * this.ticksPerSecond;
+  }
+
+  private get ticksPerSecond(): number {
+    return this.program.ticksPerSecond;
+  }
+
+  /** What turns back without a warning is minded too, as far as that is likely. */
+  private turnBackAnyTime(one: Minded, { x, y, velocityX, velocityY, facingX, facingY, looksAhead }: Motion): void {
+    const back = one.others[one.otherCount++];
+    for (let step = 0; step <= this.steps; step++) {
+      back.x[step] = x - velocityX * step * this.stepTicks;
+      back.y[step] = y - velocityY * step * this.stepTicks;
+      back.facingX[step] = looksAhead ? -facingX : facingX;
+      back.facingY[step] = looksAhead ? -facingY : facingY;
+      back.sure[step] = Math.min(MOST_TURNING, (TURNS_BACK_A_SECOND * step * this.stepTicks) / this.ticksPerSecond);
+    }
+  }
+
+  /** Where it cannot go on, it may turn off to either side as well as back. The share that is left for going back. */
+  private turnOff(
+    one: Minded,
+    { x, y, velocityX, velocityY, facingX, facingY, looksAhead }: Motion,
+    from: number,
+    grid: ArenaGrid,
+  ): number {
+    const speed = Math.sqrt(velocityX * velocityX + velocityY * velocityY);
+    const sides = [1, -1].filter((side) => {
+      const towardsX = (-side * velocityY) / speed;
+      const towardsY = (side * velocityX) / speed;
+      return isOpenWay(grid, x, y, x + towardsX * ROOM_CELLS, y + towardsY * ROOM_CELLS);
+    });
+    const share = 1 / (sides.length + 1);
+    for (const side of sides) {
+      const off = one.others[one.otherCount++];
+      const offX = -side * velocityY * this.stepTicks;
+      const offY = side * velocityX * this.stepTicks;
+      let placeX = x;
+      let placeY = y;
+      for (let step = 0; step <= this.steps; step++) {
+        if (step > from && isOpenWay(grid, placeX, placeY, placeX + offX, placeY + offY)) {
+          placeX += offX;
+          placeY += offY;
+        }
+        off.x[step] = placeX;
+        off.y[step] = placeY;
+        off.facingX[step] = looksAhead ? (-side * velocityY) / speed : facingX;
+        off.facingY[step] = looksAhead ? (side * velocityX) / speed : facingY;
+        off.sure[step] = step < from ? 0 : share;
+      }
+    }
+    return share;
+  }
+
+  /** How likely something is there, so that it can be met, so many ticks after it was seen. */
+  private surenessAt(belief: Belief, piece: number, ticks: number): number {
+    const { frame } = belief;
+    const since = belief.tick - belief.shownSince[piece];
+    if (frame.shown[piece] === SHOWN.here) {
+      const lasts = belief.spellHere[piece];
+      // It goes out when its time is up, if it has done so before; not before that is over for certain.
+      return lasts > 0 && since + ticks > lasts + TRUST_SECONDS * this.ticksPerSecond ? 0.4 : 1;
+    }
+    if (belief.warnsSince[piece] >= 0)
+      return belief.tick - belief.warnsSince[piece] + ticks > WARNED_SECONDS * this.ticksPerSecond ? 1 : 0.1;
+    const lasts = belief.spellOut[piece];
+    if (lasts > 0) return since + ticks < lasts - TRUST_SECONDS * this.ticksPerSecond ? 0.02 : 1;
+    return Math.min(1, (COMES_BACK_A_SECOND * ticks) / this.ticksPerSecond);
+  }
+
+  /** How far it is for a hunter to each cell within its reach. */
+  private hunt(one: Minded, belief: Belief, grid: ArenaGrid): void {
+    const { width, solid } = grid;
+    if (one.ways.length !== solid.length) one.ways = new Float32Array(solid.length);
+    const { ways } = one;
+    const { queue } = this;
+    ways.fill(Infinity);
+    one.speed = Math.max(
+      belief.topSpeed[one.piece],
+      GUESSED_SPEED * this.program.player.step * (belief.topSpeed[one.piece] > 0 ? 0 : 1),
+    );
+    const most = one.speed * this.stepTicks * this.steps + one.reach + 2;
+    const start = one.cell[0];
+    ways[start] = 0;
+    let size = 1;
+    queue[0] = start;
+    for (let at = 0; at < size; at++) {
+      const cell = queue[at];
+      const next = ways[cell] + 1;
+      if (next > most) break;
+      for (const other of [cell + 1, cell - 1, cell + width, cell - width]) {
+        if (other < 0 || other >= solid.length || solid[other] === 1 || ways[other] <= next) continue;
+        if (Math.abs((other % width) - (cell % width)) > 1) continue;
+        ways[other] = next;
+        queue[size++] = other;
+      }
+    }
+  }
+}
+
+function isOpenWay(grid: ArenaGrid, x0: number, y0: number, x1: number, y1: number): boolean {
+  return (
+    !isSolidAt(grid, Math.floor(x1), Math.floor(y1)) &&
+    !isSolidAt(grid, Math.floor((x0 + x1) / 2), Math.floor((y0 + y1) / 2))
+  );
+}
