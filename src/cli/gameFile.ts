@@ -6,7 +6,7 @@ import {
   locateInFile,
   nearestWord,
   readGame,
-  STAND_INS,
+  standInsOf,
   type GameDocument,
   type LevelProgram,
   type Overrides,
@@ -61,11 +61,13 @@ export function openLevel({ text, game }: GameFile, levelId: string, overrides: 
   throw new CommandFault(`The level ${levelId} cannot be run.`, 'Correct what is listed.', faults);
 }
 
-export function findStandIns(id: string): StandInTraits[] {
-  if (id === 'all') return [...STAND_INS];
-  const found = STAND_INS.find((candidate) => candidate.id === id);
+/** The stand-ins of a name, or all that can play the game. */
+export function findStandIns(id: string, { game }: GameFile): StandInTraits[] {
+  const all = standInsOf(game);
+  if (id === 'all') return all;
+  const found = all.find((candidate) => candidate.id === id);
   if (found) return [found];
-  const known = STAND_INS.map((candidate) => candidate.id);
+  const known = all.map((candidate) => candidate.id);
   const nearest = nearestWord(id, known);
   throw new CommandFault(
     `There is no stand-in \`${id}\`.`,

@@ -175,7 +175,8 @@ export {
 } from './simulate/previewMovers';
 export type { EntryGhost } from './simulate/previewEntries';
 export type { CueEntry, EntrySpot } from './compile/entryPlaces';
-export { CONTROLS, STAND_INS, TRAIT_LIMITS, type StandInTraits } from './simulate/standins/traits';
+export { CONTROLS, STAND_INS, TRAIT_LIMITS, type StandInTraits, type TraitLimit } from './people/traits';
+export { standInName, standInsOf, traitsOf, type OwnStandIn } from './document/standIns';
 
 export type { Band } from './measure/statistics/band';
 export { cueWarnings, laneWarnings } from './measure/cueWarnings';

@@ -21,7 +21,7 @@ import type { World } from './simulate/engine/world';
 import { Runner } from './simulate/run';
 import { SAMPLES_PER_SECOND, type RunSamples } from './simulate/runRecord';
 import { RunWatch } from './simulate/runWatch';
-import type { StandInTraits } from './simulate/standins/traits';
+import type { StandInTraits } from './people/traits';
 
 /** Everything that can be said about a game without running it, errors first; of all levels, or of one. */
 export function checkGame(game: GameDocument, levelId?: string): Diagnostic[] {
@@ -84,7 +84,7 @@ export function runChunk(program: LevelProgram, traits: StandInTraits, firstSeed
 export function runSeeds(runner: Runner, firstSeed: number, count: number): ChunkResult {
   const result: ChunkResult = { firstSeed, rows: [], pacing: emptyPacing(), notes: [] };
   const watch = new RunWatch(runner.program);
-  const onTick = (world: World, input: number) => watch.look(world, input);
+  const onTick = (world: World, input: number) => watch.look(world, input, runner.isWatching);
   for (let seed = firstSeed; seed < firstSeed + count; seed++) {
     const samples: RunSamples = { pressure: [], sighted: [] };
     const { record } = runner.run(seed, { samples, onTick });

@@ -1,4 +1,4 @@
-import { bug, compileGameLevel, Runner, runSeeds, steeringOf } from '@/core/index';
+import { bug, compileGameLevel, Runner, runSeeds, standInsOf, steeringOf } from '@/core/index';
 import type { ChunkReply, ChunkTask } from './chunkTask';
 
 let prepared: { key: string; runner: Runner } | undefined;
@@ -13,5 +13,8 @@ export function computeChunk(task: ChunkTask): ChunkReply {
 function prepareRunner(task: ChunkTask): Runner {
   const compiled = compileGameLevel(task.game, task.levelId, task.overrides);
   if (!compiled.ok) return bug(`a chunk of a level that does not compile: ${compiled.faults[0].message}`);
-  return new Runner(compiled.value, steeringOf(task.standInId) ?? bug(`no stand-in ${task.standInId}`));
+  return new Runner(
+    compiled.value,
+    steeringOf(task.standInId, standInsOf(task.game)) ?? bug(`no stand-in ${task.standInId}`),
+  );
 }

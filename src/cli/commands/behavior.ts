@@ -13,7 +13,7 @@ export interface BehaviorOptions {
 export async function behavior(file: string, name: string, options: BehaviorOptions): Promise<number> {
   const opened = openGame(file);
   const program = openLevel(opened, options.level, NO_OVERRIDES);
-  const [traits] = findStandIns(options.standin);
+  const [traits] = findStandIns(options.standin, opened);
   const figures = measureBehavior(program, name, traits, 1, options.runs);
   if (!figures) {
     const known = [...new Set(program.brains.map((brain) => brain.behavior))];

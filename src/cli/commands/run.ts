@@ -55,7 +55,7 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
   const opened = openGame(file);
   const overrides: Overrides = { knobs: options.set, ...readFrom(options.from) };
   const program = openLevel(opened, options.level, overrides);
-  const standIns = findStandIns(options.standin);
+  const standIns = findStandIns(options.standin, opened);
   const tasksFor = (standInId: string, runs: number) =>
     cutIntoChunks(options.seed, runs, CHUNK_RUNS).map((chunk): ChunkTask => ({
       documentHash: opened.hash,

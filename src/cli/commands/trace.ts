@@ -23,10 +23,11 @@ const inputsShape = z.array(z.number().refine(isInput, 'it is no input of the co
 
 /** `gorge trace GAME`: one run as JSON lines, a line a tick, log entries as they happen, last the fingerprint. */
 export async function trace(file: string, options: TraceOptions): Promise<number> {
-  const program = openLevel(openGame(file), options.level, { knobs: [] });
+  const opened = openGame(file);
+  const program = openLevel(opened, options.level, { knobs: [] });
   const steering: Steering = options.inputs
     ? { type: 'inputs', inputs: readInputs(options.inputs) }
-    : { type: 'stand-in', traits: findStandIns(options.standin)[0] };
+    : { type: 'stand-in', traits: findStandIns(options.standin, opened)[0] };
   const lines: string[] = [];
   const events: RunEvent[] = [];
   const { record, hash } = new Runner(program, steering).run(options.seed, {

@@ -5,3 +5,4 @@ export * from './areaCommands';
 export * from './castCommands';
 export * from './renameCommands';
 export * from './placeCommands';
+export { addStandIn, nameStandIn, removeStandIn, setLikeness, setLimit } from './standIns';

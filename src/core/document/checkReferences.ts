@@ -1,3 +1,4 @@
+import { TAKEN_IDS } from './standIns';
 import { gunOf } from './controlShape';
 import { errorAt, type Diagnostic } from '../foundation/diagnostic';
 import type { Contact, Effect } from './contactShape';
@@ -29,6 +30,23 @@ export function checkReferences(game: GameDocument): Diagnostic[] {
       game.levels.map((level) => level.id),
       ['levels'],
       'level',
+    ),
+    ...twice(
+      (game.standIns ?? []).map((standIn) => standIn.id),
+      ['standIns'],
+      'stand-in',
+    ),
+    ...(game.standIns ?? []).flatMap(({ id }, index) =>
+      TAKEN_IDS.includes(id)
+        ? [
+            errorAt(
+              { path: ['standIns', index, 'id'] },
+              'standin-name-taken',
+              `\`${id}\` is always there.`,
+              'Give the stand-in of this game another id.',
+            ),
+          ]
+        : [],
     ),
     ...game.terrain.flatMap((ground, index) => checkGround(game, ground, ['terrain', index])),
     ...game.cast.flatMap((kind, index) => checkKind(game, kind, ['cast', index])),

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { contactShape } from './contactShape';
 import { controlShape } from './controlShape';
+import { limitsShape } from './limitsShape';
 import { outlineShape } from './outlineShape';
 
 /** The version of the file format that this program writes. Newer ones are refused, older ones are migrated. */
@@ -14,6 +15,7 @@ export const LIMITS = {
   pieces: 2000,
   waypoints: 200,
   levels: 100,
+  standIns: 8,
   scriptLines: 4000,
   scriptLineLength: 400,
 } as const;
@@ -202,6 +204,15 @@ export const scriptShape = z.strictObject({
   lines: z.array(z.string().max(LIMITS.scriptLineLength)).max(LIMITS.scriptLines),
 });
 
+export const standInShape = z
+  .strictObject({
+    id: identifier,
+    name: label,
+    like: z.enum(['novice', 'casual', 'practised', 'expert']).describe('whose limits hold where no other is set'),
+    limits: limitsShape.optional(),
+  })
+  .describe("a simulated player of the game's own");
+
 export const gameShape = z.strictObject({
   format: z.literal('gorge'),
   version: z.literal(FORMAT_VERSION),
@@ -212,6 +223,7 @@ export const gameShape = z.strictObject({
   cast: z.array(kindShape).max(500),
   contacts: z.array(contactShape).max(2000).optional(),
   scripts: z.array(scriptShape).max(200),
+  standIns: z.array(standInShape).max(LIMITS.standIns).optional(),
   levels: z.array(levelShape).max(LIMITS.levels),
 });
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { hallOnly } from '../../../tests/support/kilnYard';
 import { checkGame, compileGameLevel } from '../pipeline';
 import { Runner } from '../simulate/run';
-import { STAND_INS } from '../simulate/standins/traits';
+import { STAND_INS } from '../people/traits';
 import { LIMITS } from './gameDocument';
 import { addLevel, canHoldLevels, duplicateLevel, moveLevel, removeLevel } from './levelCommands';
 import { readGameValue } from './readGame';

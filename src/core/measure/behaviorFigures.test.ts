@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { dryingHall, kilnYard } from '../../../tests/support/kilnYard';
 import { smallGame, smallProgram } from '../../../tests/support/smallLevel';
 import { measurePursuit } from '../pipeline';
-import { STAND_INS } from '../simulate/standins/traits';
+import { STAND_INS } from '../people/traits';
 import { measureBehavior } from './behaviorFigures';
 
 const HALL = [

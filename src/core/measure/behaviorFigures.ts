@@ -6,7 +6,7 @@ import { Runner } from '../simulate/run';
 import { pieceIdOf, type RunEvent } from '../simulate/engine/runEvent';
 import type { World } from '../simulate/engine/world';
 import { UnrestWatch, type Unrest } from '../simulate/unrest';
-import type { StandInTraits } from '../simulate/standins/traits';
+import type { StandInTraits } from '../people/traits';
 
 /** Back to where it came from within this time is a flip-flop. */
 const FLIP_SECONDS = 1;

@@ -3,7 +3,7 @@ import { smallProgram } from '../../../tests/support/smallLevel';
 import { playTries } from '../simulate/playTries';
 import { Runner } from '../simulate/run';
 import type { RunRecord } from '../simulate/runRecord';
-import { STAND_INS } from '../simulate/standins/traits';
+import { STAND_INS } from '../people/traits';
 import { describeLearning } from './learning';
 
 const record = (isWon: boolean) => ({ outcome: isWon ? 'won' : 'lost' }) as RunRecord;

@@ -3,7 +3,7 @@ import { dryingHall } from '../../../tests/support/kilnYard';
 import { runChunk } from '../pipeline';
 import { describeSummary, headline } from '../report/sentences';
 import { writeRunCsv } from '../report/runTable';
-import { STAND_INS } from '../simulate/standins/traits';
+import { STAND_INS } from '../people/traits';
 import { mergeChunks } from './chunk';
 import { addRunPacing, describePacing, emptyPacing } from './pacing';
 import { durationHistogram } from './statistics/histogram';

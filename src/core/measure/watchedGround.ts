@@ -2,7 +2,7 @@ import { isLineClear } from '../arena/sight';
 import type { LevelProgram } from '../compile/levelProgram';
 import { Runner } from '../simulate/run';
 import type { World } from '../simulate/engine/world';
-import type { StandInTraits } from '../simulate/standins/traits';
+import type { StandInTraits } from '../people/traits';
 import { buildFloorCells } from './floorCells';
 
 /** How often it is looked which ground is watched, times a second. */

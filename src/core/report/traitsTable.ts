@@ -1,4 +1,4 @@
-import { STAND_INS, TRAIT_LIMITS } from '../simulate/standins/traits';
+import { STAND_INS, TRAIT_LIMITS } from '../people/traits';
 
 /** The limits of the stand-ins that ship as rows of a table for the documentation, with what is known of them in people. */
 export function writeTraitsTable(): string {

@@ -26,9 +26,10 @@ export class HandWatch {
     this.mayStand = isOnlyToLive(program);
   }
 
-  look({ player, tick }: World, input: number): void {
+  /** `isWatching`: it stands on purpose. */
+  look({ player, tick }: World, input: number, isWatching: boolean): void {
     if (input !== 0) this.hasPressed = true;
-    if (player.x !== this.x || player.y !== this.y || player.stunLeft > 0) {
+    if (player.x !== this.x || player.y !== this.y || player.stunLeft > 0 || isWatching) {
       this.x = player.x;
       this.y = player.y;
       this.since = tick;

@@ -9,7 +9,7 @@ import { ReferenceInterpreter } from '../testing/referenceBrain';
 import type { RunEvent } from './engine/runEvent';
 import { Runner, type Steering } from './run';
 import { timeRoute } from './routeTimes';
-import { STAND_INS } from './standins/traits';
+import { STAND_INS } from '../people/traits';
 
 const CASUAL: Steering = { type: 'stand-in', traits: STAND_INS[1] };
 

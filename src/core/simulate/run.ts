@@ -16,7 +16,7 @@ import { makeControl } from './standins/controls';
 import type { MindPicture } from './standins/mindPicture';
 import { FRAME_TICKS, ScreenMemory } from './standins/screen';
 import { showScreen } from './standins/showScreen';
-import type { ControlId, StandInTraits } from './standins/traits';
+import type { ControlId, StandInTraits } from '../people/traits';
 
 /**
  * Who steers the player: a stand-in, nobody or a blind hand, or inputs kept from a try (one a tick; then none).
@@ -62,6 +62,11 @@ export class Runner {
       this.memory = new ScreenMemory(program, Math.ceil((steering.traits.reactionMs / 1000) * program.ticksPerSecond));
     }
     this.own = { body: this.world.player, tick: 0, held: this.world.collected, livesLeft: 0 };
+  }
+
+  /** Whether the stand-in stands on purpose just now, to see how things go. */
+  get isWatching(): boolean {
+    return this.standIn?.isWatching ?? false;
   }
 
   /** What the stand-in believes, minds and wants just now. */

@@ -79,9 +79,9 @@ export class RunWatch {
   }
 
   /** To be called in every tick. */
-  look(world: World, input: number): void {
+  look(world: World, input: number, isWatching: boolean): void {
     this.world = world;
-    this.hand.look(world, input);
+    this.hand.look(world, input, isWatching);
     if (this.unrest.isNeeded) this.unrest.look(world);
     if (world.lossTick !== this.lastLoss) this.lookAtLoss(world);
     if (world.tick % this.everyTicks !== 0) return;

@@ -1,4 +1,4 @@
-import { compileGameLevel, nearestWord, STAND_INS, writeRunCsv, type RunRecord } from '@/core/index';
+import { compileGameLevel, nearestWord, standInsOf, writeRunCsv, type RunRecord } from '@/core/index';
 import {
   runPageQuery,
   startBatchRequest,
@@ -23,7 +23,7 @@ export function postBatch(gameId: string, request: Request): Promise<Response> {
     const { revision, levelId, standInId, runs, firstSeed } = await readJson(request, startBatchRequest, 4096);
     const document = await findRevision(id, revision);
     if (!document) throw notFound('such revision of this game', 'Save the draft first; a batch runs what is saved.');
-    const standIns = STAND_INS.map((standIn) => standIn.id);
+    const standIns = standInsOf(document).map((standIn) => standIn.id);
     if (!standIns.includes(standInId)) {
       const nearest = nearestWord(standInId, standIns);
       const hint = nearest ? `Did you mean \`${nearest}\`?` : `The stand-ins are ${standIns.join(', ')}.`;

@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { commands } from '@/core/index';
+import { commands, type GameDocument } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
@@ -99,7 +99,7 @@ export function Course({ gameId }: { gameId: string }) {
             {batches.error ? (
               <Failed error={batches.error} onRetry={() => void batches.refetch()} />
             ) : (
-              <BatchTable gameId={gameId} batches={batches.data} />
+              <BatchTable game={document} gameId={gameId} batches={batches.data} />
             )}
           </>
         )}
@@ -108,7 +108,15 @@ export function Course({ gameId }: { gameId: string }) {
   );
 }
 
-function BatchTable({ gameId, batches }: { gameId: string; batches: BatchInfo[] | undefined }) {
+function BatchTable({
+  game,
+  gameId,
+  batches,
+}: {
+  game: GameDocument;
+  gameId: string;
+  batches: BatchInfo[] | undefined;
+}) {
   if (!batches) return <Loading what="the batches" />;
   if (batches.length === 0) return <p className="quiet">None yet. Open a level and press Run 500.</p>;
   return (
@@ -130,7 +138,7 @@ function BatchTable({ gameId, batches }: { gameId: string; batches: BatchInfo[] 
               <Link href={`/games/${gameId}/batches/${batch.id}`}>Batch {batch.id}</Link>
             </td>
             <td>{batch.levelName}</td>
-            <td>{sayBatch(batch)}</td>
+            <td>{sayBatch(batch, game)}</td>
             <td className="number">
               {batch.firstSeed}–{batch.firstSeed + batch.runs - 1}
             </td>

@@ -1,6 +1,6 @@
 'use client';
 
-import { sayShare, waysOn, wilsonInterval, type CourseWay, type GameDocument } from '@/core/index';
+import { sayShare, standInName, waysOn, wilsonInterval, type CourseWay, type GameDocument } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 
 const NODE = { width: 122, height: 54, gap: 36 };
@@ -54,7 +54,9 @@ export function CourseMap({ game, batches }: { game: GameDocument; batches: read
           const share = newest && wilsonInterval(newest.runsWon, newest.runsDone);
           return (
             <g key={level.id} transform={`translate(${left(place)} ${rise})`}>
-              <title>{share ? `${level.name}: ${newest.standInId} clears ${sayShare(share)}` : level.name}</title>
+              <title>
+                {share ? `${level.name}: ${standInName(game, newest.standInId)} clears ${sayShare(share)}` : level.name}
+              </title>
               <a href={`/games/${game.id}/levels/${level.id}`}>
                 <rect width={NODE.width} height={NODE.height} rx={4} fill="var(--paper)" stroke="var(--layer)" />
                 <text x={10} y={20} fontSize={12.5} fontWeight={600} fill="var(--ink)">
@@ -76,7 +78,9 @@ export function CourseMap({ game, batches }: { game: GameDocument; batches: read
                 </>
               )}
               <text x={10} y={34} fontSize={11} fill="var(--dim)">
-                {share ? `${newest.standInId} ${Math.round(share.value * 100)} %` : 'not measured yet'}
+                {share
+                  ? `${standInName(game, newest.standInId)} ${Math.round(share.value * 100)} %`
+                  : 'not measured yet'}
               </text>
             </g>
           );

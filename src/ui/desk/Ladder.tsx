@@ -36,9 +36,9 @@ export function Ladder({ isStale }: { isStale: boolean }) {
           </>
         )}
       </p>
-      {doubted.map(({ standIn: id, trust }) => (
+      {doubted.map(({ standIn: id, name, trust }) => (
         <p key={id} className="wary" data-testid={`distrust-${id}`} style={{ margin: '6px 0 0', fontSize: 12 }}>
-          <b>{id} is not to be trusted here:</b> {trust.reasons.join('; ')}.
+          <b>{name} is not to be trusted here:</b> {trust.reasons.join('; ')}.
         </p>
       ))}
     </section>
@@ -47,7 +47,7 @@ export function Ladder({ isStale }: { isStale: boolean }) {
 
 /** One rung: the rate as a bar with its interval; the number stands beside it, never on it. */
 function RungBar({ rung, isChosen, onChoose }: { rung: Rung; isChosen: boolean; onChoose: () => void }) {
-  const { standIn, summary, trust } = rung;
+  const { name, summary, trust } = rung;
   const { value, low, high } = summary.clearRate;
   const isDoubted = !trust.isTrusted;
   return (
@@ -73,11 +73,21 @@ function RungBar({ rung, isChosen, onChoose }: { rung: Rung; isChosen: boolean; 
         textAlign: 'left',
       }}
     >
-      <span style={{ fontWeight: isChosen ? 700 : 400 }}>{standIn}</span>
+      <span
+        title={name}
+        style={{
+          fontWeight: isChosen ? 700 : 400,
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+          whiteSpace: 'nowrap',
+        }}
+      >
+        {name}
+      </span>
       <Bar share={summary.clearRate} isDoubted={isDoubted} isChosen={isChosen} />
       <span className="mono" style={{ textAlign: 'right', lineHeight: 1.15 }}>
         <b
-          data-testid={isChosen ? 'clear-rate' : `clear-rate-${standIn}`}
+          data-testid={isChosen ? 'clear-rate' : `clear-rate-${rung.standIn}`}
           data-fingerprint={summary.hash}
           data-runs={summary.runs}
           style={{ fontSize: isChosen ? 15 : 13 }}

@@ -14,6 +14,7 @@ import {
 import { MOST_READING_RUNS } from '../editor/readingController';
 import { FindingList } from '../frame/FindingList';
 import { Ladder } from './Ladder';
+import { OwnStandIns } from './OwnStandIns';
 import { useDesk, useFollowed } from './DeskContext';
 
 /** The live difficulty beside the arena: how many get through, how long it takes, what ends it. */
@@ -54,8 +55,14 @@ export function Reading({
         </span>
       </div>
       {ladder.length > 0 && <Ladder isStale={isStale || cannotRun} />}
+      <OwnStandIns />
       {summary && (
-        <Numbers standIn={standIn} summary={summary} isStale={isStale || cannotRun} difference={difference} />
+        <Numbers
+          name={ladder.find((rung) => rung.standIn === standIn)?.name ?? standIn}
+          summary={summary}
+          isStale={isStale || cannotRun}
+          difference={difference}
+        />
       )}
       {!summary && !cannotRun && <p className="quiet">The first runs are on their way.</p>}
       {!cannotRun && <Findings isStale={isStale} />}
@@ -72,12 +79,12 @@ function sayStatus(summary: Summary | undefined, isStale: boolean, isRefining: b
 }
 
 function Numbers({
-  standIn,
+  name,
   summary,
   isStale,
   difference,
 }: {
-  standIn: string;
+  name: string;
   summary: Summary;
   isStale: boolean;
   difference: PairedDifference | undefined;
@@ -87,7 +94,7 @@ function Numbers({
   return (
     <div style={{ opacity: isStale ? 0.45 : 1, transition: 'opacity 120ms' }} aria-busy={isStale}>
       <h3 style={{ margin: '12px 0 0', fontSize: 13 }}>
-        {standIn}, {summary.runs} runs
+        {name}, {summary.runs} runs
       </h3>
       <div
         style={{

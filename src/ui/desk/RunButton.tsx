@@ -4,6 +4,7 @@ import { Button } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { standInName } from '@/core/index';
 import { faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
 import { useDesk, useFollowed } from './DeskContext';
@@ -16,6 +17,7 @@ export function RunButton() {
   const router = useRouter();
   const [isStarting, setIsStarting] = useState(false);
   const standIn = useFollowed(reading, (state) => state.standIn);
+  const name = useFollowed(session, (state) => standInName(state.game, standIn));
   const hasFaults = useFollowed(reading, (state) => state.faults.length > 0);
   const start = async () => {
     setIsStarting(true);
@@ -51,11 +53,11 @@ export function RunButton() {
       title={
         hasFaults
           ? 'The level has errors; see the Reading'
-          : `${standIn} plays seeds 1 to ${BATCH_RUNS} on the server; choose another in the Reading`
+          : `${name} plays seeds 1 to ${BATCH_RUNS} on the server; choose another in the Reading`
       }
       onClick={() => void start()}
     >
-      Run {BATCH_RUNS} of {standIn}
+      Run {BATCH_RUNS} of {name}
     </Button>
   );
 }

@@ -8,7 +8,7 @@ import {
   mergePacing,
   pairedDifference,
   resolvedCast,
-  STAND_INS,
+  standInsOf,
   summarise,
   type BehaviorFigures,
   type ChunkResult,
@@ -37,6 +37,8 @@ import { startSimulationWorker, type SimulationWorker } from '../workers/simulat
 /** One stand-in of the ladder: what its runs come to so far. */
 export interface Rung {
   standIn: string;
+  /** What it is called. */
+  name: string;
   summary: Summary;
   trust: Trust;
 }
@@ -76,6 +78,8 @@ export interface ReadingState {
 export const MOST_READING_RUNS = 400;
 const FIRST_CHUNK = 4;
 const NEXT_CHUNK = 10;
+/** Whose numbers are shown first. */
+const USUAL_STAND_IN = 'casual';
 /** How many runs the others on the ladder are given, and each control. */
 const MOST_LADDER_RUNS = 120;
 const MOST_CONTROL_RUNS = 40;
@@ -83,7 +87,6 @@ const MOST_CONTROL_RUNS = 40;
 const FIRST_ROUND_RUNS = 40;
 const KEPT_READINGS = 24;
 const LEAST_BASELINE_RUNS = 150;
-const USUAL_STAND_IN = 'casual';
 
 interface Generation {
   key: string;
@@ -162,6 +165,9 @@ export class ReadingController {
     for (const [standIn, chunks] of generation.chunks)
       generation.nextSeeds.set(standIn, 1 + [...chunks.values()].reduce((sum, chunk) => sum + chunk.rows.length, 0));
     this.generation = generation;
+    // Who has been taken out of the game is shown no longer.
+    if (!standInsOf(generation.game).some(({ id }) => id === this.standIn))
+      this.store.setState({ standIn: USUAL_STAND_IN, difference: undefined });
     this.store.setState({ isStale: true, isRefining: true, firstNumberMs: undefined });
     this.workers.forEach((worker, index) => void this.drive(worker, index === 0));
   }
@@ -308,7 +314,9 @@ export class ReadingController {
   private nextPiece(generation: Generation): Piecework | undefined {
     const { standIn: shown } = this;
     const done = (standIn: string) => (generation.nextSeeds.get(standIn) ?? 1) - 1;
-    const others = STAND_INS.map(({ id }) => id).filter((id) => id !== shown);
+    const others = standInsOf(generation.game)
+      .map(({ id }) => id)
+      .filter((id) => id !== shown);
     const wanted = [
       { standIn: shown, runs: FIRST_ROUND_RUNS },
       ...others.map((standIn) => ({ standIn, runs: FIRST_ROUND_RUNS })),
@@ -345,12 +353,12 @@ export class ReadingController {
       const own = this.stretchOf(generation, control).rows;
       return own.length > 0 ? [{ control, runs: own.length, clearRate: summarise(own, level).clearRate }] : [];
     });
-    const ladder = STAND_INS.flatMap(({ id }): Rung[] => {
+    const ladder = standInsOf(generation.game).flatMap(({ id, name }): Rung[] => {
       const own = this.stretchOf(generation, id);
       if (own.rows.length === 0) return [];
       const findings = describeFindings(notesOf(own.chunks), own.rows.length);
       const summary = summarise(own.rows, level);
-      return [{ standIn: id, summary, trust: judgeTrust(summary.clearRate, findings, controls) }];
+      return [{ standIn: id, name, summary, trust: judgeTrust(summary.clearRate, findings, controls) }];
     });
     this.store.setState({ ladder, controls });
     if (rows.length === 0) return;
@@ -371,7 +379,9 @@ export class ReadingController {
   }
 
   private isAllDone(generation: Generation): boolean {
-    return STAND_INS.every(({ id }) => this.stretchOf(generation, id).rows.length >= MOST_LADDER_RUNS);
+    return standInsOf(generation.game).every(
+      ({ id }) => this.stretchOf(generation, id).rows.length >= MOST_LADDER_RUNS,
+    );
   }
 
   private keep(generation: Generation): void {
@@ -396,13 +406,14 @@ function notesOf(chunks: readonly ChunkResult[]): RunNote[] {
 
 /** Everything of a game that can change how this level plays. */
 function contentKey(game: GameDocument, levelId: string): string {
-  const { terrain, cast, contacts, scripts, pixelsPerCell } = game;
+  const { terrain, cast, contacts, scripts, pixelsPerCell, standIns } = game;
   return JSON.stringify([
     terrain,
     cast,
     contacts,
     scripts,
     pixelsPerCell,
+    standIns,
     // Its number in the course is part of what its cues can say.
     game.levels.findIndex((level) => level.id === levelId),
     game.levels.find((level) => level.id === levelId),

@@ -11,6 +11,7 @@ import {
   goalMarks,
   headline,
   sayControls,
+  standInName,
   type FullSummary,
   type GameDocument,
 } from '@/core/index';
@@ -193,6 +194,7 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
 function Verdict({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary; game: GameDocument }) {
   const client = useQueryClient();
   const { trust, controls } = useTrust(game, batch, summary);
+  const name = standInName(game, batch.standInId);
   const cancel = async () => {
     await gorgeApi.cancelBatch(batch.gameId, batch.id);
     await client.invalidateQueries();
@@ -200,10 +202,10 @@ function Verdict({ batch, summary, game }: { batch: BatchInfo; summary: FullSumm
   return (
     <header className="band" style={{ padding: '14px 18px', background: 'var(--paper)' }}>
       <h1 style={{ margin: '0 0 6px', fontSize: 20 }} data-testid="headline">
-        {headline(summary, batch.standInId, trust)}
+        {headline(summary, name, trust)}
       </h1>
       <div style={{ display: 'flex', flexWrap: 'wrap', gap: '2px 22px' }} data-testid="sentences">
-        {describeSummary(summary, batch.standInId).map((sentence) => (
+        {describeSummary(summary, name).map((sentence) => (
           <span key={sentence}>{sentence}</span>
         ))}
       </div>
@@ -214,7 +216,7 @@ function Verdict({ batch, summary, game }: { batch: BatchInfo; summary: FullSumm
       )}
       {trust && !trust.isTrusted && (
         <p className="wary" style={{ margin: '6px 0 0' }} data-testid="report-distrust">
-          <b>{batch.standInId} is not to be trusted here:</b> {trust.reasons.join('; ')}.
+          <b>{name} is not to be trusted here:</b> {trust.reasons.join('; ')}.
         </p>
       )}
       {batch.status === 'running' && (

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { sayShare, wilsonInterval, type GameDocument, type Level } from '@/core/index';
+import { sayShare, standInName, wilsonInterval, type GameDocument, type Level } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import { LevelMap } from './LevelMap';
 
@@ -51,7 +51,7 @@ export function LevelCard({
         {newest ? (
           <>
             Last measured: <Link href={`/games/${game.id}/batches/${newest.id}`}>batch {newest.id}</Link>,{' '}
-            <span style={{ whiteSpace: 'nowrap' }}>{sayBatch(newest)}</span>
+            <span style={{ whiteSpace: 'nowrap' }}>{sayBatch(newest, game)}</span>
             {newest.revision !== revision && <span className="wary">, before the latest changes to the game</span>}
           </>
         ) : (
@@ -69,7 +69,7 @@ function sayPieces(pieces: number, level: Level): string {
   return `${pieces} ${pieces === 1 ? 'piece' : 'pieces'}${level.cues?.some((line) => /^\s*(spawner|waves)\b/.test(line)) ? ' + cues' : ''}`;
 }
 
-export function sayBatch(batch: BatchInfo): string {
+export function sayBatch(batch: BatchInfo, game: GameDocument): string {
   switch (batch.status) {
     case 'running':
       return `running, ${batch.runsDone} of ${batch.runs} runs`;
@@ -78,6 +78,6 @@ export function sayBatch(batch: BatchInfo): string {
     case 'failed':
       return 'failed';
     case 'finished':
-      return `${batch.standInId} clears ${sayShare(wilsonInterval(batch.runsWon, batch.runsDone))}`;
+      return `${standInName(game, batch.standInId)} clears ${sayShare(wilsonInterval(batch.runsWon, batch.runsDone))}`;
   }
 }

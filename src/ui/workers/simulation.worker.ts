@@ -12,7 +12,7 @@ import {
   recordRun,
   Runner,
   runSeeds,
-  STAND_INS,
+  standInsOf,
   steeringOf,
   timeRoute,
   type BehaviorFigures,
@@ -26,6 +26,7 @@ import {
   type PlayerReach,
   type PursuitFigure,
   type RecordedRun,
+  type StandInTraits,
   type RouteTimes,
 } from '@/core/index';
 
@@ -43,6 +44,8 @@ export interface CueCheck {
 }
 
 let program: LevelProgram | undefined;
+/** Who can play the game of that level. */
+let standIns: readonly StandInTraits[] = [];
 /** One for each who plays, since each keeps what it has worked out of the level. */
 const runners = new Map<string, Runner>();
 
@@ -51,13 +54,14 @@ const simulation = {
   prepare(game: GameDocument, levelId: string, wantsRoutes: boolean): Preparation {
     const compiled = compileGameLevel(game, levelId);
     program = compiled.ok ? compiled.value : undefined;
+    standIns = standInsOf(game);
     runners.clear();
     return { faults: compiled.ok ? [] : compiled.faults, routes: program && wantsRoutes ? timeRoute(program) : [] };
   },
 
   /** Runs a stretch of seeds of the level that was prepared last; undefined when that cannot be run. */
   runChunk(standInId: string, firstSeed: number, count: number): ChunkResult | undefined {
-    const steering = steeringOf(standInId);
+    const steering = steeringOf(standInId, standIns);
     if (!program || !steering) return undefined;
     const runner = runners.get(standInId) ?? new Runner(program, steering);
     runners.set(standInId, runner);
@@ -73,7 +77,7 @@ const simulation = {
 
   /** One run, written down for showing. */
   record(standInId: string, seed: number): RecordedRun | undefined {
-    const steering = steeringOf(standInId);
+    const steering = steeringOf(standInId, standIns);
     if (!program || !steering) return undefined;
     const run = recordRun(program, steering, seed);
     return transfer(run, [run.frames.buffer]);
@@ -81,13 +85,13 @@ const simulation = {
 
   /** Why a piece does what it does at a moment of a run. */
   explain(standInId: string, seed: number, tick: number, piece: string): Explanation | undefined {
-    const steering = steeringOf(standInId);
+    const steering = steeringOf(standInId, standIns);
     return program && steering ? explainMoment(program, steering, seed, tick, piece) : undefined;
   },
 
   /** What pieces that follow a behavior do in some runs. */
   behaviorFigures(standInId: string, behavior: string, runs: number): BehaviorFigures | undefined {
-    const traits = STAND_INS.find((candidate) => candidate.id === standInId);
+    const traits = standIns.find((candidate) => candidate.id === standInId);
     return program && traits ? measureBehavior(program, behavior, traits, 1, runs) : undefined;
   },
 
@@ -108,7 +112,7 @@ const simulation = {
 
   /** For every cell the share of one run in which somebody watches it. */
   watched(standInId: string, seed: number): Float32Array | undefined {
-    const traits = STAND_INS.find((candidate) => candidate.id === standInId);
+    const traits = standIns.find((candidate) => candidate.id === standInId);
     return program && traits ? measureWatched(program, traits, seed) : undefined;
   },
 

@@ -2,7 +2,7 @@ import type { LevelProgram } from '../../compile/levelProgram';
 import type { RandomStream } from '../../foundation/random';
 import { ACTION_BIT, pointInput, type Input } from '../engine/player/inputs';
 import type { OwnState, StandIn } from './standIn';
-import type { ControlId } from './traits';
+import type { ControlId } from '../../people/traits';
 
 /** A hand that does not look changes its keys this often, times a second. */
 const CHANGES_PER_SECOND = 3;

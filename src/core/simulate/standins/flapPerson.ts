@@ -11,7 +11,7 @@ import type { LevelKnowledge } from './levelKnowledge';
 import type { MindPicture } from './mindPicture';
 import type { ScreenFrame } from './screen';
 import type { OwnState, StandIn } from './standIn';
-import type { StandInTraits } from './traits';
+import type { StandInTraits } from '../../people/traits';
 import { Wants, type Want } from './wants/wants';
 
 type FlapControl = Extract<ControlProgram, { scheme: 'flap' }>;

@@ -3,7 +3,7 @@ import { FlapPerson } from './flapPerson';
 import { LevelKnowledge } from './levelKnowledge';
 import { Person } from './person';
 import type { StandIn } from './standIn';
-import type { StandInTraits } from './traits';
+import type { StandInTraits } from '../../people/traits';
 
 /** A stand-in that plays a level through the control scheme of its player. */
 export function makeStandIn(program: LevelProgram, traits: StandInTraits): StandIn {

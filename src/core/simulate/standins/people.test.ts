@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { smallProgram, type SmallLevel } from '../../../../tests/support/smallLevel';
 import { runChunk } from '../../pipeline';
 import { Runner } from '../run';
-import { STAND_INS } from './traits';
+import { STAND_INS } from '../../people/traits';
 
 const RUNS = 25;
 

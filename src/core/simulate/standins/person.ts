@@ -18,7 +18,7 @@ import { SlideGuess } from './plan/slideGuess';
 import { Planner, type Leg } from './plan/planner';
 import type { ScreenFrame } from './screen';
 import type { OwnState, StandIn } from './standIn';
-import type { StandInTraits } from './traits';
+import type { StandInTraits } from '../../people/traits';
 import { sameCells, Wants, type Want } from './wants/wants';
 
 /** Seconds between two steps of what is foreseen. */
@@ -73,6 +73,7 @@ export class Person implements StandIn {
   private setsOut = 0;
   /** Until when it watches those whose beat it does not know. */
   private watchesUntil = 0;
+  isWatching = false;
   private bestWay = Infinity;
   private headwayTick = 0;
   private nextFight = 0;
@@ -130,6 +131,7 @@ export class Person implements StandIn {
     this.feltSign = 0;
     this.legs = [];
     this.isQuiet = true;
+    this.isWatching = false;
     this.nextThought = this.nextFight = 0;
     this.bestWay = Infinity;
     this.headwayTick = this.setsOut;
@@ -188,11 +190,13 @@ export class Person implements StandIn {
     if (tick < this.setsOut || (tick < this.watchesUntil && danger.hasUnknownBeat(belief))) {
       if (!isPressed || !this.isAlarming(body.x, body.y, start)) {
         this.legs = [];
+        this.isWatching = true;
         return;
       }
       this.setsOut = tick;
       this.watchesUntil = 0;
     }
+    this.isWatching = false;
     const hasTurned = this.takeUpWant(own, start);
     const ways = this.ways && this.guess ? this.feelWays(this.guess, this.ways, start) : this.ways;
     this.judgeHeadway(start, tick);

@@ -4,7 +4,7 @@ import type { PlayerBody } from '../../engine/player/playerBody';
 import type { CellSight } from '../cellSight';
 import type { MindedThing } from '../mindPicture';
 import { SHOWN } from '../screen';
-import type { StandInTraits } from '../traits';
+import type { StandInTraits } from '../../../people/traits';
 import type { Belief } from './belief';
 import type { DrawnSight } from './drawnSight';
 import { Forecast, makeMinded, type Course, type Minded } from './forecast';

@@ -3,7 +3,7 @@ import type { RandomStream } from '../../../foundation/random';
 import type { MoveGraph } from '../../moves/moveGraph';
 import type { LevelKnowledge } from '../levelKnowledge';
 import { SHOWN } from '../screen';
-import type { StandInTraits } from '../traits';
+import type { StandInTraits } from '../../../people/traits';
 import type { Belief } from './belief';
 import type { Danger } from './danger';
 

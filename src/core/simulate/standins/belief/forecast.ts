@@ -1,7 +1,7 @@
 import { cellIndexAt, isSolidAt, type ArenaGrid } from '../../../arena/grid';
 import type { LevelProgram } from '../../../compile/levelProgram';
 import { SHOWN } from '../screen';
-import type { StandInTraits } from '../traits';
+import type { StandInTraits } from '../../../people/traits';
 import type { Belief } from './belief';
 import type { DrawnSight } from './drawnSight';
 

@@ -8,7 +8,7 @@ import type { PlayerBody } from '../../engine/player/playerBody';
 import type { MoveGraph } from '../../moves/moveGraph';
 import type { Belief } from '../belief/belief';
 import { SHOWN } from '../screen';
-import type { StandInTraits } from '../traits';
+import type { StandInTraits } from '../../../people/traits';
 
 /** Nearer than this to the player, cells, getting away comes before firing. */
 const TOO_NEAR_CELLS = 1.4;

@@ -14,7 +14,7 @@ import { LEAN_CELLS } from '../../moves/airMoves';
 import type { MoveGraph } from '../../moves/moveGraph';
 import type { Leg } from '../plan/planner';
 import type { OwnState } from '../standIn';
-import type { StandInTraits } from '../traits';
+import type { StandInTraits } from '../../../people/traits';
 import { Keys } from './keys';
 import { inputTowards, straightTowards } from './steer';
 

@@ -1,6 +1,6 @@
 import type { RandomStream } from '../../../foundation/random';
 import { ACTION_BIT, DIRECTION_BITS, type Input } from '../../engine/player/inputs';
-import type { StandInTraits } from '../traits';
+import type { StandInTraits } from '../../../people/traits';
 
 /** A wrong key is let go again after so long, s. */
 const SLIP_SECONDS = 0.12;
