@@ -100,6 +100,30 @@ export function measureSchemes(): BenchRow[] {
   });
 }
 
+/** Every demo level: what runs of a stand-in cost against the same runs from their inputs, without anybody who thinks. */
+export function measureThinking(): BenchRow[] {
+  const runs = 20;
+  return kilnYard().levels.flatMap((level) => {
+    const program = compile(kilnYard(), level.id);
+    return [STAND_INS[1], STAND_INS[3]].map((traits): BenchRow => {
+      const runner = new Runner(program, { type: 'stand-in', traits });
+      const rows: number[][] = [];
+      for (let seed = 1; seed <= runs; seed++) {
+        const inputs: number[] = [];
+        runner.run(seed, { onTick: ({ tick }, input) => void (tick > 0 && inputs.push(input)) });
+        rows.push(inputs);
+      }
+      const replays = rows.map((inputs) => new Runner(program, { type: 'inputs', inputs }, undefined, false));
+      const ratio = () => {
+        const own = cpuMs(() => rows.forEach((_, index) => runner.run(index + 1)));
+        return own / cpuMs(() => replays.forEach((replay, index) => replay.run(index + 1)));
+      };
+      ratio();
+      return { name: `standin.${traits.id}_over_replay.${level.id}`, value: medianOf(3, ratio), unit: 'times' };
+    });
+  });
+}
+
 /** From the bytes of a picture of a thousand pixels a side to the grid. */
 export function measurePictures(): BenchRow[] {
   const recipe = { form: 'maze', columns: 125, rows: 125, seed: 3, openness: 0.3 } as const;

@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
-import { measureMovers, measurePictures, measureSchemes } from './arenaRows';
+import { measureMovers, measurePictures, measureSchemes, measureThinking } from './arenaRows';
 import { measureBehaviors, measureChasers, measureScripts } from './behaviorRows';
 import { measureCues, measureShots } from './cueRows';
 import { measureBatches, reportWorkerMemory } from './batchRows';
@@ -30,6 +30,7 @@ const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
   cues: measureCues,
   shots: measureShots,
   schemes: measureSchemes,
+  thinking: measureThinking,
   pictures: measurePictures,
   geometry: measureGeometry,
   largePaths: measureLargePaths,

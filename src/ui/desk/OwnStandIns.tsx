@@ -14,12 +14,12 @@ export function OwnStandIns() {
   return (
     <>
       <button type="button" className="act" style={{ marginTop: 4, fontSize: 12 }} onClick={() => setIsOpen(true)}>
-        Players of your own …
+        Stand-ins of your own …
       </button>
       <Modal
         opened={isOpen}
         onClose={() => setIsOpen(false)}
-        title="Players of your own"
+        title="Stand-ins of your own"
         size={760}
         styles={{ body: { maxHeight: '72vh', overflowY: 'auto' } }}
       >
@@ -37,7 +37,7 @@ function OwnList() {
   const shown = own.find(({ id }) => id === shownId) ?? own[0];
   const add = () => {
     let id = '';
-    session.change('Add a player', (draft) => void (id = commands.addStandIn(draft, 'casual')));
+    session.change('Add a stand-in', (draft) => void (id = commands.addStandIn(draft, 'casual')));
     setShownId(id);
     reading.choose(id);
   };

@@ -1,13 +1,13 @@
 import { expect, test } from '@playwright/test';
 import { finishedReading, openDesk, saveSign } from './support/desk';
 
-test('a player of one’s own stands on the ladder, follows its sliders, can be run, and goes with one step back', async ({
+test('a stand-in of one’s own stands on the ladder, follows its sliders, can be run, and goes with one step back', async ({
   page,
 }, info) => {
   await openDesk(page, info);
   await finishedReading(page);
-  await page.getByRole('button', { name: 'Players of your own …' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Players of your own' });
+  await page.getByRole('button', { name: 'Stand-ins of your own …' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Stand-ins of your own' });
   await expect(dialog).toContainText('None yet.');
   await dialog.getByRole('button', { name: 'Add one' }).click();
   const name = dialog.getByRole('textbox', { name: 'name' });
@@ -31,7 +31,7 @@ test('a player of one’s own stands on the ladder, follows its sliders, can be 
   expect((await finishedReading(page)).rate).toBe(own.rate);
   await expect(saveSign(page)).toHaveText(/^Saved/);
 
-  await page.getByRole('button', { name: 'Players of your own …' }).click();
+  await page.getByRole('button', { name: 'Stand-ins of your own …' }).click();
   await dialog.getByRole('button', { name: 'Remove Night shift' }).click();
   await page.keyboard.press('Escape');
   await expect(ladder.getByRole('radio')).toHaveCount(4);
