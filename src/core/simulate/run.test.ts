@@ -297,4 +297,4 @@ function generatedHall(seed: number): LevelProgram {
   return dryingHall(undefined, game);
 }
 
-const KNOWN_HASHES = ['b8f979ad92321ebe', '13d8b7a92779f8c6', '694a9cf988cf7f6a'];
+const KNOWN_HASHES = ['528a73aa39b5c06b', '28c6960f554a07f3', 'bf339ad1a9f63078'];

@@ -8,5 +8,8 @@
  *    when the tick began.
  * 3: other stand-ins. Runs from inputs are as before.
  * 4: stand-ins foresee more: where guards look, turn and come back, how long jumps take, who fires; they watch and hurry.
+ * 5: stand-ins that flap see where a flap takes them, and know that they fall from rest; nobody stops in the middle of an empty
+ *    way, or looks round for long where there is nothing to see; bodies longer than a cell stand beside walls. Runs from
+ *    inputs are as before.
  */
-export const ENGINE_VERSION = 4;
+export const ENGINE_VERSION = 5;

@@ -1,4 +1,5 @@
 import { bodyOverlapsSolid, isSolidAt } from '../../arena/grid';
+import { fractions, isLong } from '../../arena/standing';
 import { isUnsafe, type ControlProgram, type LevelProgram } from '../../compile/levelProgram';
 import { ColumnTable, NO_COUNTS } from '../engine/columns';
 import { GroundState } from '../engine/groundState';
@@ -46,17 +47,19 @@ export function airMoves(program: LevelProgram, now: GroundNow, control: RunCont
   const restX = new Float64Array(cells);
   const restY = new Float64Array(cells);
   const wary = new Float64Array(cells).fill(1);
+  const shares = isLong(stand) ? fractions(stand.west, stand.east) : [0.5];
   for (let column = 0; column < width; column++)
     for (let floor = 1; floor <= height; floor++) {
       if (!isSolidAt(grid, column, floor) || isSolidAt(grid, column, floor - 1)) continue;
       const y = floor - stand.south;
       const cell = Math.floor(y) * width + column;
-      if (y < 0 || bodyOverlapsSolid(grid, column + 0.5, y, stand)) continue;
+      const share = y < 0 ? undefined : shares.find((own) => !bodyOverlapsSolid(grid, column + own, y, stand));
+      if (share === undefined) continue;
       const type = program.ground.types[typeOfCell[cell]];
       const under = floor < height ? program.ground.types[typeOfCell[floor * width + column]] : undefined;
       if (isUnsafe(type)) continue;
       isRest[cell] = 1;
-      restX[cell] = column + 0.5;
+      restX[cell] = column + share;
       restY[cell] = y;
       if (type.harm > 0 || (under?.harm ?? 0) > 0) wary[cell] = 4;
     }

@@ -1,4 +1,5 @@
-import { buildBodyWalkGrid, canStep, DIAGONAL_COST, NEIGHBOUR_COLUMNS, NEIGHBOUR_ROWS } from '../../arena/walkGrid';
+import { canPass, isLong, standingPlaces } from '../../arena/standing';
+import { canStep, DIAGONAL_COST, NEIGHBOUR_COLUMNS, NEIGHBOUR_ROWS } from '../../arena/walkGrid';
 import { isUnsafe, type GroundProgram, type LevelProgram } from '../../compile/levelProgram';
 import { directionFor } from '../engine/player/inputs';
 import type { GroundNow } from './groundNow';
@@ -25,7 +26,9 @@ export function walkMoves(program: LevelProgram, { grid, typeOfCell }: GroundNow
     hasCarriers || ground.isPlain
       ? grid
       : { ...grid, solid: Uint8Array.from(grid.solid, (solid, cell) => (solid || !isSafe(cell) ? 1 : 0)) };
-  const walk = buildBodyWalkGrid(passable, player.stand, scheme === 'eight ways' || scheme === 'steer to a point');
+  const standing = standingPlaces(passable, player.stand);
+  const walk = { ...standing, diagonals: scheme === 'eight ways' || scheme === 'steer to a point' };
+  const isLongBody = isLong(player.stand);
   const { width, height } = grid;
   const cells = width * height;
   const step = speedIn(program, 1);
@@ -43,7 +46,7 @@ export function walkMoves(program: LevelProgram, { grid, typeOfCell }: GroundNow
     for (let neighbour = 0; neighbour < (walk.diagonals ? 8 : 4); neighbour++) {
       if (!canStep(walk, column, row, neighbour)) continue;
       const to = cell + NEIGHBOUR_ROWS[neighbour] * width + NEIGHBOUR_COLUMNS[neighbour];
-      if (!isOnRail(to)) continue;
+      if (!isOnRail(to) || (isLongBody && !canPass(passable, player.stand, standing, cell, to))) continue;
       const length = neighbour < 4 ? 1 : DIAGONAL_COST;
       const speed = isHop
         ? step * type.speedFactor
@@ -69,11 +72,9 @@ export function walkMoves(program: LevelProgram, { grid, typeOfCell }: GroundNow
       height,
       isRest: Uint8Array.from(walk.blocked, (blocked, cell) => (blocked || !isOnRail(cell) ? 0 : 1)),
       restX: Float64Array.from({ length: cells }, (_, cell) =>
-        isRail && !isRail.isAcross ? player.x : (cell % width) + 0.5,
+        isRail && !isRail.isAcross ? player.x : standing.x[cell],
       ),
-      restY: Float64Array.from({ length: cells }, (_, cell) =>
-        isRail?.isAcross ? player.y : Math.floor(cell / width) + 0.5,
-      ),
+      restY: Float64Array.from({ length: cells }, (_, cell) => (isRail?.isAcross ? player.y : standing.y[cell])),
       canWait: Uint8Array.from(typeOfCell, (type) => {
         const { pushX, pushY, speedFactor } = ground.types[type];
         return Math.sqrt(pushX * pushX + pushY * pushY) < (isHop ? 1e-9 : step * speedFactor) ? 1 : 0;

@@ -32,6 +32,13 @@ const OFF_SECONDS = 0.06;
 const CLIMB_SECONDS = 0.05;
 /** How steadily it can climb, as a share of what flapping as quickly as it can would give. */
 const STEADY_SHARE = 0.7;
+/** It sinks as fast, on average, as it falls from rest in this time: it always comes from a flap. */
+const SINKS_SECONDS = 0.35;
+/** So far ahead it sees where a flap takes it, s; and what it must be worth to flap out of its rhythm, s. */
+const ARC_SECONDS = 0.6;
+const WORTH_SECONDS = 0.4;
+/** It weighs a flap now against ones that come so much later, s. */
+const WAITS_SECONDS = [0.1, 0.2, 0.35];
 /** What lies so far behind is no longer wanted, cells. */
 const BEHIND_CELLS = 0.5;
 
@@ -52,10 +59,15 @@ export class FlapPerson implements StandIn {
   private readonly climb: number;
   private readonly sink: number;
   private readonly bounce: number;
+  /** Half of the height through which it goes up and down about its course, in heights. */
+  private readonly halfBounce: number;
+  /** What a second at each height is worth at each step of the plan, s. */
+  private readonly rates: Float64Array[];
   private readonly sideways: number;
   private readonly harmsAt: Uint8Array;
   private readonly walls: Float64Array;
   private readonly thoughtTicks: number;
+  private readonly waits: readonly number[];
   /** Where it wants to be at each step of the plan, y in cells. */
   private readonly course: Float64Array;
   private courseTick = 0;
@@ -83,10 +95,14 @@ export class FlapPerson implements StandIn {
     const between = ticksPerSecond / traits.pressesPerSecond;
     const climbStep = Math.max(0.01, control.lift - (control.gravity * between) / 2);
     this.climb = Math.max(1, Math.floor((STEADY_SHARE * climbStep * this.stepTicks) / HEIGHT_CELLS));
-    this.sink = Math.max(1, Math.floor((STEADY_SHARE * control.mostFall * this.stepTicks) / HEIGHT_CELLS));
+    const fall = Math.min(control.mostFall, (control.gravity * SINKS_SECONDS * ticksPerSecond) / 2);
+    this.sink = Math.max(1, Math.round((fall * this.stepTicks) / HEIGHT_CELLS));
     this.bounce = (control.lift * control.lift) / (2 * Math.max(control.gravity, 1e-6));
+    this.halfBounce = Math.min(this.heights, Math.round(this.bounce / 2 / HEIGHT_CELLS));
+    this.rates = Array.from({ length: this.steps + 1 }, () => new Float64Array(this.heights));
     const isReverse = player.facing > 90 && player.facing < 270;
     this.sideways = isReverse ? -control.step : control.step;
+    this.waits = WAITS_SECONDS.map((seconds) => seconds * ticksPerSecond);
     this.thoughtTicks = ticksPerSecond / traits.thoughtsPerSecond;
     this.harmsAt = Uint8Array.from(ground.typeOfCell, (type) =>
       isUnsafe(ground.types[type]) || ground.types[type].harm > 0 ? 1 : 0,
@@ -115,12 +131,55 @@ export class FlapPerson implements StandIn {
       this.nextThought = tick + this.thoughtTicks;
       this.think(own);
     }
-    if (this.keys.canTap(tick) && this.sinksBelow(body, tick)) {
+    if (this.keys.canTap(tick) && this.wantsToFlap(body, tick)) {
       // The usual slip: the beat is missed once.
       if (random.nextUnit() < this.traits.slipShare) this.keys.rest(tick);
       else this.keys.tap(tick, ACTION_BIT, random);
     }
     return this.keys.tapNow(tick);
+  }
+
+  /**
+   * Whether it flaps now: by its rhythm, unless that would take it into something from below, or the next fall into something
+   * from above.
+   */
+  private wantsToFlap(body: Readonly<PlayerBody>, tick: number): boolean {
+    const isDue = this.sinksBelow(body, tick);
+    if (this.danger.count === 0 && !this.isNearWalls(body)) return isDue;
+    const late = (this.traits.timingJitterMs / 2000) * this.program.ticksPerSecond;
+    const now = this.costOfArc(body, tick, late);
+    let later = Infinity;
+    for (const ticks of this.waits) later = Math.min(later, this.costOfArc(body, tick, late + ticks));
+    const better = later - now;
+    if (isDue) return better > -WORTH_SECONDS;
+    return better > WORTH_SECONDS;
+  }
+
+  private isNearWalls({ x, y }: Readonly<PlayerBody>): boolean {
+    const height = Math.min(this.heights - 1, Math.max(0, Math.floor(y / HEIGHT_CELLS)));
+    const column = Math.min(this.program.grid.width - 1, Math.max(0, Math.floor(x)));
+    return this.walls[column * this.heights + height] > 0;
+  }
+
+  /** What the next moments cost, in seconds, when it flaps once, so many ticks from now. */
+  private costOfArc({ y, velocityY }: Readonly<PlayerBody>, tick: number, flapsIn: number): number {
+    const { control, stepTicks } = this;
+    const { ticksPerSecond } = this.program;
+    let cost = 0;
+    let [atY, speed, time] = [y, velocityY, 0];
+    while (time < ARC_SECONDS * ticksPerSecond) {
+      const until = time < flapsIn ? Math.min(flapsIn, time + stepTicks) : time + stepTicks;
+      if (time === flapsIn) speed = -control.lift;
+      const ticks = until - time;
+      atY += speed * ticks + (control.gravity * ticks * ticks) / 2;
+      speed = Math.min(control.mostFall, speed + control.gravity * ticks);
+      time = until;
+      const step = Math.max(1, Math.round((tick + time - this.courseTick) / stepTicks));
+      if (step > this.steps) break;
+      const height = Math.min(this.heights - 1, Math.max(0, Math.floor(atY / HEIGHT_CELLS)));
+      cost += (this.rates[step][height] * ticks) / ticksPerSecond;
+    }
+    return cost;
   }
 
   /** Whether it will be below its course, by half a bounce, when a flap that is meant now takes effect. */
@@ -165,7 +224,8 @@ export class FlapPerson implements StandIn {
     now[Math.min(heights - 1, Math.max(0, Math.floor(y / HEIGHT_CELLS)))] = 0;
     for (let step = 1; step <= steps; step++) {
       next.fill(Infinity);
-      const atX = x + this.sideways * step * this.stepTicks;
+      const rates = this.rates[step];
+      this.price(x + this.sideways * step * this.stepTicks, step, wanted, rates);
       for (let height = 0; height < heights; height++) {
         let best = Infinity;
         let from = -1;
@@ -177,7 +237,7 @@ export class FlapPerson implements StandIn {
           }
         }
         if (from < 0) continue;
-        next[height] = best + this.rateAt(atX, (height + 0.5) * HEIGHT_CELLS, step, wanted) * STEP_SECONDS;
+        next[height] = best + this.bouncingRate(rates, height) * STEP_SECONDS;
         cameFrom[step * heights + height] = from;
       }
       [now, next] = [next, now];
@@ -192,16 +252,26 @@ export class FlapPerson implements StandIn {
     this.courseTick = tick;
   }
 
-  private rateAt(x: number, y: number, step: number, wanted: number): number {
-    const { grid } = this.program;
-    const column = Math.min(grid.width - 1, Math.max(0, Math.floor(x)));
-    const row = Math.min(grid.height - 1, Math.max(0, Math.floor(y)));
-    const height = Math.min(this.heights - 1, Math.max(0, Math.floor(y / HEIGHT_CELLS)));
+  /** What a second about a height is worth: it goes up and down through all of its bounce. */
+  private bouncingRate(rates: Float64Array, height: number): number {
+    const { halfBounce, heights } = this;
+    const above = rates[Math.max(0, height - halfBounce)];
+    const below = rates[Math.min(heights - 1, height + halfBounce)];
+    return (above + rates[height] + below) / 3;
+  }
+
+  /** What a second at every height is worth at a step of the plan, by what is foreseen there and by walls. */
+  private price(x: number, step: number, wanted: number, rates: Float64Array): void {
+    const { width } = this.program.grid;
+    const columnAt = (at: number) => Math.min(width - 1, Math.max(0, Math.floor(at)));
     const { west, east } = this.program.player.stand;
-    const ahead = Math.min(grid.width - 1, Math.max(0, Math.floor(this.sideways < 0 ? x - west : x + east)));
-    const behind = Math.min(grid.width - 1, Math.max(0, Math.floor(this.sideways < 0 ? x + east : x - west)));
-    const walls = Math.max(this.walls[ahead * this.heights + height], this.walls[behind * this.heights + height]);
-    return OFF_SECONDS * Math.abs(y - wanted) + walls + this.danger.rateAt(x, y, row * grid.width + column, step);
+    const ahead = columnAt(this.sideways < 0 ? x - west : x + east) * this.heights;
+    const behind = columnAt(this.sideways < 0 ? x + east : x - west) * this.heights;
+    for (let height = 0; height < this.heights; height++) {
+      const off = Math.abs((height + 0.5) * HEIGHT_CELLS - wanted);
+      rates[height] = OFF_SECONDS * off + Math.max(this.walls[ahead + height], this.walls[behind + height]);
+    }
+    this.danger.addRates(x, columnAt(x), step, HEIGHT_CELLS, width, rates);
   }
 
   /** For every column and height what a second there is worth, s: in a wall, near one, or over what swallows. */

@@ -16,15 +16,16 @@ import type { MindPicture } from './mindPicture';
 import { followWay } from './plan/followWay';
 import { SlideGuess } from './plan/slideGuess';
 import { Planner, type Leg } from './plan/planner';
-import type { ScreenFrame } from './screen';
+import { SHOWN, type ScreenFrame } from './screen';
 import type { OwnState, StandIn } from './standIn';
 import type { StandInTraits } from '../../people/traits';
 import { sameCells, Wants, type Want } from './wants/wants';
 
 /** Seconds between two steps of what is foreseen. */
 const STEP_SECONDS = 0.1;
-/** Without danger the way is followed so many moves at once. */
+/** Without danger the way is followed so many moves, and so many thoughts, at once. */
 const LEGS_AT_ONCE = 8;
+const THOUGHTS_AT_ONCE = 3;
 /** Something whose place differs by this much from what was foreseen upsets a plan, cells. */
 const UPSET_CELLS = 0.45;
 /** While it looks round, this much danger where it stands, within so many seconds, makes it set out. */
@@ -38,6 +39,8 @@ const HURRIED_SHARE = 0.4;
 const LEAST_CALM = 0.2;
 /** Headway is at least so many seconds of the way. */
 const HEADWAY_SECONDS = 0.2;
+/** On an empty screen it looks round for this share of the time. */
+const EMPTY_SHARE = 0.1;
 /** With these all is done once one is there. */
 const ENDS: ReadonlySet<Want['why']> = new Set(['exit', 'fetch', 'bring', 'refill', 'touch', 'open']);
 /** A want that changes with what moves is looked at anew this often, s. */
@@ -187,10 +190,11 @@ export class Person implements StandIn {
     const start = this.hand.restOf(body, this.graph);
     const isPressed = danger.pick(belief, body, tick);
     if (isPressed) danger.foresee(belief, tick, this.grid);
-    if (tick < this.setsOut || (tick < this.watchesUntil && danger.hasUnknownBeat(belief))) {
+    if (tick < this.lookedRound() || (tick < this.watchesUntil && danger.hasUnknownBeat(belief))) {
       if (!isPressed || !this.isAlarming(body.x, body.y, start)) {
         this.legs = [];
         this.isWatching = true;
+        if (tick < this.lookedRound()) this.nextThought = Math.min(this.nextThought, this.lookedRound());
         return;
       }
       this.setsOut = tick;
@@ -202,9 +206,18 @@ export class Person implements StandIn {
     this.judgeHeadway(start, tick);
     const rides = this.graph.needsCarrier.length > 0;
     if (!isPressed && !rides && ways && !this.guess) {
-      if (this.isQuiet && !hasTurned && this.isUnderWay(own)) return;
+      // Gone on with before it ends, so that nobody stops in the middle of an empty way.
+      if (this.isQuiet && !hasTurned && this.isUnderWay(own) && !this.endsSoon(own, ways)) return;
       this.isQuiet = true;
-      this.legs = followWay(this.graph, ways, this.over, start, tick, LEGS_AT_ONCE);
+      this.legs = followWay(
+        this.graph,
+        ways,
+        this.over,
+        start,
+        tick,
+        LEGS_AT_ONCE,
+        THOUGHTS_AT_ONCE * this.thoughtTicks,
+      );
       this.hand.begin(this.legs);
       return;
     }
@@ -274,6 +287,22 @@ export class Person implements StandIn {
   private isUnderWay({ tick }: OwnState): boolean {
     const last = this.legs.at(-1);
     return last !== undefined && tick < last.ends && !this.hand.isDone(this.legs);
+  }
+
+  /** Until when it looks round: not for long where there is nothing to look at. */
+  private lookedRound(): number {
+    const { frame, feared } = this.belief;
+    if (feared.some((piece) => frame.shown[piece] !== SHOWN.gone)) return this.setsOut;
+    const reaction = (this.traits.reactionMs / 1000) * this.program.ticksPerSecond;
+    return Math.min(this.setsOut, reaction + this.setsOut * EMPTY_SHARE);
+  }
+
+  /** Whether the legs end before the next thought, and not where it wants to be. */
+  private endsSoon({ tick }: OwnState, ways: WayField): boolean {
+    const last = this.legs.at(-1);
+    return (
+      last !== undefined && ways[last.cell] > 0 && !this.over.has(last.move) && last.ends - tick < this.thoughtTicks
+    );
   }
 
   private lookAtCarriers({ x, y }: { x: number; y: number }, start: number, tick: number): void {

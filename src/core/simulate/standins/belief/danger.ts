@@ -7,7 +7,7 @@ import { SHOWN } from '../screen';
 import type { StandInTraits } from '../../../people/traits';
 import type { Belief } from './belief';
 import type { DrawnSight } from './drawnSight';
-import { Forecast, makeMinded, type Course, type Minded } from './forecast';
+import { Forecast, makeMinded, MOST_COURSES, type Course, type Minded } from './forecast';
 
 /** A touch takes about so long: prices are by the second. */
 const TOUCH_SECONDS = 0.12;
@@ -48,6 +48,9 @@ const MOST_LATE_CELLS = 0.5;
 /** Beyond this far nothing is minded, however fast. */
 const MOST_CELLS = 30;
 
+/** What is hardly near enough counts as near enough, cells. */
+const SPARE_CELLS = 0.001;
+
 /** So many hunters are thought through at once. */
 export const MOST_HUNTERS = 3;
 
@@ -70,6 +73,13 @@ export class Danger {
   /** How far what walks about is believed to be met where it goes straight on to, at each step. */
   private readonly steady: Float64Array;
   private readonly forecast: Forecast;
+  /** All courses of what is minded, in a row; places lie step by step, NaN where it is not there. */
+  private courseCount = 0;
+  private readonly whose: Minded[] = [];
+  private readonly courses: Course[] = [];
+  private readonly around: Float64Array;
+  private readonly placeX: Float64Array;
+  private readonly placeY: Float64Array;
   private readonly isDrifter: Uint8Array;
   private readonly reachOf: Float64Array;
   private readonly ticksPerSecond: number;
@@ -111,6 +121,10 @@ export class Danger {
     this.forecast = new Forecast(program, traits, this.isDrifter, stepTicks, steps);
     const most = Math.min(pieces.length, traits.mindedThreats * DRIFTERS_FOR_ONE);
     this.minded = Array.from({ length: most }, () => makeMinded(steps));
+    const courses = most * MOST_COURSES;
+    this.placeX = new Float64Array(courses * (steps + 1));
+    this.placeY = new Float64Array(courses * (steps + 1));
+    this.around = new Float64Array(courses);
   }
 
   /** What a second of being touched costs by what it costs to lose. */
@@ -147,7 +161,7 @@ export class Danger {
     }
     // Attention: what walks about takes as much of it as several that fly straight.
     let attention = traits.mindedThreats;
-    this.count = this.hunterCount = 0;
+    this.count = this.hunterCount = this.courseCount = 0;
     for (let index = 0; index < kept && attention > 0; index++) {
       this.minded[this.count++].piece = order[index];
       attention -= this.isDrifter[order[index]] === 1 ? 1 / DRIFTERS_FOR_ONE : 1;
@@ -205,6 +219,7 @@ export class Danger {
       this.forecast.foresee(one, belief, tick, grid);
       if (one.isHunting && this.hunterCount < MOST_HUNTERS) this.hunters[this.hunterCount++] = one;
     }
+    this.listCourses();
   }
 
   /** How large it is, how far it is kept away from, and what it sees. */
@@ -251,19 +266,70 @@ export class Danger {
 
   /** Price, in seconds, of a second spent at a place at a step of the plan. */
   rateAt(x: number, y: number, cell: number, step: number): number {
+    const { placeX, placeY, around } = this;
     let rate = 0;
-    for (let index = 0; index < this.count; index++) rate += this.rateOf(this.minded[index], x, y, cell, step);
+    for (let index = 0, at = step; index < this.courseCount; index++, at += this.steps + 1) {
+      // Told first, and in line, since it is so for most of them: too far off to matter. What is not there is nowhere.
+      const far = around[index];
+      const dx = x - placeX[at];
+      if (!(dx < far && dx > -far)) continue;
+      const dy = y - placeY[at];
+      if (!(dy < far && dy > -far)) continue;
+      rate += this.courseRate(this.whose[index], this.courses[index], x, y, cell, step);
+    }
     return rate;
   }
 
-  private rateOf(one: Minded, x: number, y: number, cell: number, step: number): number {
-    let rate = this.courseRate(one, one, x, y, cell, step);
-    for (let other = 0; other < one.otherCount; other++)
-      rate += this.courseRate(one, one.others[other], x, y, cell, step);
-    return rate;
+  /**
+   * Adds to a list what a second costs at every height of a column of places, from the top down and so far apart. What can
+   * neither be met, nor see anybody, at this step so far aside is passed over at once.
+   */
+  addRates(x: number, column: number, step: number, apart: number, width: number, into: Float64Array): void {
+    for (let index = 0, at = step; index < this.courseCount; index++, at += this.steps + 1) {
+      const far = this.around[index];
+      const dx = x - this.placeX[at];
+      if (!(dx < far && dx > -far)) continue;
+      for (let place = 0; place < into.length; place++) {
+        const y = (place + 0.5) * apart;
+        const cell = Math.floor(y) * width + column;
+        into[place] += this.courseRate(this.whose[index], this.courses[index], x, y, cell, step);
+      }
+    }
   }
 
-  private courseRate(one: Minded, course: Course, x: number, y: number, cell: number, step: number): number {
+  /** Lists all courses of what is minded in a row: where each is at each step, and from how far off it can matter. */
+  private listCourses(): void {
+    const length = this.steps + 1;
+    this.courseCount = 0;
+    for (let index = 0; index < this.count; index++) {
+      const one = this.minded[index];
+      const far = this.farthest(one);
+      for (let other = -1; other < one.otherCount; other++) {
+        const course = other < 0 ? one : one.others[other];
+        const place = this.courseCount++;
+        this.whose[place] = one;
+        this.courses[place] = course;
+        this.around[place] = far;
+        for (let step = 0; step < length; step++) {
+          const isThere = course.sure[step] > 0;
+          this.placeX[place * length + step] = isThere ? course.x[step] : NaN;
+          this.placeY[place * length + step] = course.y[step];
+        }
+      }
+    }
+  }
+
+  /** From farther off than this, along either side, a thing is neither met nor sees or shoots at anybody. */
+  private farthest(one: Minded): number {
+    const met = Math.max(one.reach, one.halfX, one.halfY) + one.shy;
+    const sight = one.sight ? Math.sqrt(one.sight.limits.rangeSquare) : 0;
+    const { firesX, firesY } = one;
+    const shot = Math.sqrt(firesX * firesX + firesY * firesY) * this.dodgeTicks + this.ownHalf + MUZZLE_SPARE_CELLS;
+    return Math.max(met, sight, firesX !== 0 || firesY !== 0 ? shot : 0) + SPARE_CELLS;
+  }
+
+  /** The same of one course of one thing that is minded, however far off it is. */
+  courseRate(one: Minded, course: Course, x: number, y: number, cell: number, step: number): number {
     const sure = course.sure[step];
     if (sure === 0) return 0;
     const dx = x - course.x[step];

@@ -27,7 +27,7 @@ const STANDS_CELLS = 0.02;
 /** How far beside the way is looked for room to turn off, cells. */
 const ROOM_CELLS = 1;
 /** On, back at any time, and off to either side where it cannot go on. */
-const MOST_COURSES = 4;
+export const MOST_COURSES = 4;
 
 /** One of the ways on which a thing may go from now, over the steps of what is foreseen. */
 export interface Course {

@@ -2,7 +2,7 @@ import type { WayField } from '../../moves/wayField';
 import type { MoveGraph } from '../../moves/moveGraph';
 import type { Leg } from './planner';
 
-/** The quickest way from a cell, leg by leg, as long as nothing stands against it; at most so many legs. */
+/** The quickest way from a cell, leg by leg, as long as nothing stands against it: so many legs, and for so long at the least. */
 export function followWay(
   graph: MoveGraph,
   ways: WayField,
@@ -10,11 +10,12 @@ export function followWay(
   start: number,
   tick: number,
   most: number,
+  leastTicks: number,
 ): Leg[] {
   const legs: Leg[] = [];
   let cell = start;
   let at = tick;
-  while (legs.length < most && ways[cell] > 0) {
+  while ((legs.length < most || at - tick < leastTicks) && ways[cell] > 0) {
     let best = -1;
     let least = Infinity;
     for (let move = graph.first[cell]; move < graph.first[cell + 1]; move++) {
