@@ -75,6 +75,19 @@ module.exports = {
       to: { path: '^src/core/(measure|report|pipeline|document)' },
     },
     {
+      name: 'checks-see-no-players',
+      severity: 'error',
+      comment: 'what is said before any run comes from the program and the moves of a body, never from runs',
+      from: { path: '^src/core/check', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/(measure|report|pipeline|people)|^src/core/simulate/(?!moves)' },
+    },
+    {
+      name: 'only-the-pipeline-checks',
+      severity: 'error',
+      from: { path: '^src/core/(compile|simulate|measure|report)', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/check' },
+    },
+    {
       name: 'measure-before-report',
       severity: 'error',
       from: { path: '^src/core/measure', pathNot: '\\.test\\.ts$' },

@@ -110,10 +110,10 @@ describe('mistakes about arrivals', () => {
 
   test('it appears on the player: found in runs, and kept away by a word', () => {
     const rain = (line: string) => {
-      const level = field(`spawner s {;at middle;every 1 s;pick imp;retire after 0.6 s;${line};}`, {
+      const level = field(`spawner s {;at middle;every 0.1 s;pick imp;retire after 0.6 s;${line};}`, {
         player: { at: [10.5, 4.5] },
         marks: [
-          { id: 'middle', name: 'Middle', area: [9, 3, 3, 3] },
+          { id: 'middle', name: 'Middle', area: [7, 1, 7, 7] },
           { id: 'exit', name: 'Exit', area: [19, 0, 0.5, 0.5] },
         ],
       });

@@ -53,6 +53,16 @@ export function readText(file: string, mostBytes: number): string {
   }
 }
 
+/** The id of the level that is meant: the one that is named or, in a game of one level, that. */
+export function chooseLevel({ game }: GameFile, wanted: string | undefined): string {
+  if (wanted !== undefined) return wanted;
+  if (game.levels.length === 1) return game.levels[0].id;
+  throw new CommandFault(
+    `Which level of ${game.name} is meant?`,
+    `Add \`--level\` and one of ${game.levels.map(({ id }) => id).join(', ')}.`,
+  );
+}
+
 /** The level as a program, or a fault with everything that prevents it. */
 export function openLevel({ text, game }: GameFile, levelId: string, overrides: Overrides): LevelProgram {
   const compiled = compileGameLevel(game, levelId, overrides);

@@ -26,7 +26,7 @@ function buildProgram(projectFolder: string, finish: (code: number) => void): Co
   program
     .command('run')
     .argument('<game>', 'a .gorge.json file')
-    .requiredOption('--level <id>', 'the level to run')
+    .option('--level <id>', 'the level to run; may be left out where there is only one')
     .option('--standin <id>', 'a stand-in, or all', 'casual')
     .option('--runs <n>', 'how many runs', wholeNumber(1, 1_000_000), 500)
     .option('--seed <n>', 'seed of the first run', wholeNumber(0, MOST_SEED), 1)
@@ -48,7 +48,7 @@ function buildProgram(projectFolder: string, finish: (code: number) => void): Co
   program
     .command('trace')
     .argument('<game>', 'a .gorge.json file')
-    .requiredOption('--level <id>', 'the level to run')
+    .option('--level <id>', 'the level to run; may be left out where there is only one')
     .requiredOption('--seed <n>', 'seed of the run', wholeNumber(0, MOST_SEED))
     .option('--standin <id>', 'who plays', 'casual')
     .option('--inputs <file>', 'play these inputs instead: a JSON list, one a tick, 0..8')
@@ -59,14 +59,14 @@ function buildProgram(projectFolder: string, finish: (code: number) => void): Co
     .command('probe')
     .argument('<what>', 'path or sight')
     .argument('<game>', 'a .gorge.json file')
-    .requiredOption('--level <id>', 'the level whose ground is asked')
+    .option('--level <id>', 'the level whose ground is asked; may be left out where there is only one')
     .description('answer queries on stdin, JSON lines, one by one')
     .action(async (what: string, file: string, options: { level: string }) => finish(await probe(what, file, options)));
   program
     .command('behavior')
     .argument('<game>', 'a .gorge.json file')
     .argument('<name>', 'the behavior, by the name in its script')
-    .requiredOption('--level <id>', 'the level to run')
+    .option('--level <id>', 'the level to run; may be left out where there is only one')
     .option('--standin <id>', 'who plays', 'casual')
     .option('--runs <n>', 'how many runs', wholeNumber(1, 10_000), 40)
     .option('--json', 'print the figures as JSON')
@@ -77,7 +77,7 @@ function buildProgram(projectFolder: string, finish: (code: number) => void): Co
   program
     .command('cues')
     .argument('<game>', 'a .gorge.json file')
-    .requiredOption('--level <id>', 'the level whose cues are projected')
+    .option('--level <id>', 'the level whose cues are projected; may be left out where there is only one')
     .option('--seeds <n>', 'how many runs', wholeNumber(1, 10_000), 200)
     .option(
       '--cleared <seconds>',

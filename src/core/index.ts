@@ -40,7 +40,7 @@ export {
   hitShapeOf,
   INHERITED_FIELDS,
   kindOf,
-  kindsOfLevel,
+  endsRun,
   resolvedCast,
   standShapeOf,
   type InheritedField,
@@ -222,6 +222,7 @@ export { explainPiece, type ExplainedCondition, type Explanation } from './simul
 export {
   checkGame,
   compileGameLevel,
+  kindsToMeet,
   measurePursuit,
   projectLevelCues,
   runChunk,

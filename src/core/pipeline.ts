@@ -1,12 +1,16 @@
+import { leavesAtOnce } from './check/arrivals/checkHeadings';
+import { checkCuesOf, checkProgram, findBlockers } from './check/checkProgram';
+import type { Subject } from './check/subject';
 import { checkCastAndLevels } from './compile/checkGame';
 import { kindsOfCues } from './compile/compileCues';
 import { checkOverrides, compileLevel, type ScriptVerdict } from './compile/compileLevel';
 import { describeEntries } from './compile/entryPlaces';
+import { kindsOfLevel } from './compile/kindsOfLevel';
 import { gapReach } from './compile/gapReach';
 import { addProvingLevel, PROVING_LEVEL } from './compile/provingLevel';
 import { NO_OVERRIDES, type LevelProgram, type Overrides } from './compile/levelProgram';
-import type { GameDocument } from './document/gameDocument';
-import { kindOf } from './document/resolveKind';
+import type { GameDocument, Level } from './document/gameDocument';
+import { kindOf, type Kind } from './document/resolveKind';
 import { errorAt, hasErrors, type Diagnostic } from './foundation/diagnostic';
 import { nearestWord } from './foundation/nearestWord';
 import { fail, succeed, type Result } from './foundation/result';
@@ -28,9 +32,34 @@ export function checkGame(game: GameDocument, levelId?: string): Diagnostic[] {
   const scripts = checkScripts(game);
   const all = [
     ...[...scripts.values()].flatMap((script) => script.diagnostics),
-    ...checkCastAndLevels(game, scripts, cuesOf(game), levelId),
+    ...checkCastAndLevels(
+      game,
+      scripts,
+      cuesOf(game),
+      (level, program) => checkProgram(subjectOf(game, level, program)),
+      levelId,
+    ),
   ];
   return [...all.filter((fault) => fault.severity === 'error'), ...all.filter((fault) => fault.severity === 'warning')];
+}
+
+function subjectOf(game: GameDocument, level: Level, program: LevelProgram): Subject {
+  const path = ['levels', game.levels.indexOf(level)];
+  return { game, level, program, cues: checkLevelCues(game, level)?.checked, path };
+}
+
+/**
+ * The kinds between which contacts matter on a level: those that there can be in it, however they come, and behind them those
+ * that no level uses yet.
+ */
+export function kindsToMeet(game: GameDocument, level: Level): Kind[] {
+  const scripts = checkScripts(game);
+  const idsOf = (own: Level) =>
+    kindsOfLevel(game, own, (id) => scripts.get(id)?.behavior, checkLevelCues(game, own)?.checked);
+  const here = idsOf(level);
+  const anywhere = new Set(game.levels.flatMap(idsOf));
+  const fresh = game.cast.map(({ id }) => id).filter((id) => !anywhere.has(id));
+  return [...here, ...fresh].map((id) => kindOf(game, id)!);
 }
 
 /** What the language stage says of the cues of each level. */
@@ -38,7 +67,7 @@ function cuesOf(game: GameDocument): Map<string, CueVerdict | undefined> {
   return new Map(game.levels.map((level) => [level.id, checkLevelCues(game, level)]));
 }
 
-/** Stages 2a and 2b: one level as a program, or the faults that prevent it. */
+/** Stages 2a to 2c: one level as a program, or the faults that prevent it or make it senseless to run. */
 export function compileGameLevel(
   game: GameDocument,
   levelId: string,
@@ -56,7 +85,10 @@ export function compileGameLevel(
     checkLevelCues(game, level),
     overrides,
   );
-  if (program && !hasErrors(diagnostics)) return succeed(program);
+  if (program && !hasErrors(diagnostics)) {
+    const blockers = findBlockers(subjectOf(game, level, program));
+    return blockers.length > 0 ? fail(blockers) : succeed(program);
+  }
   const cues = checkLevelCues(game, level)?.checked;
   const kinds = [...level.pieces.map((piece) => piece.kind), ...(cues ? kindsOfCues(cues) : [])];
   const usedScripts = new Set(kinds.map((id) => kindOf(game, id)?.behavior));
@@ -116,6 +148,7 @@ export function projectLevelCues(
   const runs = projectCues(program, { first: 1, count: seeds }, seconds, clearSeconds);
   const entries = describeEntries(program);
   const definitions = checkLevelCues(game, level)?.checked?.cues ?? [];
+  const told = checkCuesOf(subjectOf(game, level, program));
   const known = program.cues.map((cue, index): KnownOfCue => {
     const definition = definitions[index];
     const { place } = definition.type === 'spawner' ? definition.spawner : definition.waves;
@@ -123,6 +156,8 @@ export function projectLevelCues(
       marks: place.marks.map(({ id }) => id),
       offCentre: entries[index].spots.reduce((most, { offCentre = 0 }) => Math.max(most, Math.abs(offCentre)), 0),
       reach: cue.type === 'spawner' ? gapReach(program, cue) : undefined,
+      leavesAtOnce: leavesAtOnce(program, index),
+      told: told.flatMap(({ cue: own, message }) => (own === index ? [message] : [])),
     };
   });
   const lanes = (level.lanes ?? []).map(({ name, mark, size, runs: along }) => ({

@@ -1,9 +1,10 @@
 import { describeUnrest, measureBehavior, measurePursuit, NO_OVERRIDES, resolvedCast } from '@/core/index';
-import { findStandIns, openGame, openLevel } from '../gameFile';
+import { chooseLevel, findStandIns, openGame, openLevel } from '../gameFile';
 import { CommandFault, EXIT, printJson, printResult } from '../output';
 
 export interface BehaviorOptions {
-  level: string;
+  /** May be left out where there is only one. */
+  level?: string;
   standin: string;
   runs: number;
   json?: boolean;
@@ -12,13 +13,14 @@ export interface BehaviorOptions {
 /** `gorge behavior GAME NAME --level ID`: what the pieces that follow a behavior did in some runs. */
 export async function behavior(file: string, name: string, options: BehaviorOptions): Promise<number> {
   const opened = openGame(file);
-  const program = openLevel(opened, options.level, NO_OVERRIDES);
+  const levelId = chooseLevel(opened, options.level);
+  const program = openLevel(opened, levelId, NO_OVERRIDES);
   const [traits] = findStandIns(options.standin, opened);
   const figures = measureBehavior(program, name, traits, 1, options.runs);
   if (!figures) {
     const known = [...new Set(program.brains.map((brain) => brain.behavior))];
     throw new CommandFault(
-      `Nobody in ${options.level} follows \`${name}\`.`,
+      `Nobody in ${levelId} follows \`${name}\`.`,
       `Behaviors there: ${known.join(', ') || 'none'}.`,
     );
   }
@@ -27,7 +29,7 @@ export async function behavior(file: string, name: string, options: BehaviorOpti
   );
   const kind = [...resolvedCast(opened.game).values()].find((own) => scriptIds.some(({ id }) => id === own.behavior));
   const speed = program.player.step * program.ticksPerSecond;
-  const pursuit = kind ? measurePursuit(opened.game, options.level, kind.id, speed) : undefined;
+  const pursuit = kind ? measurePursuit(opened.game, levelId, kind.id, speed) : undefined;
   if (options.json) {
     await printJson({ version: 1, ...figures, pursuit: pursuit?.ok ? pursuit.value : undefined });
     return EXIT.good;
@@ -35,7 +37,7 @@ export async function behavior(file: string, name: string, options: BehaviorOpti
   const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
   const { caught } = figures;
   const lines = [
-    `${name} in ${options.level}: ${figures.runs} runs of ${traits.id}, ${Math.round(figures.seconds)} s of all pieces`,
+    `${name} in ${levelId}: ${figures.runs} runs of ${traits.id}, ${Math.round(figures.seconds)} s of all pieces`,
     ...figures.states.map(
       ({ name: state, share, visits }) => `  in ${state}: ${percent(share)} of the time, entered ${visits} times`,
     ),

@@ -7,11 +7,12 @@ import {
   type Band,
   type CueProjection,
 } from '@/core/index';
-import { openGame, openLevel } from '../gameFile';
+import { chooseLevel, openGame, openLevel } from '../gameFile';
 import { CommandFault, EXIT, printJson, printResult } from '../output';
 
 export interface CuesOptions {
-  level: string;
+  /** May be left out where there is only one. */
+  level?: string;
   seeds: number;
   cleared: number;
   json?: boolean;
@@ -20,13 +21,14 @@ export interface CuesOptions {
 /** `gorge cues GAME --level ID`: what the cues of a level come to over many seeds, with no player there. */
 export async function cues(file: string, options: CuesOptions): Promise<number> {
   const opened = openGame(file);
+  const levelId = chooseLevel(opened, options.level);
   // The faults of the level, if it has any, are told as everywhere else.
-  const program = openLevel(opened, options.level, NO_OVERRIDES);
+  const program = openLevel(opened, levelId, NO_OVERRIDES);
   if (program.cues.length === 0)
-    throw new CommandFault(`The level ${options.level} has no cues.`, 'Write some in the Cues view of the level.');
-  const projected = projectLevelCues(opened.game, options.level, options.seeds, options.cleared);
+    throw new CommandFault(`The level ${levelId} has no cues.`, 'Write some in the Cues view of the level.');
+  const projected = projectLevelCues(opened.game, levelId, options.seeds, options.cleared);
   if (!projected.ok) throw new CommandFault(projected.faults[0].message, projected.faults[0].hint);
-  if (options.json) await printJson({ version: 1, level: options.level, ...projected.value });
+  if (options.json) await printJson({ version: 1, level: levelId, ...projected.value });
   else await printResult(`${describe(projected.value).join('\n')}\n`);
   return EXIT.good;
 }

@@ -13,7 +13,7 @@ import {
   sinDegrees,
   type ArenaGrid,
 } from '@/core/index';
-import { openGame } from '../gameFile';
+import { chooseLevel, openGame } from '../gameFile';
 import { CommandFault, EXIT, printResult } from '../output';
 
 const point = z.tuple([z.number(), z.number()]);
@@ -37,18 +37,20 @@ type Answer = (grid: ArenaGrid, query: unknown) => object;
 const ANSWERS: Record<string, Answer | undefined> = { path: answerPath, sight: answerSight };
 
 /** `gorge probe path|sight GAME`: queries as JSON lines on stdin, one answer a line on stdout. */
-export async function probe(what: string, file: string, options: { level: string }): Promise<number> {
+export async function probe(what: string, file: string, options: { level?: string }): Promise<number> {
   const answer = ANSWERS[what];
   if (!answer) throw new CommandFault(`Nothing can be probed by the name \`${what}\`.`, 'Probe `path` or `sight`.');
-  const { game } = openGame(file);
-  const level = game.levels.find((candidate) => candidate.id === options.level);
+  const opened = openGame(file);
+  const { game } = opened;
+  const levelId = chooseLevel(opened, options.level);
+  const level = game.levels.find((candidate) => candidate.id === levelId);
   if (!level) {
     const nearest = nearestWord(
-      options.level,
+      levelId,
       game.levels.map((candidate) => candidate.id),
     );
     throw new CommandFault(
-      `There is no level \`${options.level}\`.`,
+      `There is no level \`${levelId}\`.`,
       nearest ? `Did you mean \`${nearest}\`?` : 'See the levels of the game.',
     );
   }

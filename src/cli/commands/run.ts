@@ -26,12 +26,13 @@ import {
 } from '@/core/index';
 import { cutIntoChunks, type ChunkTask } from '@/pool/chunkTask';
 import { createChunkPool } from '@/pool/chunkPool';
-import { findStandIns, openGame, openLevel } from '../gameFile';
+import { chooseLevel, findStandIns, openGame, openLevel } from '../gameFile';
 import { readFrom } from '../options';
 import { CommandFault, EXIT, printJson, printResult } from '../output';
 
 export interface RunOptions {
-  level: string;
+  /** May be left out where there is only one. */
+  level?: string;
   standin: string;
   runs: number;
   seed: number;
@@ -53,14 +54,15 @@ const MOST_PEOPLE = 100;
 /** `gorge run GAME`: many runs of a level by stand-ins, and what they say. */
 export async function run(file: string, options: RunOptions, projectFolder: string): Promise<number> {
   const opened = openGame(file);
+  const levelId = chooseLevel(opened, options.level);
   const overrides: Overrides = { knobs: options.set, ...readFrom(options.from) };
-  const program = openLevel(opened, options.level, overrides);
+  const program = openLevel(opened, levelId, overrides);
   const standIns = findStandIns(options.standin, opened);
   const tasksFor = (standInId: string, runs: number) =>
     cutIntoChunks(options.seed, runs, CHUNK_RUNS).map((chunk): ChunkTask => ({
       documentHash: opened.hash,
       game: opened.game,
-      levelId: options.level,
+      levelId,
       standInId,
       overrides,
       ...chunk,
@@ -91,7 +93,7 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
     );
   }
   const learning = options.tries > 1 ? standIns.map((traits) => learn(program, traits, options)) : [];
-  if (options.json) await printJson(writeRunJson(options.level, summaries, controls, learning));
+  if (options.json) await printJson(writeRunJson(levelId, summaries, controls, learning));
   else
     await printResult(
       summaries

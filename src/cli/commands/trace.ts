@@ -8,11 +8,12 @@ import {
   type RunEvent,
   type Steering,
 } from '@/core/index';
-import { findStandIns, openGame, openLevel, readText } from '../gameFile';
+import { chooseLevel, findStandIns, openGame, openLevel, readText } from '../gameFile';
 import { CommandFault, EXIT, printResult } from '../output';
 
 export interface TraceOptions {
-  level: string;
+  /** May be left out where there is only one. */
+  level?: string;
   seed: number;
   standin: string;
   inputs?: string;
@@ -24,7 +25,8 @@ const inputsShape = z.array(z.number().refine(isInput, 'it is no input of the co
 /** `gorge trace GAME`: one run as JSON lines, a line a tick, log entries as they happen, last the fingerprint. */
 export async function trace(file: string, options: TraceOptions): Promise<number> {
   const opened = openGame(file);
-  const program = openLevel(opened, options.level, { knobs: [] });
+  const levelId = chooseLevel(opened, options.level);
+  const program = openLevel(opened, levelId, { knobs: [] });
   const steering: Steering = options.inputs
     ? { type: 'inputs', inputs: readInputs(options.inputs) }
     : { type: 'stand-in', traits: findStandIns(options.standin, opened)[0] };

@@ -2,6 +2,7 @@ import type { ArenaGrid } from '../arena/grid';
 import type { GameDocument, Level } from '../document/gameDocument';
 import { kindOf, type Kind } from '../document/resolveKind';
 import { warningAt, type Diagnostic } from '../foundation/diagnostic';
+import { MOST_FOLLOWED_SPEED } from './checkMovers';
 
 /** A player that is across the arena in less than this cannot be steered by a person. */
 const LEAST_CROSSING_SECONDS = 0.35;
@@ -16,7 +17,7 @@ export function checkControl(game: GameDocument, level: Level, grid: ArenaGrid, 
   const crossing = Math.max(grid.width, grid.height) / control.speed;
   // One that flaps on the spot is meant: all comes towards it.
   const isTooSlow = control.speed > 0 && control.speed * MOST_SECONDS_A_CELL < 1;
-  if (crossing < LEAST_CROSSING_SECONDS || isTooSlow) {
+  if (crossing < LEAST_CROSSING_SECONDS || control.speed > MOST_FOLLOWED_SPEED || isTooSlow) {
     faults.push(
       warningAt(
         { path: [...path, 'speed'] },

@@ -3,13 +3,11 @@ import type { Area } from '../arena/area';
 import type { Outline } from '../arena/outline';
 import { markBox, type GameDocument, type Level, type Piece } from '../document/gameDocument';
 import { reachOf } from '../document/outlineShape';
-import { hitShapeOf, kindOf, standShapeOf, type Kind } from '../document/resolveKind';
+import { endsRun, hitShapeOf, kindOf, standShapeOf, type Kind } from '../document/resolveKind';
 import { errorAt, warningAt, type Diagnostic } from '../foundation/diagnostic';
 import type { CheckedCues } from '../language/cues/checkedCues';
 import { kindsOfCues } from './compileCues';
-import { checkContacts } from './checkContacts';
 import { checkControl } from './checkControl';
-import { checkWayOut } from './checkWayOut';
 import { outlineOf } from './compileBodies';
 import { findContact } from './compileContacts';
 import { FOOTING, type GroundMap } from './levelProgram';
@@ -79,25 +77,19 @@ export function checkLevelGeometry(
   const arriving = cues ? kindsOfCues(cues).map((id) => ({ kind: kindOf(game, id)! })) : [];
   const all = [...placed, ...arriving];
   const canLose =
-    all.some(({ kind }) => kind.tags.includes(loseWhenTouching)) ||
-    endsByContact(game, all) ||
-    (cues?.rules?.loses.length ?? 0) > 0;
-  if (!canLose && ground.isPlain) {
+    all.some(({ kind }) => endsRun(level, kind)) || endsByContact(game, all) || (cues?.rules?.loses.length ?? 0) > 0;
+  if (loseWhenTouching !== undefined && !canLose && ground.isPlain) {
     faults.push(
       warningAt(
         { path: [...path, 'rules', 'loseWhenTouching'] },
         'no-threat',
         `Nothing in ${level.name} has the tag \`${loseWhenTouching}\`, so no touch ends a run.`,
-        'Place such a piece, or name another tag.',
+        'Place such a piece, name another tag, or leave `loseWhenTouching` out where no touch should.',
       ),
     );
   }
-  if (exit && players.length === 1 && !faults.some((fault) => fault.severity === 'error')) {
-    faults.push(...checkWayOut(game, level, grid, ground, exit, players[0].piece, players[0].kind, path));
-  }
   if (players.length === 1) {
     faults.push(...checkControl(game, level, grid, players[0].kind));
-    faults.push(...checkContacts(game, level, placed, players[0]));
   }
   return faults;
 }

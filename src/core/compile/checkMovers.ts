@@ -6,6 +6,8 @@ import type { BrainProgram, MotionProgram, PieceProgram } from './levelProgram';
 /** Faster than this across the whole arena, in seconds, or slower than that a cell, is most likely a wrong unit. */
 const LEAST_CROSSING_SECONDS = 0.2;
 const MOST_SECONDS_A_CELL = 60;
+/** No eye follows what passes more cells in a second than this, however large the level. */
+export const MOST_FOLLOWED_SPEED = 45;
 
 /** What looks wrong with how pieces move: speeds that no eye can follow, marching alone, formations that do not march. */
 export function checkMovers(
@@ -22,13 +24,16 @@ export function checkMovers(
     const faults: Diagnostic[] = [];
     const speed = Math.max(...motions.map(stepOf)) * level.ticksPerSecond;
     const crossing = Math.max(grid.width, grid.height) / speed;
-    if (speed > 0 && (crossing < LEAST_CROSSING_SECONDS || speed * MOST_SECONDS_A_CELL < 1)) {
+    const isTooQuick = crossing < LEAST_CROSSING_SECONDS || speed > MOST_FOLLOWED_SPEED;
+    if (speed > 0 && (isTooQuick || speed * MOST_SECONDS_A_CELL < 1)) {
       faults.push(
         warningAt(
           { path: place },
           'speed-implausible',
           `${piece.name} goes at ${Number(speed.toFixed(2))} cells/s and would cross ${level.name} in ${crossing.toFixed(2)} s.`,
-          'Speeds are cells a second, whatever the tick rate.',
+          isTooQuick
+            ? `Nobody follows more than ${MOST_FOLLOWED_SPEED} cells/s with the eye; speeds are cells a second, whatever the tick rate.`
+            : 'Speeds are cells a second, whatever the tick rate.',
         ),
       );
     }

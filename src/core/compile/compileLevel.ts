@@ -1,7 +1,7 @@
 import { gunOf } from '../document/controlShape';
 import { USUAL, type GameDocument, type Level, type Piece } from '../document/gameDocument';
 import { reachOf } from '../document/outlineShape';
-import { hitShapeOf, kindOf, resolvedCast, standShapeOf, type Kind } from '../document/resolveKind';
+import { endsRun, hitShapeOf, kindOf, standShapeOf, type Kind } from '../document/resolveKind';
 import { errorAt, hasErrors, warningAt, type Diagnostic } from '../foundation/diagnostic';
 import { fail, succeed, type Result } from '../foundation/result';
 import type { CheckedBehavior, KnobDefinition } from '../language/checkedBehavior';
@@ -10,20 +10,19 @@ import { nearestWord, proposeWord } from '../foundation/nearestWord';
 import { buildGrid, buildGround } from './buildGrid';
 import { checkKnobValues } from './checkKnobValues';
 import { checkLevelGeometry, findExit } from './checkLevel';
-import { checkErrands } from './checkErrands';
 import { checkMovers } from './checkMovers';
 import { hitShapeFor, outlineOf } from './compileBodies';
 import { namesForBrains } from './brainNames';
 import { compileBrain, ticksOf, type BrainNames } from './compileBrain';
 import { checkTargets } from './checkTargets';
 import { stretchStrips } from './stretchStrips';
-import { firedKinds } from './firedKinds';
+import { kindsOfLevel } from './kindsOfLevel';
 import { compileContacts, findContact } from './compileContacts';
 import { compileControl, compileGun, countShots } from './compileControl';
 import { resolveKnobs } from './foldExpression';
-import { kindsOfCues, compileCues } from './compileCues';
+import { compileCues } from './compileCues';
 import { checkCuePlaces } from './checkCuePlaces';
-import { checkReach } from './checkReach';
+import { checkRounds } from './checkRounds';
 import { checkStart } from './checkStart';
 import { arrivalsByKind, NO_RULES, type CueProgram, type RulesProgram } from './cueProgram';
 import type { ArenaGrid } from '../arena/grid';
@@ -82,15 +81,7 @@ class LevelCompiler {
   ) {
     this.path = ['levels', game.levels.indexOf(level)];
     this.level = movePlayer(game, level, overrides);
-    const used = new Set(level.pieces.map((piece) => piece.kind));
-    if (cues?.checked) for (const kind of kindsOfCues(cues.checked)) used.add(kind);
-    for (const kind of resolvedCast(game).values()) {
-      const gun = gunOf(kind.control);
-      if (gun && used.has(kind.id)) used.add(gun.shot);
-    }
-    for (const id of [...used])
-      for (const fired of firedKinds(scripts.get(kindOf(game, id)?.behavior ?? '')?.behavior)) used.add(fired);
-    this.kindIds = game.cast.flatMap((kind) => (used.has(kind.id) ? [kind.id] : []));
+    this.kindIds = kindsOfLevel(game, level, (id) => scripts.get(id)?.behavior, cues?.checked);
     this.names = namesForBrains(game, level, this.kindIds);
   }
 
@@ -163,8 +154,6 @@ class LevelCompiler {
       pools: arrivals.pools,
       from: this.overrides.from ?? {},
     };
-    this.addNew(checkErrands(game, level, program, this.cues?.checked, this.path));
-    this.addNew(checkReach(game, level, program, this.cues?.checked, this.path));
     return { program: hasErrors(this.diagnostics) ? undefined : program, diagnostics: this.diagnostics };
   }
 
@@ -182,7 +171,7 @@ class LevelCompiler {
       tags: kind.tags,
       stand: outlineOf(standShapeOf(kind)),
       hit: hitShapeFor(hitShapeOf(kind)),
-      isThreat: !kind.control && kind.tags.includes(this.level.rules.loseWhenTouching),
+      isThreat: !kind.control && endsRun(this.level, kind),
       isCarrier: contact?.does.some((effect) => effect.effect === 'carry along') ?? false,
       health: kind.health ?? USUAL.health,
       floats: kind.floats ?? false,
@@ -244,6 +233,7 @@ class LevelCompiler {
     if (!checked) return { cues: [], rules: NO_RULES };
     const { cues, rules, diagnostics } = compileCues(this.game, this.level, checked, this.kindIds, this.overrides);
     this.addNew(diagnostics);
+    if (!hasErrors(diagnostics)) this.addNew(checkRounds(this.game, this.level, checked, this.kindIds));
     if (!hasErrors(diagnostics))
       this.addNew(
         checkCuePlaces(
@@ -317,7 +307,7 @@ class LevelCompiler {
       facing: piece.facing,
       radius: roughRadius(kind),
       route: (piece.route ?? []).flat(),
-      isThreat: kind.tags.includes(this.level.rules.loseWhenTouching),
+      isThreat: endsRun(this.level, kind),
       knobs: {},
       leadTicks: ticksOf(piece.lead ?? 0, this.level.ticksPerSecond),
       formation: piece.formation === undefined ? -1 : this.formationOf(piece.formation),

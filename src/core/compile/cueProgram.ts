@@ -58,12 +58,29 @@ export interface GapProgram {
 export interface GapReach {
   /** Whether gaps lie above one another, not side by side. */
   isUpright: boolean;
-  /** Cells a second along the mark, in the slower of the two directions. */
+  /** Cells a second along the mark; of one that flaps, upwards. */
   speed: number;
+  /** How one that flaps falls: cells a second², and a second at most; undefined where both directions are alike. */
+  fall: { gravity: number; mostFall: number } | undefined;
   /** Length of the player along the mark, cells. */
   size: number;
   /** Time between meeting two, as a share of that between their arrivals: less than 1 for a player that flies towards them. */
   timeFactor: number;
+}
+
+/**
+ * How far the player gets along the mark in a time, cells, in the slower of the two directions. Up it flaps on and on; down it
+ * falls from rest: g t² / 2, and on at its greatest speed of falling once it has that.
+ */
+export function cellsBetweenGaps({ speed, fall }: GapReach, seconds: number): number {
+  const along = speed * seconds;
+  if (!fall) return along;
+  const untilMost = fall.mostFall / fall.gravity;
+  const fallen =
+    seconds <= untilMost
+      ? (fall.gravity * seconds * seconds) / 2
+      : (fall.mostFall * untilMost) / 2 + fall.mostFall * (seconds - untilMost);
+  return Math.min(along, fallen);
 }
 
 export interface SpawnerProgram extends GivenProgram {

@@ -148,7 +148,7 @@ function spacingOf(program: LevelProgram, cue: CueProgram): Pick<CueEntry, 'inte
 }
 
 /** Least and greatest cells a tick of what a spawner brings in, if all of it goes straight on. */
-function straightSteps(
+export function straightSteps(
   { brains, pieces }: LevelProgram,
   cue: Extract<CueProgram, { type: 'spawner' }>,
 ): [number, number] | undefined {

@@ -10,7 +10,16 @@ export function gapReach(program: LevelProgram, cue: SpawnerProgram): GapReach |
   // The openings are between hit shapes, so what has to pass is one too.
   const { hit } = program.kinds[program.player.kindIndex];
   const size = isUpright ? hit.north + hit.south : hit.west + hit.east;
-  return { isUpright, speed, size, timeFactor: timeFactorOf(program, cue, isUpright) };
+  return { isUpright, speed, fall: fallOf(program), size, timeFactor: timeFactorOf(program, cue, isUpright) };
+}
+
+function fallOf({ player, ticksPerSecond }: LevelProgram): GapReach['fall'] {
+  const { control } = player;
+  if (control.scheme !== 'flap') return undefined;
+  return {
+    gravity: control.gravity * ticksPerSecond * ticksPerSecond,
+    mostFall: control.mostFall * ticksPerSecond,
+  };
 }
 
 /** Cells a second in which a walking scheme gets on at most; undefined where it does not walk. */
@@ -33,8 +42,7 @@ export function walkingSpeed({ player, ticksPerSecond }: LevelProgram): number |
 function acrossSpeed(program: LevelProgram, isUpright: boolean): number | undefined {
   const { control } = program.player;
   const { ticksPerSecond } = program;
-  if (control.scheme === 'flap')
-    return isUpright ? Math.min(control.lift, control.mostFall) * ticksPerSecond : undefined;
+  if (control.scheme === 'flap') return isUpright ? control.lift * ticksPerSecond : undefined;
   if (control.scheme === 'rail and fire')
     return control.isAcross === isUpright ? undefined : control.step * ticksPerSecond;
   return walkingSpeed(program);

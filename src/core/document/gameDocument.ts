@@ -162,7 +162,9 @@ export const rulesShape = z.strictObject({
   winAt: identifier
     .optional()
     .describe('id of the mark that the player must reach; left out where the rules of the level say how it is won'),
-  loseWhenTouching: identifier.describe('tag of the kinds whose touch ends the run'),
+  loseWhenTouching: identifier
+    .optional()
+    .describe('tag of the kinds whose touch ends the run; left out where no touch does, or contacts and rules say it'),
   timeLimit: z.number().min(1).max(3600).describe('seconds'),
 });
 

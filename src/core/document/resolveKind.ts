@@ -1,4 +1,3 @@
-import { gunOf } from './controlShape';
 import { reachOf, type OutlineShape, type Reach } from './outlineShape';
 import type { GameDocument, KindEntry, Level } from './gameDocument';
 
@@ -92,12 +91,8 @@ export function standReachOf(kind: Kind): Reach {
   return reachOf(standShapeOf(kind));
 }
 
-/** Kinds of a level that a contact table is about: those that are placed, and what the player fires. */
-export function kindsOfLevel(game: CastPart, level: Level): Kind[] {
-  const ids = new Set(level.pieces.map((piece) => piece.kind));
-  for (const id of [...ids]) {
-    const gun = gunOf(kindOf(game, id)?.control);
-    if (gun) ids.add(gun.shot);
-  }
-  return game.cast.flatMap((entry) => (ids.has(entry.id) ? [kindOf(game, entry.id)!] : []));
+/** Whether the touch of a kind ends a run in a level, by the tag that its rules name. */
+export function endsRun(level: Level, kind: Pick<Kind, 'tags'>): boolean {
+  const { loseWhenTouching } = level.rules;
+  return loseWhenTouching !== undefined && kind.tags.includes(loseWhenTouching);
 }

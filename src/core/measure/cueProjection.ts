@@ -45,6 +45,8 @@ export interface CueFigures {
   vanished: number;
   /** Whether what it brings harms or carries the player, so that its vanishing matters. */
   isFelt: boolean;
+  /** What is said of it before any run. */
+  told: readonly string[];
 }
 
 /** How big a wave is. */
@@ -106,6 +108,10 @@ export interface KnownOfCue {
   offCentre: number;
   /** How the player gets from gap to gap, if it brings any. */
   reach: GapReach | undefined;
+  /** Whether what it lets in is out of the level at once, so that it closes nothing. */
+  leavesAtOnce: boolean;
+  /** What is said of it before any run. */
+  told: readonly string[];
 }
 
 /** What the runs say; `known` has an entry for each cue. */
@@ -138,7 +144,7 @@ function describeCue(
   index: number,
   runs: readonly ProjectedRun[],
   seconds: number,
-  { offCentre, reach }: KnownOfCue,
+  { offCentre, reach, told }: KnownOfCue,
 ): CueFigures {
   const own = runs.map((run) => run.arrivals.filter((arrival) => arrival.cue === index));
   const perSecond = new Array<number>(seconds).fill(0);
@@ -176,6 +182,7 @@ function describeCue(
     mostAlive:
       cue.type === 'spawner' && cue.mostAlive < Math.min(USUAL_ALIVE, cue.mostInAll) ? cue.mostAlive : undefined,
     vanished: mean(runs.map((run) => run.vanished[index])),
+    told,
     isFelt: own.flat().some(({ kind }) => program.kinds[kind].isThreat || program.kinds[kind].isCarrier),
   };
 }
@@ -211,7 +218,9 @@ function describeLane(
   known: readonly KnownOfCue[],
   seconds: number,
 ): LaneFigures | undefined {
-  const feeding = program.cues.flatMap((_, index) => (known[index].marks.includes(lane.mark) ? [index] : []));
+  const feeding = program.cues.flatMap((_, index) =>
+    known[index].marks.includes(lane.mark) && !known[index].leavesAtOnce ? [index] : [],
+  );
   const speed = program.player.step * program.ticksPerSecond;
   if (feeding.length === 0 || !(speed > 0)) return undefined;
   const crossSeconds = (lane.size + 2 * program.player.radius) / speed;

@@ -19,13 +19,14 @@ const LONG_CLOSED_SECONDS = 10;
 /** With a smaller share of gaps to cross than this hardly any can be. */
 const HARDLY_ANY_SHARE = 0.05;
 
-/** What is likely to be a mistake about a cue, by what it comes to; the player is reckoned with nowhere. */
+/** What is likely to be a mistake about a cue, by how it is written and by what it comes to; the player is reckoned with nowhere. */
 export function cueWarnings(figures: CueFigures): string[] {
   const { first, come, missed, rejected, offCentre, growth, gaps, onPlayer, graceSeconds, vanished, mostAlive } =
     figures;
   const there = Math.max(0, ...figures.population.map(({ high }) => high));
   const capped = growth.find(({ isCapped, seconds }) => isCapped && seconds !== undefined);
   return [
+    ...figures.told,
     come.high === 0 ? 'Nothing comes at all within this time.' : undefined,
     first && first.median < AT_ONCE_SECONDS ? 'The first comes at once.' : undefined,
     // A single visitor may come late.

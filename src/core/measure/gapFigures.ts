@@ -1,4 +1,4 @@
-import { liesUpright, type GapReach, type SpawnerProgram } from '../compile/cueProgram';
+import { cellsBetweenGaps, liesUpright, type GapReach, type SpawnerProgram } from '../compile/cueProgram';
 import type { LevelProgram } from '../compile/levelProgram';
 import type { ProjectedArrival } from '../simulate/projectCues';
 import { bandOf, type Band } from './statistics/band';
@@ -45,7 +45,7 @@ export function describeGaps(
     for (let index = 1; index < openings.length; index++) {
       const [before, after] = [openings[index - 1], openings[index]];
       const shift = Math.max(0, after.from - before.to, before.from - after.to);
-      const cells = reach.speed * reach.timeFactor * (after.seconds - before.seconds);
+      const cells = cellsBetweenGaps(reach, reach.timeFactor * (after.seconds - before.seconds));
       shifts.push(shift);
       reaches.push(cells);
       if (shift <= cells) within++;

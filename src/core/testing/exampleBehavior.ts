@@ -9,7 +9,9 @@ export function behaviorWith({ role, example }: Pick<VocabularyEntry, 'role' | '
     facing: `do hold ${example}`,
     act: `do hold enter { ${example} } repeat every 0.2 s { ${example} }`,
   }[role];
-  const reach = states.map((name, index) => `go ${name} after ${9 + index} s`).join(' ');
+  // Its first state looks, so that what is said of the last sighting is said of one.
+  const look = 'go look when sees player within 6 cells for 5 s';
+  const reach = [look, ...states.map((name, index) => `go ${name} after ${9 + index} s`)].join(' ');
   const others = states.map((name) => `state ${name} { do hold go home after 1 s }`).join('\n');
   return `behavior all { start state home { ${line} ${reach} } ${others} }`;
 }

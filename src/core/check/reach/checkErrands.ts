@@ -1,37 +1,23 @@
-import { cellsOfArea, type Area } from '../arena/area';
-import { cellIndexAt } from '../arena/grid';
-import type { GameDocument, Level } from '../document/gameDocument';
-import { kindOf } from '../document/resolveKind';
-import { errorAt, warningAt, type Diagnostic } from '../foundation/diagnostic';
-import type { CheckedCues } from '../language/cues/checkedCues';
-import { cellsWithinReach } from './cellsWithinReach';
-import { errandsOf } from './errands';
-import type { RuleCondition } from './cueProgram';
-import type { LevelProgram } from './levelProgram';
+import { cellsOfArea, type Area } from '../../arena/area';
+import { cellIndexAt } from '../../arena/grid';
+import type { RuleCondition } from '../../compile/cueProgram';
+import { errandsOf } from '../../compile/errands';
+import { errorAt, warningAt, type Diagnostic } from '../../foundation/diagnostic';
+import type { Subject } from '../subject';
+import { computeReach } from './computeReach';
 
 /** Whether what the rules want fetched and filled is there, is enough, and can be got at. */
-export function checkErrands(
-  game: GameDocument,
-  level: Level,
-  program: LevelProgram,
-  cues: CheckedCues | undefined,
-  path: (string | number)[],
-): Diagnostic[] {
-  const { take, fill } = errandsOf(program);
+export function checkErrands(subject: Subject): Diagnostic[] {
+  const { take, fill } = errandsOf(subject.program);
   return [
-    ...findNeverFilled(program, cues, fill, path),
-    ...findTooFew(program, cues, take, fill, path),
-    ...findUnreachable(game, level, program, cues, [...take, ...fill], path),
+    ...findNeverFilled(subject, fill),
+    ...findTooFew(subject, take, fill),
+    ...findUnreachable(subject, [...take, ...fill]),
   ];
 }
 
 /** Rules that wait for goals that nothing fills. */
-function findNeverFilled(
-  program: LevelProgram,
-  cues: CheckedCues | undefined,
-  fill: readonly number[],
-  path: (string | number)[],
-): Diagnostic[] {
+function findNeverFilled({ program, cues, path }: Subject, fill: readonly number[]): Diagnostic[] {
   const fillable = new Set(fill.map((piece) => program.pieces[piece].kindIndex));
   return program.rules.wins.flatMap((condition, index) => {
     const isHopeless = findAllFilled(condition).some((kinds) => !kinds.some((kind) => fillable.has(kind)));
@@ -57,13 +43,7 @@ function findAllFilled(condition: RuleCondition): number[][] {
   return partsOf(condition).flatMap((part) => (part.type === 'all filled' ? [part.kinds] : []));
 }
 
-function findTooFew(
-  program: LevelProgram,
-  cues: CheckedCues | undefined,
-  take: readonly number[],
-  fill: readonly number[],
-  path: (string | number)[],
-): Diagnostic[] {
+function findTooFew({ program, cues, path }: Subject, take: readonly number[], fill: readonly number[]): Diagnostic[] {
   const comesLater = take.some((piece) => program.pieces[piece].isArrival || program.pieces[piece].isShot);
   const hasRule = program.rules.wins.some((condition) => findAllFilled(condition).length > 0);
   if (!hasRule || comesLater || take.length >= fill.length) return [];
@@ -78,20 +58,11 @@ function findTooFew(
 }
 
 /** Things to fetch, goals to fill and places to be at to which no way leads. */
-function findUnreachable(
-  game: GameDocument,
-  level: Level,
-  program: LevelProgram,
-  cues: CheckedCues | undefined,
-  pieces: readonly number[],
-  path: (string | number)[],
-): Diagnostic[] {
-  const { player, grid, ground } = program;
-  const placedPlayer = level.pieces.find(({ id }) => id === player.id);
-  const kind = placedPlayer && kindOf(game, placedPlayer.kind);
+function findUnreachable({ level, program, cues, path }: Subject, pieces: readonly number[]): Diagnostic[] {
+  const { player, grid } = program;
   // Along a rail it meets what lies beside it, which says nothing of ways.
-  if (!kind || player.control.scheme === 'rail and fire') return [];
-  const { walk, isReached } = cellsWithinReach(game, level, grid, ground, placedPlayer, kind);
+  if (player.control.scheme === 'rail and fire') return [];
+  const { standing, isReached } = computeReach(program);
   const faults = pieces.flatMap((index) => {
     const piece = program.pieces[index];
     // What a behavior moves may come nearer.
@@ -117,7 +88,7 @@ function findUnreachable(
     ];
   });
   const isOutOfReach = (area: Area) =>
-    cellsOfArea(area, grid.width, grid.height).every((cell) => walk.blocked[cell] === 1 || isReached[cell] === 0);
+    cellsOfArea(area, grid.width, grid.height).every((cell) => standing.blocked[cell] === 1 || isReached[cell] === 0);
   program.rules.wins.forEach((condition, index) => {
     if (!partsOf(condition).some((part) => part.type === 'at' && isOutOfReach(part.area))) return;
     faults.push(

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { checkGame, type Control } from '@/core/index';
-import { smallGame, type SmallLevel } from '../../../tests/support/smallLevel';
+import { smallGame, type SmallLevel } from '../../../../tests/support/smallLevel';
 
 const HALL = [
   '####################',
@@ -116,9 +116,12 @@ describe('gaps that are too far apart', () => {
 
   test('one that flies towards them has less time', () => {
     const flap: Control = { scheme: 'flap', speed: 4, lift: 6, mostFall: 8 };
-    const [fault] = found({ ...level('gap 3 cells between top and foot, shifting at most 4.7 cells', flap) });
-    // Half of 0.8 s at 6 cells/s, and 2.2 of the gap.
-    expect(fault.message).toContain('0.40 s');
-    expect(fault.message).toContain('4.6 cells');
+    const seen = level('gap 3 cells between top and foot, shifting at most 4.7 cells', flap);
+    const of = (gravity: number) => found({ ...seen, level: { ...seen.level, view: 'side', gravity } })[0].message;
+    // Half of 0.8 s: up at 6 cells/s, and down no less at this gravity; and 2.2 of the gap.
+    expect(of(40)).toContain('0.40 s');
+    expect(of(40)).toContain('4.6 cells');
+    // Falling from rest, g t² / 2 = 0.8 cells.
+    expect(of(10)).toContain('3.0 cells');
   });
 });

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { compileGameLevel, type Contact, type Control } from '@/core/index';
-import { RandomStream } from '../foundation/random';
-import { smallGame, type SmallLevel } from '../../../tests/support/smallLevel';
+import { RandomStream } from '../../foundation/random';
+import { smallGame, type SmallLevel } from '../../../../tests/support/smallLevel';
 
 const COLLECT: Contact = { by: 'player', on: 'shard', does: [{ effect: 'collect' }] };
 const SLIDES: Control = { scheme: 'slide until blocked', speed: 8 };

@@ -13,6 +13,7 @@ import { FaultList } from './faultList';
 import { readKnob, readMemory } from './knobs';
 import { noteMisplaced, noteRest } from './misplaced';
 import type { PhraseScope } from './phrases';
+import { noteSightless } from './sightless';
 import { checkStateGraph } from './stateGraph';
 import { StateReader } from './states';
 import { takeOver, type BehaviorLookup, type TakenOver } from './takeOver';
@@ -132,6 +133,7 @@ class BehaviorChecker {
     }
     const isComplete = stateStatements.length === own.length && (!uses || taken !== undefined);
     checkStateGraph(states, isComplete, this.context.sentInto, this.faults);
+    if (isComplete) noteSightless(states, this.faults);
     this.noteUnread();
     const knobs = [...this.knobs.values()];
     return { behavior: { name, knobs, memory: [...this.memory.values()], states }, knobs };

@@ -135,7 +135,7 @@ describe('near misses', () => {
       { id: 'imp', tags: ['imp'], behavior: 'shy' },
     ],
     pieces: [{ kind: 'imp', at: [9.5, 3.5 + aside] }],
-    marks: [{ id: 'exit', name: 'Exit', area: [27, 3, 1, 1] }],
+    marks: [{ id: 'exit', name: 'Exit', area: [2, 1, 1, 0.5] }],
     scripts: {
       shy: 'start state calm { do hold go scared when near splash within 1 cells } state scared { do flee player at 3 cells/s go calm after 2 s }',
     },

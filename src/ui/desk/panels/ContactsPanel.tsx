@@ -1,11 +1,12 @@
 'use client';
 
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import {
   commands,
   EFFECT_NAMES,
   findContact,
-  kindsOfLevel,
+  endsRun,
+  kindsToMeet,
   startingEffect,
   USUAL_COOLDOWN_SECONDS,
   type Contact,
@@ -13,6 +14,7 @@ import {
   type EffectName,
   type GameDocument,
   type Kind,
+  type Level,
 } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { NumberField, Row, SelectField } from './fields';
@@ -29,7 +31,7 @@ export function ContactsPanel({ onClose }: { onClose: () => void }) {
   const game = useFollowed(session, (state) => state.game);
   const [chosen, setChosen] = useState<{ by: string; on: string }>();
   const { level } = session;
-  const kinds = kindsOfLevel(game, level);
+  const kinds = useMemo(() => kindsToMeet(game, level), [game, level]);
   const cell =
     chosen && kinds.some((kind) => kind.id === chosen.by) && kinds.some((kind) => kind.id === chosen.on)
       ? { by: kinds.find((kind) => kind.id === chosen.by)!, on: kinds.find((kind) => kind.id === chosen.on)! }
@@ -55,7 +57,7 @@ export function ContactsPanel({ onClose }: { onClose: () => void }) {
               <tr key={by.id}>
                 <th>{by.name}</th>
                 {kinds.map((on) => {
-                  const said = sayCell(game, level.rules.loseWhenTouching, { by, on });
+                  const said = sayCell(game, level, { by, on });
                   return (
                     <td key={on.id}>
                       <button
@@ -87,11 +89,11 @@ export function ContactsPanel({ onClose }: { onClose: () => void }) {
 /** What stands in a cell. Only a pair with the player in it is expected to say something. */
 function sayCell(
   game: GameDocument,
-  threat: string,
+  level: Level,
   { by, on }: Cell,
 ): { state: 'said' | 'blank' | 'nothing'; text: string } {
   const contact = game.contacts?.[findContact(game, by.id, on.id)];
-  const ends = on.control !== undefined && by.tags.includes(threat) ? ['ends the run'] : [];
+  const ends = on.control !== undefined && endsRun(level, by) ? ['ends the run'] : [];
   const words = [...ends, ...(contact?.does.map(({ effect }) => effect) ?? [])];
   if (words.length > 0) return { state: 'said', text: words.join(', ') };
   if (contact) return { state: 'nothing', text: 'nothing' };

@@ -118,9 +118,19 @@ function Whole({ level, tags }: { level: Level; tags: readonly string[] }) {
       <Row label="lost by touching">
         <SelectField
           label="Tag that ends the run"
-          value={level.rules.loseWhenTouching}
-          options={[...new Set([...tags, level.rules.loseWhenTouching])].map((value) => ({ value, label: value }))}
-          onCommit={(tag) => change('Change who ends the run', (draft) => void (draft.rules.loseWhenTouching = tag))}
+          value={level.rules.loseWhenTouching ?? ''}
+          options={[
+            { value: '', label: 'nothing' },
+            ...[...new Set([...tags, ...(level.rules.loseWhenTouching ? [level.rules.loseWhenTouching] : [])])].map(
+              (value) => ({ value, label: value }),
+            ),
+          ]}
+          onCommit={(tag) =>
+            change('Change who ends the run', (draft) => {
+              if (tag === '') delete draft.rules.loseWhenTouching;
+              else draft.rules.loseWhenTouching = tag;
+            })
+          }
         />
       </Row>
     </>

@@ -1,0 +1,215 @@
+import { describe, expect, test } from '@jest/globals';
+import { checkGame } from '@/core/index';
+import { smallGame, type SmallLevel } from '../../../tests/support/smallLevel';
+
+const HALL = [
+  '####################',
+  ...Array.from({ length: 8 }, () => '#..................#'),
+  '####################',
+];
+const FIELD = Array.from({ length: 10 }, () => '.'.repeat(20));
+const EXIT = { id: 'exit', name: 'Exit', area: [17, 4, 1, 1] as [number, number, number, number] };
+const RUNS = { scheme: 'run and jump', speed: 5, jump: 10, jumps: 1, coyote: 0, jumpBuffer: 0, mostFall: 16 } as const;
+
+/** Codes of what is said of a level whose player stands in the west and has an exit in the east. */
+function told(level: SmallLevel): string[] {
+  const marks = level.marks ?? [];
+  const all = marks.some(({ id }) => id === 'exit') ? marks : [EXIT, ...marks];
+  return checkGame(smallGame({ player: { at: [2.5, 4.5] }, ...level, marks: all }))
+    .map(({ code }) => code)
+    .filter((code) => code !== 'no-threat' && code !== 'contact-missing');
+}
+
+const guard = (route: [number, number][], more = {}) => ({ kind: 'guard', at: route[0], route, ...more });
+const PATROL = 'start state on { do patrol route, back and forth, at 2 cells/s }';
+const CALM = 'start state on { do hold }';
+const guards = (pieces: SmallLevel['pieces'], script = PATROL): SmallLevel => ({
+  map: HALL,
+  kinds: [{ id: 'guard', tags: ['foe'], behavior: 'walk' }],
+  scripts: { walk: script },
+  pieces,
+});
+const ROUTE: [number, number][] = [
+  [8.5, 2.5],
+  [8.5, 6.5],
+];
+const shifted = ROUTE.map(([x, y]): [number, number] => [x + 4, y]);
+
+const seen = (map: string[], more: Partial<SmallLevel> = {}): SmallLevel => ({
+  map,
+  player: { at: [1.5, 2.6] },
+  control: RUNS,
+  marks: [{ ...EXIT, area: [13, 1, 1, 2] }],
+  ...more,
+  level: { view: 'side', gravity: 28, ...more.level },
+});
+/** A pit between two ledges, so many cells deep; a jump rises 1.79 cells. */
+const pit = (depth: number) => [
+  '...............',
+  '...............',
+  '...............',
+  ...Array.from({ length: depth }, () => '####.......####'),
+  '###############',
+];
+
+const cues = (text: string, more: Partial<SmallLevel> = {}): SmallLevel => ({
+  map: FIELD,
+  kinds: [
+    { id: 'cart', tags: ['foe'], behavior: 'run', floats: true },
+    { id: 'moth', tags: ['foe'], behavior: 'rank', floats: true },
+  ],
+  scripts: {
+    run: 'start state on { do drift leaving at 4 cells/s }',
+    rank: 'start state on { do march stepping 0.25 cells, every 0.5 s, down 1 cells }',
+  },
+  marks: [
+    { id: 'west', name: 'West', point: [-1, 4.5] },
+    { id: 'perch', name: 'Perch', point: [3, 2] },
+  ],
+  ...more,
+  level: { cues: text.split(';'), ...more.level },
+});
+const rules = (rule: string, more: Partial<SmallLevel> = {}) => cues(`rules {;${rule};}`, more);
+const standing = (motion: string) => ({ scripts: { run: CALM, rank: `start state on { do ${motion} }` } });
+
+// Each row: a mistake, the code that tells it, and the same level without the mistake, of which nothing is said.
+describe('what is said of a level before any run, and not of its sound twin', () => {
+  test.each<[string, string, SmallLevel, SmallLevel]>([
+    [
+      'copies that move in step',
+      'copies-in-step',
+      guards([guard(ROUTE), guard(shifted)]),
+      guards([guard(ROUTE), guard(shifted, { lead: 1 })]),
+    ],
+    [
+      'copies that lie on each other',
+      'copies-overlap',
+      guards([guard(ROUTE), { kind: 'guard', at: [8.6, 2.5], route: shifted }]),
+      guards([guard(ROUTE), { kind: 'guard', at: [12.5, 2.5], route: [...shifted].reverse() }]),
+    ],
+    ['a route that nothing follows', 'route-unused', guards([guard(ROUTE)], CALM), guards([guard(ROUTE)])],
+    [
+      'a hit shape far larger than the body',
+      'hit-larger-than-body',
+      { ...guards([guard(ROUTE)]), kinds: [{ id: 'guard', tags: ['foe'], behavior: 'walk', hit: box(4, 0.8) }] },
+      { ...guards([guard(ROUTE)]), kinds: [{ id: 'guard', tags: ['foe'], behavior: 'walk', hit: box(1.2, 0.8) }] },
+    ],
+    [
+      'a guard that no eye follows',
+      'speed-implausible',
+      guards([guard(ROUTE)], 'start state on { do patrol route, back and forth, at 60 cells/s }'),
+      guards([guard(ROUTE)]),
+    ],
+    [
+      'arrivals that no eye follows',
+      'speed-implausible',
+      cues(
+        'spawner s {;at west;every 2 s;pick cart;give heading 0 deg, speed 57 cells/s;retire when outside by 2 cells;}',
+      ),
+      cues(
+        'spawner s {;at west;every 2 s;pick cart;give heading 0 deg, speed 12 cells/s;retire when outside by 2 cells;}',
+      ),
+    ],
+    [
+      'an interval that falls below nothing in a later round',
+      'wrong-in-a-round',
+      cues(
+        'spawner s {;at west;every 2 s - 0.5 s * round;pick cart;give heading 0 deg;retire when outside by 2 cells;}',
+      ),
+      cues(
+        'spawner s {;at west;every 2 s - 0.5 s * round at least 0.4 s;pick cart;give heading 0 deg;retire when outside by 2 cells;}',
+      ),
+    ],
+    ['a pit too deep for the jump', 'exit-unreachable', seen(pit(3)), seen(pit(1))],
+    [
+      'a pit beside the way',
+      'pit-without-way-out',
+      seen([
+        '...............',
+        '...............',
+        '...............',
+        '#####.#########',
+        '#####.#########',
+        '#####.#########',
+        '###############',
+      ]),
+      seen(['...............', '...............', '...............', '#####.#########', '###############']),
+    ],
+    [
+      'rows that lie on each other',
+      'formation-overlaps',
+      cues('waves w {;at perch;wave 1 { 2 rows of 4 moth 0.5 cells apart };}'),
+      cues('waves w {;at perch;wave 1 { 2 rows of 4 moth 1.2 cells apart };}'),
+    ],
+    [
+      'rows without room for a step to the side',
+      'formation-too-wide',
+      cues('waves w {;at corner;wave 1 { 1 rows of 20 moth 1 cells apart };}', { marks: [mark('corner', [0.45, 2])] }),
+      cues('waves w {;at corner;wave 1 { 1 rows of 15 moth 1 cells apart };}', { marks: [mark('corner', [0.45, 2])] }),
+    ],
+    [
+      'rows that never come down',
+      'formation-never-lands',
+      cues(
+        'waves w {;at perch;wave 1 { 1 rows of 4 moth 1.2 cells apart };}',
+        standing('march stepping 0.25 cells, every 0.5 s, down 0 cells'),
+      ),
+      cues('waves w {;at perch;wave 1 { 1 rows of 4 moth 1.2 cells apart };}'),
+    ],
+    [
+      'more points than can come',
+      'never-won',
+      rules('score 1 every 1 s;win when score >= 90'),
+      rules('score 1 every 1 s;win when score >= 50'),
+    ],
+    ['a clock that never shows so much', 'never-won', rules('win when clock > 60 s'), rules('win when clock >= 60 s')],
+    [
+      'waves that cannot all come in time',
+      'never-won',
+      cues(
+        'waves w {;at west;wave 1 { 3 cart, one every 5 s };repeat wave 1;next after 20 s;};rules {;win when wave >= 9;}',
+      ),
+      cues(
+        'waves w {;at west;wave 1 { 3 cart, one every 1 s };repeat wave 1;next after 5 s;};rules {;win when wave >= 9;}',
+      ),
+    ],
+    [
+      'a loss that nothing brings about',
+      'never-lost',
+      rules('lose when health <= 0'),
+      rules('lose when clock >= 50 s'),
+    ],
+    [
+      'a rule that asks for what is too far off',
+      'time-too-short',
+      rules('win when player at gate', { marks: [mark('west', [-1, 4.5]), area('gate')], level: limit(3) }),
+      rules('win when player at gate', { marks: [mark('west', [-1, 4.5]), area('gate')], level: limit(8) }),
+    ],
+  ])('%s', (_what, code, wrong, sound) => {
+    expect(told(wrong)).toContain(code);
+    expect(told(sound)).not.toContain(code);
+  });
+
+  test('a level without a tag that loses has nothing to answer for', () => {
+    const rules = { winAt: 'exit', timeLimit: 60 };
+    const codes = (level: SmallLevel) => checkGame(smallGame(level)).map(({ code }) => code);
+    expect(codes({ map: HALL, player: { at: [2.5, 4.5] }, marks: [EXIT], level: { rules } })).toEqual([]);
+    expect(codes({ map: HALL, player: { at: [2.5, 4.5] }, marks: [EXIT] })).toEqual(['no-threat']);
+  });
+
+  function box(width: number, height: number) {
+    return { form: 'box' as const, width, height };
+  }
+
+  function mark(id: string, point: [number, number]) {
+    return { id, name: id, point };
+  }
+
+  function area(id: string) {
+    return { id, name: id, area: [17, 4, 1, 1] as [number, number, number, number] };
+  }
+
+  function limit(timeLimit: number): SmallLevel['level'] {
+    return { rules: { loseWhenTouching: 'foe', timeLimit } };
+  }
+});

@@ -1,0 +1,97 @@
+import type { RuleCondition } from '../../compile/cueProgram';
+import type { Diagnostic } from '../../foundation/diagnostic';
+import { warnInCues, spanOfCue, type Subject } from '../subject';
+import { supplyOf, type Supply } from './supply';
+import { errandKinds, whyNever } from './whyNever';
+
+/** Rules and cues that wait for what can never be, and points that nothing gives. */
+export function checkRules(subject: Subject): Diagnostic[] {
+  const supply = supplyOf(subject.program);
+  return [
+    ...findHopelessRules(subject, supply),
+    ...findHopelessCues(subject, supply),
+    ...findHopelessScores(subject, supply),
+  ];
+}
+
+function findHopelessRules(subject: Subject, supply: Supply): Diagnostic[] {
+  const { program, cues, level } = subject;
+  const { rules, exit } = program;
+  const reasons = rules.wins.map((condition) => whyNever(program, supply, condition));
+  const isHopeless = !exit && reasons.length > 0 && reasons.every((reason) => reason !== undefined);
+  const wins = reasons.flatMap((reason, index) =>
+    reason === undefined
+      ? []
+      : [
+          warnInCues(
+            subject,
+            cues?.rules?.wins[index].span,
+            'never-won',
+            `This rule can never come true: ${reason}.${isHopeless ? ` Nothing else wins ${level.name}.` : ''}`,
+            'Let it ask for what there is, or bring in what is missing.',
+          ),
+        ],
+  );
+  const loses = rules.loses.flatMap((condition, index) => {
+    const reason = whyNever(program, supply, condition);
+    return reason === undefined
+      ? []
+      : [
+          warnInCues(
+            subject,
+            cues?.rules?.loses[index].span,
+            'never-lost',
+            `This rule can never come true: ${reason}.`,
+            'Let it ask for what there is, or remove it.',
+          ),
+        ];
+  });
+  return [...wins, ...loses];
+}
+
+function findHopelessCues(subject: Subject, supply: Supply): Diagnostic[] {
+  const { program } = subject;
+  return program.cues.flatMap((cue, index) => {
+    const open: RuleCondition | undefined = cue.open;
+    const reason = open && whyNever(program, supply, open);
+    return reason === undefined
+      ? []
+      : [
+          warnInCues(
+            subject,
+            spanOfCue(subject, index),
+            'never-opens',
+            `${cue.name} never opens: ${reason}.`,
+            'Let it wait for what can be, or leave `open when …` out.',
+          ),
+        ];
+  });
+}
+
+/** Points for what nobody can do. */
+function findHopelessScores(subject: Subject, { most, canBeDefeated }: Supply): Diagnostic[] {
+  const { program, cues } = subject;
+  const takes = new Set(errandKinds(program, 'collect'));
+  const fills = new Set(errandKinds(program, 'fill'));
+  return program.rules.scores.flatMap(({ event }, index) => {
+    if (event.type !== 'defeated' && event.type !== 'collected' && event.type !== 'filled') return [];
+    const can = (kind: number) =>
+      event.type === 'defeated' ? canBeDefeated[kind] : (event.type === 'collected' ? takes : fills).has(kind);
+    if (event.kinds.some((kind) => most[kind] > 0 && can(kind))) return [];
+    const names = event.kinds.filter((kind) => most[kind] > 0).map((kind) => program.kinds[kind].name);
+    const verb = { defeated: 'defeats', collected: 'collects', filled: 'fills' }[event.type];
+    return [
+      warnInCues(
+        subject,
+        cues?.rules?.scores[index].span,
+        'never-scored',
+        names.length === 0
+          ? 'These points never come: nothing with this tag is ever there.'
+          : `These points never come: nothing ${verb} ${names.join(' or ')}.`,
+        event.type === 'defeated'
+          ? 'Add a contact that defeats it, or score something else.'
+          : `Let the player ${event.type === 'collected' ? 'collect' : 'fill'} it on contact, or score something else.`,
+      ),
+    ];
+  });
+}
