@@ -70,6 +70,7 @@ function buildProgram(projectFolder: string, finish: (code: number) => void): Co
     .option('--standin <id>', 'who plays', 'casual')
     .option('--runs <n>', 'how many runs', wholeNumber(1, 10_000), 40)
     .option('--json', 'print the figures as JSON')
+    .option('--csv <file>', 'write which way each kind looks in each state, as a table of the pictures that are needed')
     .description('what the pieces that follow a behavior do in runs')
     .action(async (file: string, name: string, options: BehaviorOptions) =>
       finish(await behavior(file, name, options)),

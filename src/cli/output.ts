@@ -1,3 +1,4 @@
+import { writeFileSync } from 'node:fs';
 import { describePath, type Diagnostic } from '@/core/index';
 
 export const EXIT = { good: 0, no: 1, badInput: 2 } as const;
@@ -34,4 +35,13 @@ export function printResult(text: string): Promise<void> {
 
 export function printJson(value: unknown): Promise<void> {
   return printResult(JSON.stringify(value, null, 2) + '\n');
+}
+
+/** Writes a table to a file that a command names. */
+export function writeTable(file: string, text: string): void {
+  try {
+    writeFileSync(file, `${text}\n`);
+  } catch {
+    throw new CommandFault(`${file} cannot be written.`, 'Name a file in a folder that exists and may be written.');
+  }
 }

@@ -102,6 +102,7 @@ export {
   removeTransition,
   rename,
   setCondition,
+  setTest,
   setMotion,
   setStart,
   type ActMoment,
@@ -215,6 +216,8 @@ export { generateMap, type MapRecipe } from './exchange/generateMap';
 export { RUN_JSON_VERSION, writeRunJson, type StandInSummary } from './report/runJson';
 export { writeRunCsv } from './report/runTable';
 
+export { FACINGS, inFour, type PoseRow } from './measure/poses';
+export { writePoseCsv } from './report/poseTable';
 export { describeUnrest, measureBehavior, type BehaviorFigures } from './measure/behaviorFigures';
 export { measureWatched } from './measure/watchedGround';
 export { addProvingLevel, PROVING_LEVEL, type ProvingPlan } from './compile/provingLevel';

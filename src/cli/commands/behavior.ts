@@ -1,6 +1,14 @@
-import { describeUnrest, measureBehavior, measurePursuit, NO_OVERRIDES, resolvedCast } from '@/core/index';
+import {
+  describeUnrest,
+  FACINGS,
+  measureBehavior,
+  measurePursuit,
+  NO_OVERRIDES,
+  resolvedCast,
+  writePoseCsv,
+} from '@/core/index';
 import { chooseLevel, findStandIns, openGame, openLevel } from '../gameFile';
-import { CommandFault, EXIT, printJson, printResult } from '../output';
+import { CommandFault, EXIT, printJson, printResult, writeTable } from '../output';
 
 export interface BehaviorOptions {
   /** May be left out where there is only one. */
@@ -8,7 +16,11 @@ export interface BehaviorOptions {
   standin: string;
   runs: number;
   json?: boolean;
+  csv?: string;
 }
+
+/** Shares of less than this are left out of the text, not of the table. */
+const SHOWN_SHARE = 0.0005;
 
 /** `gorge behavior GAME NAME --level ID`: what the pieces that follow a behavior did in some runs. */
 export async function behavior(file: string, name: string, options: BehaviorOptions): Promise<number> {
@@ -34,6 +46,7 @@ export async function behavior(file: string, name: string, options: BehaviorOpti
     await printJson({ version: 1, ...figures, pursuit: pursuit?.ok ? pursuit.value : undefined });
     return EXIT.good;
   }
+  if (options.csv) writeTable(options.csv, writePoseCsv(figures.poses));
   const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
   const { caught } = figures;
   const lines = [
@@ -58,6 +71,13 @@ export async function behavior(file: string, name: string, options: BehaviorOpti
     `unrest: ${describeUnrest(figures)
       .map(({ name: what, share }) => `${what} ${percent(share)}`)
       .join(', ')} of the time`,
+    'pictures needed, share of the time of a kind:',
+    ...figures.poses.map(
+      ({ kind: who, state, share, facings }) =>
+        `  ${who} in ${state} ${percent(share)}: ${facings
+          .flatMap((own, index) => (own >= SHOWN_SHARE ? [`${FACINGS[index]} ${percent(own)}`] : []))
+          .join(', ')}`,
+    ),
   ];
   await printResult(`${lines.join('\n')}\n`);
   return EXIT.good;

@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs';
 import cliProgress from 'cli-progress';
 import {
   CONTROLS,
@@ -28,7 +27,7 @@ import { cutIntoChunks, type ChunkTask } from '@/pool/chunkTask';
 import { createChunkPool } from '@/pool/chunkPool';
 import { chooseLevel, findStandIns, openGame, openLevel } from '../gameFile';
 import { readFrom } from '../options';
-import { CommandFault, EXIT, printJson, printResult } from '../output';
+import { EXIT, printJson, printResult, writeTable } from '../output';
 
 export interface RunOptions {
   /** May be left out where there is only one. */
@@ -87,7 +86,7 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
   }));
   if (options.csv) {
     const table = standIns.map((standIn, index) => writeRunCsv(standIn.id, merged[index].rows, program.ticksPerSecond));
-    writeCsv(
+    writeTable(
       options.csv,
       table.map((part, index) => (index === 0 ? part : part.slice(part.indexOf('\n') + 1))).join('\n'),
     );
@@ -162,13 +161,5 @@ async function computeAll(tasks: ChunkTask[], workers: number, projectFolder: st
   } finally {
     bar?.stop();
     await pool.destroy();
-  }
-}
-
-function writeCsv(file: string, text: string): void {
-  try {
-    writeFileSync(file, text + '\n');
-  } catch {
-    throw new CommandFault(`${file} cannot be written.`, 'Name a file in a folder that exists and may be written.');
   }
 }

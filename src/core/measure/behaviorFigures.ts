@@ -1,4 +1,5 @@
 import { buildFloorCells } from './floorCells';
+import { PoseCount, type PoseRow } from './poses';
 import type { LevelProgram } from '../compile/levelProgram';
 import { isWatched, WATCH_PER_SECOND } from './watchedGround';
 import { wilsonInterval, type ShareWithInterval } from './statistics/wilsonInterval';
@@ -37,6 +38,8 @@ export interface BehaviorFigures {
   caught: ShareWithInterval | undefined;
   /** Share of the open ground that pieces of this behavior watch at a moment, walls and arcs taken into account. */
   watchedShare: number;
+  /** Which way each kind looked in each state. */
+  poses: PoseRow[];
 }
 
 interface Sums {
@@ -51,6 +54,7 @@ interface Sums {
   watched: number;
   watchMoments: number;
   pieceTicks: number;
+  poses: PoseCount;
 }
 
 /** What pieces that follow a behavior did in some runs of a stand-in. Undefined when nobody in the level follows it. */
@@ -77,6 +81,7 @@ export function measureBehavior(
     watched: 0,
     watchMoments: 0,
     pieceTicks: 0,
+    poses: new PoseCount(program),
   };
   const runner = new Runner(program, { type: 'stand-in', traits });
   const unrest = new UnrestWatch({
@@ -111,6 +116,7 @@ function measureRun(
         const name = program.brains[program.pieces[piece].brain].states[world.state[piece]].name;
         sums.stateTicks.set(name, (sums.stateTicks.get(name) ?? 0) + 1);
         sums.pieceTicks++;
+        sums.poses.look(world, piece);
         const cosine = world.facingX[piece] * facingX[index] + world.facingY[piece] * facingY[index];
         if (world.tick > 0 && cosine < TURN_COSINE) sums.turns++;
         facingX[index] = world.facingX[piece];
@@ -213,6 +219,7 @@ function describe(
     unrest: shareOfSeconds(unrest),
     caught: sums.hunts > 0 ? wilsonInterval(sums.catches, sums.hunts) : undefined,
     watchedShare: sums.watchMoments > 0 ? sums.watched / sums.watchMoments : 0,
+    poses: sums.poses.rows(names),
   };
 }
 

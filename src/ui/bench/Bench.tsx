@@ -31,6 +31,7 @@ import { KnobRow } from '../desk/card/KnobSlider';
 import { SelectField } from '../desk/panels/fields';
 import { ScriptPanel, textOf } from '../desk/ScriptPanel';
 import { Diagram } from './Diagram';
+import { saveText } from '../frame/saveText';
 import { FiguresView, useBehaviorFigures } from './FiguresView';
 import { ProvingView } from './ProvingView';
 import { StateForm } from './StateForm';
@@ -372,11 +373,7 @@ function ScriptTools({
       notifications.show({ color: 'red', title: 'Not exported', message: written.faults[0].message });
       return;
     }
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([written.value], { type: 'application/scxml+xml' }));
-    link.download = `${scriptId}.scxml`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveText(`${scriptId}.scxml`, 'application/scxml+xml', written.value);
   };
   return (
     <div style={{ display: 'flex', alignItems: 'center', gap: 6 }}>

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { describeUnrest, type BehaviorFigures, type PursuitFigure } from '@/core/index';
 import { useDesk, useFollowed } from '../desk/DeskContext';
 import { FigureLines } from '../frame/FigureLines';
+import { PoseTable } from './PoseTable';
 
 const RUNS = 40;
 
@@ -103,6 +104,7 @@ export function FiguresView({ measured }: { measured: Measured }) {
         {figures.runs} runs of {figures.standIn}, {Math.round(figures.seconds)} s of all pieces
       </p>
       <FigureLines lines={lines} />
+      <PoseTable rows={figures.poses} />
     </div>
   );
 }

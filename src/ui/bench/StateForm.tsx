@@ -15,6 +15,7 @@ import {
   removeTransition,
   rename,
   setCondition,
+  setTest,
   setMotion,
   setStart,
   VOCABULARY,
@@ -181,6 +182,8 @@ export function StateForm({
           {index === transition && checked?.transitions[index] && (
             <TestForms
               text={text}
+              state={name}
+              transition={index}
               condition={checked.transitions[index].condition}
               targets={targets}
               onEdit={(edits) => onEdit('Change a condition', edits)}
@@ -380,11 +383,15 @@ function ActForms({
 /** Every single test of a condition as a form of its own, in written order. */
 function TestForms({
   text,
+  state,
+  transition,
   condition,
   targets,
   onEdit,
 }: {
   text: string;
+  state: string;
+  transition: number;
   condition: Condition;
   targets: readonly string[];
   onEdit: (edits: readonly TextEdit[]) => void;
@@ -399,7 +406,7 @@ function TestForms({
           label={tests.length > 1 ? `Test ${index + 1}` : 'Test'}
           fields={fieldsOf(phrase, text)}
           targets={targets}
-          onWrite={(insert) => onEdit([{ from: phrase.span.from, to: phrase.span.to, insert }])}
+          onWrite={(test) => onEdit(setTest(text, state, transition, phrase.span, test))}
         />
       ))}
     </>

@@ -59,10 +59,13 @@ function openPlace(game: GameDocument, { map }: Level): { x: number; y: number }
 export function addCueBlock(game: GameDocument, levelId: string, type: 'spawner' | 'waves' | 'rules'): void {
   const level = commands.levelIn(game, levelId);
   const kind = [...resolvedCast(game).values()].find((candidate) => !candidate.control)?.id ?? game.cast[0].id;
-  const mark =
-    level.marks.find(({ id }) => id !== level.rules.winAt)?.id ??
-    commands.addMark(game, levelId, 'Way in', { point: openPlace(game, level) });
   const before = cueTextOf(level).trimEnd();
+  // A mark at which nothing comes in yet, before one at which something does.
+  const marks = level.marks.filter(({ id }) => id !== level.rules.winAt);
+  const isUsed = (id: string) => new RegExp(`(?<![\\w-])${id}(?![\\w-])`).test(before);
+  const mark =
+    (marks.find(({ id }) => !isUsed(id)) ?? marks[0])?.id ??
+    commands.addMark(game, levelId, 'Way in', { point: openPlace(game, level) });
   const taken = cueNames(game, level).cues;
   const free = (name: string) => {
     for (let number = 1; ; number++) {
@@ -71,7 +74,7 @@ export function addCueBlock(game: GameDocument, levelId: string, type: 'spawner'
     }
   };
   const block = {
-    spawner: `spawner ${free('arrivals')} {\n  knob interval = 3 s in 0.5..20\n  at ${mark}\n  every interval ± 0.5 s, first after 1 s\n  pick ${kind}\n  limit 12 in all\n}\n`,
+    spawner: `spawner ${free('arrivals')} {\n  knob interval = 3 s in 0.5..20\n  at ${mark}\n  every interval ± 0.5 s, first after 1 s\n  pick ${kind}\n  limit 12 alive\n  retire when outside by 2 cells\n}\n`,
     waves: `waves ${free('tide')} {\n  at ${mark}\n  wave 1 { 3 ${kind}, one every 0.6 s }\n  wave 2 { 5 ${kind}, one every 0.6 s }\n  repeat wave 2 growing 1.5x to 20\n  next when cleared, rest 3 s\n  stragglers vanish after 20 s\n}\n`,
     rules: `rules {\n  lives 3\n  come back safe for 2 s\n  score 1 every 1 s\n${level.rules.winAt ? '' : '  win when clock >= 30 s\n'}}\n`,
   }[type];

@@ -48,6 +48,11 @@ export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => vo
     observer.observe(element);
     const zoomByWheel = (event: WheelEvent) => {
       event.preventDefault();
+      // Turned sideways a wheel moves the picture.
+      if (Math.abs(event.deltaX) > Math.abs(event.deltaY)) {
+        view.pan(-event.deltaX, 0);
+        return;
+      }
       const corner = element.getBoundingClientRect();
       view.zoom(event.deltaY < 0 ? 1.15 : 1 / 1.15, event.clientX - corner.left, event.clientY - corner.top);
     };

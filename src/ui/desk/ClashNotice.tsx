@@ -2,6 +2,7 @@
 
 import { Button, Group, Modal } from '@mantine/core';
 import { writeGame } from '@/core/index';
+import { saveText } from '../frame/saveText';
 import { useDesk, useFollowed } from './DeskContext';
 
 /** Two tabs on one game: says so and lets the designer choose; nothing is lost either way. */
@@ -10,11 +11,7 @@ export function ClashNotice() {
   const isOpen = useFollowed(saving, (state) => state.status === 'clash');
   const keepFile = () => {
     const { game } = session.state;
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([writeGame(game)], { type: 'application/json' }));
-    link.download = `${game.id}-mine.gorge.json`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveText(`${game.id}-mine.gorge.json`, 'application/json', writeGame(game));
   };
   return (
     <Modal

@@ -85,7 +85,8 @@ function OpenDesk({ loaded, levelId, view }: { loaded: GameReply; levelId: strin
 type OpenPanel =
   | { type: 'script' | 'bench'; id: string }
   | { type: 'cues' }
-  | { type: 'ground' | 'cast' | 'contacts' | 'level' | 'build' };
+  | { type: 'cast'; kind?: string }
+  | { type: 'ground' | 'contacts' | 'level' | 'build' };
 
 const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench' | 'cues'>; label: string; title: string }[] = [
   { type: 'build', label: 'Build', title: 'A whole map from a picture, from text or from a seed' },
@@ -112,6 +113,8 @@ function DeskBody({ view }: { view?: 'cues' }) {
   );
   const openScript = useCallback((id: string) => setOpen({ type: 'script', id }), []);
   const openCues = useCallback(() => setOpen({ type: 'cues' }), []);
+  const openKind = useCallback((kind: string) => setOpen({ type: 'cast', kind }), []);
+  const openLevel = useCallback(() => setOpen({ type: 'level' }), []);
   const close = useCallback(() => setOpen(undefined), []);
   const toggleScript = useCallback(() => {
     const id = scriptOfSelection(session);
@@ -150,7 +153,9 @@ function DeskBody({ view }: { view?: 'cues' }) {
           <Panel open={open} onClose={close} onOpenScript={openScript} onOpenBench={openBench} />
         )}
         {!isWhole && <Arena onOpenScript={openScript} />}
-        {!isWhole && <Reading onOpenScript={openScript} onOpenCues={openCues} />}
+        {!isWhole && (
+          <Reading onOpenScript={openScript} onOpenCues={openCues} onOpenKind={openKind} onOpenLevel={openLevel} />
+        )}
         {!isWhole && <Strata />}
       </div>
       <DeskKeys help={help} onToggleScript={toggleScript} />
@@ -241,7 +246,9 @@ function Panel({
         <ScriptPanel scriptId={open.id} onClose={onClose} onBench={() => onOpenBench(open.id)} />
       )}
       {open.type === 'ground' && <GroundPanel onClose={onClose} />}
-      {open.type === 'cast' && <CastPanel onClose={onClose} onOpenScript={onOpenScript} />}
+      {open.type === 'cast' && (
+        <CastPanel key={open.kind} shown={open.kind} onClose={onClose} onOpenScript={onOpenScript} />
+      )}
       {open.type === 'contacts' && <ContactsPanel onClose={onClose} />}
       {open.type === 'level' && <LevelPanel onClose={onClose} />}
       {open.type === 'build' && <BuildPanel onClose={onClose} />}

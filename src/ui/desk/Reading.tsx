@@ -21,9 +21,13 @@ import { useDesk, useFollowed } from './DeskContext';
 export function Reading({
   onOpenScript,
   onOpenCues,
+  onOpenKind,
+  onOpenLevel,
 }: {
   onOpenScript: (scriptId: string) => void;
   onOpenCues: () => void;
+  onOpenKind: (kindId: string) => void;
+  onOpenLevel: () => void;
 }) {
   const { reading } = useDesk();
   const { summary, ladder, standIn, isStale, isRefining, faults, difference, firstNumberMs } = useFollowed(
@@ -66,7 +70,7 @@ export function Reading({
       )}
       {!summary && !cannotRun && <p className="quiet">The first runs are on their way.</p>}
       {!cannotRun && <Findings isStale={isStale} />}
-      <Problems onOpenScript={onOpenScript} onOpenCues={onOpenCues} />
+      <Problems places={{ onOpenScript, onOpenCues, onOpenKind, onOpenLevel }} />
     </aside>
   );
 }
@@ -182,7 +186,10 @@ function Findings({ isStale }: { isStale: boolean }) {
 const CHECK_REST_MS = 180;
 
 /** Everything that the checks say about the game and this level, each a way to its place. */
-function Problems({ onOpenScript, onOpenCues }: { onOpenScript: (scriptId: string) => void; onOpenCues: () => void }) {
+/** Where what is wrong can be set right. */
+type Places = Pick<Parameters<typeof Reading>[0], 'onOpenScript' | 'onOpenCues' | 'onOpenKind' | 'onOpenLevel'>;
+
+function Problems({ places }: { places: Places }) {
   const { session } = useDesk();
   // Checking a large level takes longer than a frame: it waits until the hand that paints rests.
   const [game] = useDebouncedValue(
@@ -193,9 +200,13 @@ function Problems({ onOpenScript, onOpenCues }: { onOpenScript: (scriptId: strin
   const diagnostics = useMemo(() => checkGame(game, levelId), [game, levelId]);
   const goTo = (fault: Diagnostic) => {
     const [area, index, part, place] = fault.where.path;
-    if (area === 'scripts' && typeof index === 'number') onOpenScript(game.scripts[index].id);
-    if (area === 'levels' && part === 'cues') onOpenCues();
-    if (area !== 'levels' || typeof index !== 'number' || typeof place !== 'number') return;
+    if (typeof index !== 'number') return;
+    if (area === 'scripts') places.onOpenScript(game.scripts[index].id);
+    if (area === 'cast') places.onOpenKind(game.cast[index].id);
+    if (area !== 'levels') return;
+    if (part === 'cues') places.onOpenCues();
+    if (part === 'rules' || part === 'map') places.onOpenLevel();
+    if (typeof place !== 'number') return;
     const level = game.levels[index];
     const id = part === 'pieces' ? level.pieces[place]?.id : part === 'marks' ? level.marks[place]?.id : undefined;
     if (id) session.select([id]);

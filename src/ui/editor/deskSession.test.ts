@@ -32,6 +32,18 @@ describe('a desk session', () => {
     expect(session.level.pieces[1].at).toEqual([13.5, 7.5]);
   });
 
+  test('keeps what can be redone when redo is asked for in the middle of a gesture that comes to nothing', () => {
+    session.select(['warden-1']);
+    actions.nudge({ x: 1, y: 0 });
+    session.undo();
+    session.preview('Move', (draft) => commands.movePieces(draft, LEVEL, ['warden-2'], { x: 1, y: 0 }));
+    session.redo();
+    session.cancelGesture();
+    expect(text()).toBe(start);
+    session.redo();
+    expect(session.level.pieces[1].at).toEqual([11.5, 7.5]);
+  });
+
   test('gives a gesture up without a trace', () => {
     session.preview('Move', (draft) => commands.movePieces(draft, LEVEL, ['warden-1'], { x: 3, y: 0 }));
     session.cancelGesture();

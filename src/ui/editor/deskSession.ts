@@ -137,7 +137,9 @@ export class DeskSession {
     this.dropLostSelection();
   }
 
+  /** While something is dragged there is nothing to redo to: what follows starts from before the gesture. */
   redo(): void {
+    if (this.isInGesture) return;
     const { past, future, game } = this.state;
     const [next, ...rest] = future;
     if (!next) return;

@@ -18,6 +18,7 @@ import {
   removeTransition,
   rename,
   setCondition,
+  setTest,
   setMotion,
   setStart,
 } from './edits';
@@ -120,6 +121,20 @@ describe('edits from the diagram', () => {
     expect(linked).toContain('go rest after 9 s { set scares = scares + 1 }\n    go listen when hears clatter\n  }');
     const inline = apply(addTransition(GUARD, 'hunt', 'rest', 'after 8 s'));
     expect(inline).toContain('go rounds when unseen for 2 s go rest after 8 s }');
+  });
+
+  test('another test in the place of a bare `after` brings the `when` that it needs, and the form stays', () => {
+    const linked = apply(addTransition(GUARD, 'rounds', 'rest', 'after 2 s'));
+    const { condition } = outlineScript(linked)!
+      .states.find(({ name }) => name === 'rounds')!
+      .transitions.at(-1)!;
+    const index = outlineScript(linked)!.states.find(({ name }) => name === 'rounds')!.transitions.length - 1;
+    const changed = apply(setTest(linked, 'rounds', index, condition, 'sees player within 8 cells'), linked);
+    expect(changed).toContain('go rest when sees player within 8 cells');
+    expect(isSound(changed)).toBe(true);
+    const place = outlineScript(changed)!.states.find(({ name }) => name === 'rounds')!.transitions[index].condition;
+    const again = apply(setTest(changed, 'rounds', index, place, 'unseen for 3 s'), changed);
+    expect(again).toContain('go rest when unseen for 3 s');
   });
 
   test('add acts where there are none and behind others, and take them away again', () => {

@@ -123,9 +123,31 @@ export function raiseTransition(text: string, from: string, index: number): Text
 export function setCondition(text: string, from: string, index: number, condition: string): TextEdit[] {
   const transition = stateOf(text, from)?.transitions[index];
   if (!transition) return [];
-  const isBare = transition.condition.text.startsWith('after ') && !/\bwhen\s+after\b/.test(transition.whole.text);
-  const insert = isBare && !condition.startsWith('after ') ? `when ${condition}` : condition;
+  const insert = withWhen(transition, condition);
   return [{ from: transition.condition.from, to: transition.condition.to, insert }];
+}
+
+/** What takes the place of the beginning of a condition, with the `when` that it needs where there is none yet. */
+function withWhen({ condition, whole }: { condition: Piece; whole: Piece }, insert: string): string {
+  const isBare = condition.text.startsWith('after ') && !/\bwhen\s+after\b/.test(whole.text);
+  return isBare && !insert.startsWith('after ') ? `when ${insert}` : insert;
+}
+
+/**
+ * Puts another test in the place of one of a condition; its place is that in the text. A condition that begins with `after`
+ * needs no `when` before it, any other does.
+ */
+export function setTest(
+  text: string,
+  from: string,
+  index: number,
+  place: { from: number; to: number },
+  test: string,
+): TextEdit[] {
+  const transition = stateOf(text, from)?.transitions[index];
+  if (!transition) return [];
+  const isFirst = place.from === transition.condition.from;
+  return [{ from: place.from, to: place.to, insert: isFirst ? withWhen(transition, test) : test }];
 }
 
 export function setMotion(text: string, name: string, motion: string): TextEdit[] {

@@ -26,11 +26,20 @@ import { SidePanel } from './SidePanel';
 const MOTIONS = VOCABULARY.filter((entry) => entry.role === 'motion');
 
 /** The cast of the game: every kind, what it takes from the one it varies, and what it overrides. */
-export function CastPanel({ onClose, onOpenScript }: { onClose: () => void; onOpenScript: (id: string) => void }) {
+export function CastPanel({
+  shown,
+  onClose,
+  onOpenScript,
+}: {
+  /** The kind that is shown first; else that of the selection. */
+  shown?: string;
+  onClose: () => void;
+  onOpenScript: (id: string) => void;
+}) {
   const { session } = useDesk();
   const game = useFollowed(session, (state) => state.game);
   const selection = useFollowed(session, (state) => state.selection);
-  const [chosen, setChosen] = useState<string>();
+  const [chosen, setChosen] = useState(shown);
   const ofSelection = session.level.pieces.find((piece) => selection.includes(piece.id))?.kind;
   const id = game.cast.some((kind) => kind.id === chosen) ? chosen! : (ofSelection ?? game.cast[0].id);
   const kind = kindOf(game, id)!;

@@ -240,12 +240,13 @@ function LaneRow({ lane }: { lane: Lane }) {
 
 function NewLaneForm({ level }: { level: Level }) {
   const { session } = useDesk();
-  const { game, brush, area } = useFollowed(session, (state) => state);
+  const { game, area } = useFollowed(session, (state) => state);
   const [runs, setRuns] = useState<Lane['runs']>('across');
   const [isBack, setIsBack] = useState(false);
-  const [at, setAt] = useState(1);
+  const [at, setAt] = useState(() => Math.floor(level.map.length / 2));
   const [size, setSize] = useState(1);
-  const [glyph, setGlyph] = useState(brush);
+  // A lane is there to be crossed: open ground, unless something else is chosen.
+  const [glyph, setGlyph] = useState(() => (game.terrain.find(({ solid }) => !solid) ?? game.terrain[0]).glyph);
   const most = runs === 'across' ? level.map.length : level.map[0].length;
   const chosen =
     area && (runs === 'across' ? { at: area.row, size: area.rows } : { at: area.column, size: area.columns });
