@@ -133,6 +133,27 @@ test('a kind is varied: it takes what is not overridden, says so, and returns', 
   expect((await savedLevel(page, id)).pieces.some((piece) => piece.kind === 'other-warden')).toBe(true);
 });
 
+test('what is said of a kind leads to it, and kinds that only cues bring stand among the contacts', async ({
+  page,
+}, info) => {
+  await openDesk(page, info, (game) => {
+    game.cast.push({ id: 'bobbin', name: 'Bobbin', tags: ['bobbin'], radius: 0.4, tint: '#b26a2c' });
+    const level = game.levels[0] as unknown as { marks: unknown[]; cues: string[] };
+    level.marks.push({ id: 'in', name: 'In', point: [24.5, 10.5] });
+    level.cues = ['spawner bobbins {', '  at in', '  every 4 s', '  pick bobbin', '  limit 3 in all', '}'];
+  });
+  const problem = page.locator('.problem', { hasText: 'Bobbin does nothing to anybody' });
+  await problem.getByRole('button', { name: 'Show' }).click();
+  await expect(page.getByRole('option', { name: 'Bobbin' })).toHaveAttribute('aria-selected', 'true');
+  await page.getByRole('button', { name: 'Contacts', exact: true }).click();
+  await page
+    .getByRole('button', { name: /^Bobbin on .*: nothing said yet$/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Nothing, on purpose' }).click();
+  await expect(problem).toBeHidden();
+});
+
 test('contacts: a kind that does nothing is lit, and what is said changes the reading', async ({ page }, info) => {
   await openDesk(page, info);
   const before = await finishedReading(page);
@@ -141,11 +162,11 @@ test('contacts: a kind that does nothing is lit, and what is said changes the re
   await page.getByRole('combobox', { name: 'Tags' }).press('Backspace');
   await expect(page.getByLabel('Problems')).toContainText('does nothing to anybody');
   await openPanel(page, 'Contacts');
-  const cell = page.getByRole('button', { name: 'Warden on Apprentice: nothing said yet' });
+  const cell = page.getByRole('button', { name: 'Warden on Apprentice: nothing said yet', exact: true });
   await expect(cell).toHaveAttribute('data-state', 'blank');
   await cell.click();
   await page.getByLabel('Add an effect').selectOption('defeat');
-  await expect(page.getByRole('button', { name: 'Warden on Apprentice: defeat' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Warden on Apprentice: defeat', exact: true })).toBeVisible();
   await expect(page.getByLabel('Problems')).toContainText('None that can be seen');
   const after = await finishedReading(page);
   expect(Math.abs(after.rate - before.rate)).toBeLessThan(15);

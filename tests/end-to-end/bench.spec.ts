@@ -209,3 +209,18 @@ test('a behavior that uses another shows its states, makes one own, and has acts
   await expect(text).toContainText('state hunt {');
   await expect(page.getByLabel('Name of the state')).toHaveValue('hunt');
 });
+
+test('which pictures a guard needs is told by four or eight directions, and goes out as a table', async ({
+  page,
+}, info) => {
+  await openDesk(page, info);
+  await page.getByRole('button', { name: 'Bench', exact: true }).click();
+  const table = page.getByRole('region', { name: 'Pictures needed' });
+  await expect(table.getByRole('columnheader')).toHaveCount(5, { timeout: 60_000 });
+  await expect(table.getByRole('row').nth(1)).toContainText('rounds');
+  await table.getByText('8', { exact: true }).click();
+  await expect(table.getByRole('columnheader')).toHaveCount(9);
+  const download = page.waitForEvent('download');
+  await table.getByRole('button', { name: 'CSV' }).click();
+  expect((await download).suggestedFilename()).toBe('pictures.csv');
+});

@@ -18,7 +18,7 @@ export function checkFooting({ game, program }: Subject): Diagnostic[] {
         { path: ['cast', game.cast.findIndex((entry) => entry.id === id)] },
         'walks-on-air',
         `\`${behavior.name}\` walks, but ${name} does not fall, so it minds no ledge and goes on over the air.`,
-        'Give the kind `"falls": true`; or `"floats": true`, if it flies.',
+        'Let the kind fall (`falls`); or, if it flies, let it float (`floats`).',
       ),
     ];
   });

@@ -93,7 +93,7 @@ function Whole({ level, tags }: { level: Level; tags: readonly string[] }) {
           label="Ticks a second"
           value={String(level.ticksPerSecond) as '60'}
           width={124}
-          options={(['30', '60', '120'] as const).map((value) => ({ value, label: `${value} a second` }))}
+          options={(['30', '60', '120'] as const).map((value) => ({ value, label: `${value} / s` }))}
           onCommit={(value) =>
             change('Change the ticks', (draft) => commands.setLevelField(draft, 'ticksPerSecond', Number(value) as 60))
           }
@@ -154,7 +154,7 @@ function MarkRow({ mark }: { mark: Mark }) {
   const form = 'area' in mark ? 'area' : 'line' in mark ? 'line' : 'point';
   return (
     <div style={{ display: 'flex', alignItems: 'center', gap: 6, marginTop: 5 }}>
-      <TextField label={`Name of ${mark.name}`} value={mark.name} width={116} onCommit={rename} />
+      <TextField label={`Name of ${mark.name}`} value={mark.name} width={132} onCommit={rename} />
       <button
         type="button"
         className="act"

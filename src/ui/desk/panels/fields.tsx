@@ -148,7 +148,7 @@ export function TextField({
     <TextInput
       size="xs"
       w={width}
-      style={width ? undefined : { flex: 1 }}
+      style={width ? { flexShrink: 0 } : { flex: 1 }}
       aria-label={label}
       maxLength={maxLength}
       value={draft ?? value}
