@@ -57,6 +57,8 @@ export class Planner {
   private readonly heap = new CellHeap();
   private readonly cell = new Int32Array(KEPT);
   private readonly ticks = new Float64Array(KEPT);
+  /** Which wait, counted from now, each falls into: places and times that count as the same. */
+  private readonly slot = new Int32Array(KEPT);
   private readonly cost = new Float64Array(KEPT);
   private readonly parent = new Int32Array(KEPT);
   private readonly move = new Int32Array(KEPT);
@@ -124,13 +126,15 @@ export class Planner {
     const from = this.ticks[at];
     const cost = this.cost[at];
     const own = graph.wary[cell];
+    const goesOver = this.task.over.size > 0;
+    const hasWater = graph.needsCarrier.length > 0;
     if (graph.canWait[cell] === 1 || graph.first[cell] === graph.first[cell + 1]) {
       const seconds = graph.waitTicks / this.ticksPerSecond;
-      const rides = graph.needsCarrier.length > 0 && graph.needsCarrier[cell] === 1;
+      const rides = hasWater && graph.needsCarrier[cell] === 1;
       const step = Math.round(from / graph.waitTicks);
       const next = rides ? this.carriers.carriedTo(cell, step) : cell;
       const price = this.stay(cell, from, graph.waitTicks) + (narrow ? narrow[cell] * seconds : 0);
-      const drowns = graph.needsCarrier.length > 0 ? this.drowning(next, from + graph.waitTicks) : 0;
+      const drowns = hasWater ? this.drowning(next, from + graph.waitTicks) : 0;
       const hunted = this.runAfter(at, next, from, graph.waitTicks);
       // Where one is to stay, time costs nothing.
       const waiting = this.task.ways?.[cell] === 0 ? 0 : seconds * WAITING * own;
@@ -144,7 +148,7 @@ export class Planner {
       // Nobody jumps on the spot for nothing.
       const going = this.task.ways && to !== cell ? factor : factor * ROAMING;
       const extra = (felt.extra ? felt.extra[to] / this.ticksPerSecond : 0) + (narrow ? narrow[to] * seconds : 0);
-      const drowns = graph.needsCarrier.length > 0 ? this.drowning(to, from + ticks) : 0;
+      const drowns = hasWater ? this.drowning(to, from + ticks) : 0;
       const price =
         cost +
         seconds * going +
@@ -153,7 +157,7 @@ export class Planner {
         this.sweep(move, cell, to, from, ticks) +
         this.runAfter(at, to, from, ticks) -
         (this.parent[at] < 0 && to === this.task.keep ? KEEPING_SECONDS : 0);
-      const share = this.task.over.get(move);
+      const share = goesOver ? this.task.over.get(move) : undefined;
       if (share === undefined || !this.task.isEnd) this.reach(to, from + ticks, price, at, move);
       else this.arrive(to, from + ticks * share, price - (ticks / this.ticksPerSecond) * (1 - share), at, move);
     }
@@ -162,6 +166,7 @@ export class Planner {
   /** Lets the hunters run after the body to a cell; the danger of that. */
   private runAfter(at: number, to: number, from: number, ticks: number): number {
     const { danger, nowX, nowY } = this;
+    if (danger.hunterCount === 0) return 0;
     const { restX, restY } = this.task.graph;
     const step = this.stepAt(from + ticks);
     let rate = 0;
@@ -246,7 +251,7 @@ export class Planner {
     let hash = (Math.imul(cell, 0x9e3779b1) ^ Math.imul(slot, 0x85ebca6b)) & (TABLE - 1);
     for (; this.tableRound[hash] === this.round; hash = (hash + 1) & (TABLE - 1)) {
       const known = this.table[hash];
-      if (this.cell[known] !== cell || Math.round(this.ticks[known] / graph.waitTicks) !== slot) continue;
+      if (this.cell[known] !== cell || this.slot[known] !== slot) continue;
       if (this.isDone[known] === 1 || cost >= this.cost[known] - 1e-9) return;
       this.write(known, cell, ticks, cost, parent, move, left);
       return;
@@ -278,6 +283,7 @@ export class Planner {
   ): void {
     this.cell[at] = cell;
     this.ticks[at] = ticks;
+    this.slot[at] = Math.round(ticks / this.task.graph.waitTicks);
     this.cost[at] = cost;
     this.parent[at] = parent;
     this.move[at] = move;
