@@ -164,7 +164,8 @@ describe('seen from the side', () => {
       grid: program.grid,
       pieces: program.pieces.map((piece) => ({ ...piece, x: 3.5, y: 3.6 })),
     };
-    expect(describeFindings(runChunk(roomy, STAND_INS[1], 1, 6).notes, 6)).toEqual([]);
+    const ofRoomy = describeFindings(runChunk(roomy, STAND_INS[1], 1, 6).notes, 6);
+    expect(ofRoomy.filter(({ code }) => code === 'turns-for-ever')).toEqual([]);
   });
 });
 

@@ -67,7 +67,7 @@ export function chooseLevel({ game }: GameFile, wanted: string | undefined): str
 export function openLevel({ text, game }: GameFile, levelId: string, overrides: Overrides): LevelProgram {
   const compiled = compileGameLevel(game, levelId, overrides);
   if (compiled.ok) return compiled.value;
-  const faults = compiled.faults.map((fault) => (fault.where.path.length > 0 ? locateInFile(text, fault) : fault));
+  const faults = locateInFile(text, compiled.faults);
   throw new CommandFault(`The level ${levelId} cannot be run.`, 'Correct what is listed.', faults);
 }
 

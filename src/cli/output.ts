@@ -23,7 +23,8 @@ export function sayDiagnostic(diagnostic: Diagnostic): string {
     inFile ? `file line ${inFile.line}, column ${inFile.column}` : '',
   ].filter(Boolean);
   const place = places.length > 0 ? `${places.join(', ')}: ` : '';
-  return `${diagnostic.severity}: ${place}${diagnostic.message}\n  ${diagnostic.hint}\n`;
+  const levels = diagnostic.levels ? ` In ${diagnostic.levels.join(', ')}.` : '';
+  return `${diagnostic.severity}: ${place}${diagnostic.message}${levels}\n  ${diagnostic.hint}\n`;
 }
 
 /** Writes all of a text to stdout before going on; a reader that went away ends the command quietly. */

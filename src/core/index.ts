@@ -90,10 +90,13 @@ export { completeAt, meaningAt, type CompletionPlace, type GameNames, type Propo
 export {
   addAct,
   addRepeat,
+  addNumber,
+  mixTargets,
+  setFacing,
+  setNumber,
+  setOut,
   addState,
   addTransition,
-  isName,
-  quickFix,
   raiseTransition,
   redirectTransition,
   makeOwn,
@@ -102,12 +105,22 @@ export {
   removeTransition,
   rename,
   setCondition,
-  setTest,
   setMotion,
   setStart,
   type ActMoment,
 } from './language/edit/edits';
+export {
+  changePart,
+  conditionText,
+  joinTo,
+  negate,
+  writeCondition,
+  type ConditionPath,
+  type ConditionText,
+} from './language/edit/conditionText';
 export { LIBRARY, type LibraryEntry } from './language/library';
+export { isName } from './language/syntax/isName';
+export { quickFix } from './language/edit/fixes';
 export { formatScript, openBraces } from './language/edit/format';
 export {
   outlineScript,
@@ -116,7 +129,7 @@ export {
   type StateOutline,
   type TransitionOutline,
 } from './language/edit/outline';
-export { fieldsOf, writePhrase, type PhraseFields } from './language/edit/phraseText';
+export { fieldsOf, writePhrase, type NamesAtHand, type PhraseFields } from './language/edit/phraseText';
 export { applyEdits, type TextEdit } from './language/edit/textEdit';
 export { readScxml, writeScxml } from './language/chart/scxml';
 export type { CheckedCues } from './language/cues/checkedCues';
@@ -128,6 +141,8 @@ export {
   addToWave,
   readCueForm,
   removeCueFormLine,
+  renameCue,
+  setCueFormLine,
   setCueFormPart,
   type CueFormBlock,
   type CueFormLine,
@@ -135,6 +150,7 @@ export {
 } from './language/cues/cueForm';
 export { cueNumbers, setCueNumber, type CueNumber } from './language/cues/cueEdits';
 export { writeReferencePage } from './language/referencePage';
+export { writeFaultsPage } from './language/faultsPage';
 export { parser as scriptParser } from './language/syntax/gorge.parser';
 
 export { buildGrid } from './compile/buildGrid';
@@ -158,6 +174,7 @@ export { ENGINE_VERSION } from './simulate/engine/engineVersion';
 export { pieceIdOf, type EndCause, type Outcome, type RunEvent } from './simulate/engine/runEvent';
 export {
   explainMoment,
+  explainRulesAt,
   PIECE_FIELDS,
   PLAYER_FIELDS,
   recordRun,
@@ -221,7 +238,9 @@ export { writePoseCsv } from './report/poseTable';
 export { describeUnrest, measureBehavior, type BehaviorFigures } from './measure/behaviorFigures';
 export { measureWatched } from './measure/watchedGround';
 export { addProvingLevel, PROVING_LEVEL, type ProvingPlan } from './compile/provingLevel';
-export { explainPiece, type ExplainedCondition, type Explanation } from './simulate/explain';
+export { explainPiece, type Explanation } from './simulate/explain/explainPiece';
+export { explainRules, type RulesExplanation } from './simulate/explain/explainRules';
+export type { ExplainedCondition } from './simulate/explain/explainedCondition';
 export {
   checkGame,
   compileGameLevel,
@@ -233,3 +252,4 @@ export {
   USUAL_CLEAR_SECONDS,
   type PursuitFigure,
 } from './pipeline';
+export { checkCues } from './language/cues/checkCues';

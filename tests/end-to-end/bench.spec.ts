@@ -181,6 +181,18 @@ test('while a try stands still it is told why, and the watched ground can be sho
   await expect(why).toContainText('in rounds for');
   await why.getByLabel('Why of which piece').selectOption({ label: 'Door warden' });
   await expect(why).toContainText('hears clatter');
+  await why.getByLabel('Why of which piece').selectOption({ label: 'Rules and cues' });
+  await expect(why).toContainText(/won when[^]*player is \d+\.\d cells from the exit/);
+  await expect(why).toContainText(/the clock ends it in \d+\.\d s/);
+});
+
+test('of the run that is shown it is told why the level is not won yet', async ({ page }, info) => {
+  await openDesk(page, info);
+  await expect(page.getByTestId('sample-end')).toBeVisible();
+  await page.getByRole('button', { name: 'Level', exact: true }).click();
+  await page.getByRole('button', { name: 'Why not yet?' }).click();
+  await page.getByRole('button', { name: 'One tick on' }).click();
+  await expect(page.getByTestId('why-rules')).toContainText(/the clock ends it in \d+\.\d s/);
 });
 
 test('a behavior that uses another shows its states, makes one own, and has acts by form', async ({ page }, info) => {
@@ -223,4 +235,49 @@ test('which pictures a guard needs is told by four or eight directions, and goes
   const download = page.waitForEvent('download');
   await table.getByRole('button', { name: 'CSV' }).click();
   expect((await download).suggestedFilename()).toBe('pictures.csv');
+});
+
+test('a condition is built by forms: a test beside another, its opposite, a comparison, and nothing wrong is written', async ({
+  page,
+}, info) => {
+  await openDesk(page, info);
+  await openBench(page);
+  const text = page.locator('.cm-content');
+  await page.getByRole('button', { name: 'Transition 1 of rounds' }).click();
+  await page.getByLabel('and beside the condition').selectOption({ label: 'struck' });
+  await expect(text).toContainText(/go hunt\s+when sees player .+ and struck/);
+  await page.getByLabel('Make part 2 a not').click();
+  await expect(text).toContainText(/and not struck/);
+  await page.getByLabel('or beside the condition').selectOption({ label: 'a comparison' });
+  const comparison = page.getByLabel('Comparison of part 2');
+  await comparison.fill('here > 3 cells');
+  await comparison.press('Enter');
+  await expect(page.getByLabel('Not written')).toContainText('cannot compare');
+  await expect(text).toContainText('here > 2 s');
+  await expect(comparison).toHaveValue('here > 3 cells');
+  await comparison.fill('here > 3 s');
+  await comparison.press('Enter');
+  await expect(text).toContainText(/not struck or here > 3 s/);
+  await page.getByLabel('Lead transition 1 also to').selectOption({ label: 'listen' });
+  await page.getByLabel('Weight of hunt in transition 1').fill('3');
+  await page.getByLabel('Weight of hunt in transition 1').press('Enter');
+  await expect(text).toContainText(/go either hunt 3, listen 1\s+when/);
+});
+
+test('knobs are made, changed and taken away by forms', async ({ page }, info) => {
+  await openDesk(page, info);
+  await openBench(page);
+  const text = page.locator('.cm-content');
+  await page.getByRole('button', { name: 'Add a knob' }).click();
+  await expect(text).toContainText('knob number_1 = 1 s in 0..10');
+  await page.getByLabel('Name of number_1').fill('temper');
+  await page.getByLabel('Name of number_1').press('Enter');
+  await page.getByLabel('Value of temper').fill('4 s in 1..2');
+  await page.getByLabel('Value of temper').press('Enter');
+  await expect(page.getByLabel('Not written')).toContainText('outside its range');
+  await page.getByLabel('Value of temper').fill('2 s in 1..5');
+  await page.getByLabel('Value of temper').press('Enter');
+  await expect(text).toContainText('knob temper = 2 s in 1..5');
+  await page.getByLabel('Remove temper').click();
+  await expect(text).not.toContainText('temper');
 });

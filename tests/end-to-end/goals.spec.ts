@@ -65,6 +65,15 @@ test('rules are written by forms: a pot is fetched, a shelf filled by hand, and 
   await rules.getByRole('group', { name: 'lives of rules' }).getByRole('textbox').press('Enter');
   await rules.getByRole('button', { name: 'Add a line to rules' }).click();
   await page.getByRole('menuitem', { name: /^score/ }).click();
+  await rules.getByRole('button', { name: 'Write win of rules as text' }).click();
+  const win = rules.getByLabel('Text of win of rules');
+  await win.fill('win when (score >= 90 or clock > 2 cells)');
+  await win.press('Enter');
+  await expect(page.getByLabel('Not written')).toContainText('cannot compare');
+  await expect(win).toHaveValue('win when (score >= 90 or clock > 2 cells)');
+  await win.fill('win when (score >= 90 or clock > 20 s) and not player touches rack');
+  await win.press('Enter');
+  await expect(page.getByLabel('Not written')).toBeHidden();
   await rules.getByRole('button', { name: 'Remove win of rules' }).click();
   await page.getByRole('button', { name: 'Text', exact: true }).click();
   const editor = page.locator('.cm-content');

@@ -47,7 +47,8 @@ test('a game is begun on the shelf; gaps are built in the form, seen on the desk
   await page.getByRole('button', { name: 'Begin with a spawner' }).click();
   await page.getByRole('button', { name: 'Form', exact: true }).click();
   await page.getByLabel('Remove pick of arrivals').click();
-  await expect(page.getByRole('status').filter({ hasText: 'It is not said what comes.' })).toBeVisible();
+  await expect(page.getByLabel('Not written')).toContainText('It is not said what comes.');
+  // What is put in its place takes it away.
   await page.getByLabel('Add a line to arrivals').click();
   await page.getByRole('menuitem', { name: /^gap/ }).click();
   await expect(page.getByTestId('gap-figures')).toContainText('of the gaps can be reached from the one before');

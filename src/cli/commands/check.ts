@@ -5,7 +5,7 @@ import { EXIT, printJson, printResult, sayDiagnostic } from '../output';
 /** `gorge check GAME`: says everything that is wrong without running anything. */
 export async function check(file: string, options: { json?: boolean }): Promise<number> {
   const { game, text } = openGame(file);
-  const diagnostics = checkGame(game).map((fault) => locateInFile(text, fault));
+  const diagnostics = locateInFile(text, checkGame(game));
   const isGood = !hasErrors(diagnostics);
   if (options.json) {
     await printJson({ version: 1, ok: isGood, diagnostics });

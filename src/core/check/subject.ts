@@ -1,3 +1,4 @@
+import type { FaultCode } from '../foundation/faultCodes';
 import type { GameDocument, Level } from '../document/gameDocument';
 import { warningAt, type Diagnostic, type Span } from '../foundation/diagnostic';
 import type { CheckedCues } from '../language/cues/checkedCues';
@@ -17,7 +18,7 @@ export interface Subject {
 export function warnInCues(
   { path }: Subject,
   span: Span | undefined,
-  code: string,
+  code: FaultCode,
   message: string,
   hint: string,
 ): Diagnostic {

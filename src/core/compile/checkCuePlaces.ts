@@ -1,3 +1,4 @@
+import type { FaultCode } from '../foundation/faultCodes';
 import type { ArenaGrid } from '../arena/grid';
 import type { GameDocument } from '../document/gameDocument';
 import { kindOf, standShapeOf, type Kind } from '../document/resolveKind';
@@ -25,9 +26,9 @@ export function checkCuePlaces(
   path: (string | number)[],
 ): Diagnostic[] {
   const faults: Diagnostic[] = [];
-  const error = (span: Span, code: string, message: string, hint: string) =>
+  const error = (span: Span, code: FaultCode, message: string, hint: string) =>
     faults.push(errorAt({ path, span }, code, message, hint));
-  const warn = (span: Span, code: string, message: string, hint: string) =>
+  const warn = (span: Span, code: FaultCode, message: string, hint: string) =>
     faults.push(warningAt({ path, span }, code, message, hint));
   const canGo = (kind: number) => canEverGo(game, kindIds[kind], kindIds, behaviorOf(kindOf(game, kindIds[kind])!));
   cues.forEach((cue, index) => {

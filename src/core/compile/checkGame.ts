@@ -25,14 +25,33 @@ export function checkCastAndLevels(
     return checkKnobValues(kind.name, entry.knobs, verdict?.knobs ?? [], ['cast', index, 'knobs']);
   });
   const checked = game.levels.filter((level) => levelId === undefined || level.id === levelId);
-  const levels = checked.flatMap((level) => {
+  const levels = checked.map((level) => {
     const { program, diagnostics } = compileLevel(game, level, scripts, cues.get(level.id), NO_OVERRIDES);
-    return [...diagnostics, ...(program ? judge(level, program) : [])];
+    return { level, faults: [...diagnostics, ...(program ? judge(level, program) : [])] };
   });
   const course = levelId === undefined ? checkCourse(game) : [];
-  const seen = new Set<string>();
-  return [...cast, ...levels, ...course].filter((fault) => {
-    const key = JSON.stringify(fault);
-    return !seen.has(key) && seen.add(key);
-  });
+  // What is said of the cast is not said again of each level.
+  const ofCast = new Set(cast.map((fault) => JSON.stringify(fault)));
+  const ofLevels = levels.map(({ level, faults }) => ({
+    level,
+    faults: faults.filter((fault) => !ofCast.has(JSON.stringify(fault))),
+  }));
+  return [...cast, ...joinLevels(ofLevels, game.levels.length > 1), ...course];
+}
+
+/** The faults of all levels, each once: what stands in no level itself names those in which it is so. */
+function joinLevels(
+  levels: readonly { level: Level; faults: readonly Diagnostic[] }[],
+  areNamed: boolean,
+): Diagnostic[] {
+  const known = new Map<string, Diagnostic>();
+  for (const { level, faults } of levels)
+    for (const fault of faults) {
+      const key = JSON.stringify(fault);
+      const own = known.get(key);
+      if (!areNamed || fault.where.path[0] === 'levels') known.set(key, fault);
+      else if (!own) known.set(key, { ...fault, levels: [level.name] });
+      else if (!own.levels!.includes(level.name)) own.levels!.push(level.name);
+    }
+  return [...known.values()];
 }

@@ -30,7 +30,7 @@ export function checkTargets(
           warningAt(
             { path, span: phrase.span },
             'target-missing',
-            `Nobody in ${level.name} has the tag \`${phrase.target}\`, so this never comes to anything there.`,
+            `Nobody there has the tag \`${phrase.target}\`, so this never comes to anything.`,
             'Place a kind with this tag, or give the tag to a kind that is there.',
           ),
         );
@@ -40,7 +40,7 @@ export function checkTargets(
           warningAt(
             { path, span: phrase.span },
             'sound-never-made',
-            `Nobody in ${level.name} shouts \`${sound}\`.`,
+            `Nobody there shouts \`${sound}\`.`,
             `Add \`shout ${sound} within 5 cells\` to a behavior there, or listen for another sound.`,
           ),
         );
@@ -58,7 +58,7 @@ function soundsOf(behavior: CheckedBehavior): string[] {
 /** Motions and tests of a behavior. */
 function phrasesOf(behavior: CheckedBehavior): Phrase[] {
   return behavior.states.flatMap((state) => {
-    const phrases = [state.motion];
+    const phrases: Phrase[] = [state.motion];
     for (const { condition } of state.transitions) forEachTest(condition, (phrase) => phrases.push(phrase));
     return phrases;
   });

@@ -3,7 +3,7 @@ import { USUAL_COOLDOWN_SECONDS, type Contact, type Effect } from '../document/c
 import { markBox, type GameDocument, type Level } from '../document/gameDocument';
 import { ancestorsOf, kindOf } from '../document/resolveKind';
 import { assertNever } from '../foundation/result';
-import { ticksOf } from './compileBrain';
+import { ticksOf } from './ticksOf';
 import type { ContactProgram, EffectProgram } from './levelProgram';
 
 /** How exactly a name in a contact means a kind: itself, one that it varies, one of its tags, or not at all. */

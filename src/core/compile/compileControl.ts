@@ -1,6 +1,6 @@
 import { gunOf, type Control } from '../document/controlShape';
 import { cosDegrees, sinDegrees } from '../foundation/exactMath';
-import { ticksOf } from './compileBrain';
+import { ticksOf } from './ticksOf';
 import type { ControlProgram, GunProgram } from './levelProgram';
 
 /** Where the shots of a player stand among the pieces. */

@@ -1,3 +1,6 @@
+import type { FaultCode } from '../foundation/faultCodes';
+import { foldChanging, foldCondition } from './foldCondition';
+import type { RuleWord } from '../language/words/ruleConditions';
 import { markBox, type GameDocument, type Level, type Mark } from '../document/gameDocument';
 import { kindOf } from '../document/resolveKind';
 import { errorAt, warningAt, type Diagnostic, type Span } from '../foundation/diagnostic';
@@ -9,6 +12,7 @@ import type {
   CheckedCues,
   GapDefinition,
   CueCondition,
+  RulePhrase,
   NameAt,
   PlaceDefinition,
   RulesDefinition,
@@ -16,7 +20,7 @@ import type {
   WavesDefinition,
 } from '../language/cues/checkedCues';
 import { ANY_EDGE, EDGES } from '../language/cues/cueWords';
-import { ticksOf } from './compileBrain';
+import { ticksOf } from './ticksOf';
 import {
   MOST_OF_A_KIND,
   NO_RULES,
@@ -26,6 +30,7 @@ import {
   type GivenProgram,
   type PlaceProgram,
   type RuleCondition,
+  type RuleWordTest,
   type RulesProgram,
   type RuleValue,
   type ScoreProgram,
@@ -152,7 +157,10 @@ class CueFolder {
   /** A cue that waits for itself to be cleared never opens. */
   private checkWait(name: string, open: CueCondition | undefined): void {
     const find = (condition: CueCondition | undefined): NameAt | undefined => {
-      if (condition?.type === 'cleared') return condition.cue.id === name ? condition.cue : undefined;
+      if (condition?.type === 'test')
+        return condition.phrase.operation === 'cleared' && condition.phrase.name.id === name
+          ? condition.phrase.name
+          : undefined;
       return condition?.type === 'and' ? condition.parts.map(find).find((own) => own !== undefined) : undefined;
     };
     const own = find(open);
@@ -298,37 +306,30 @@ class CueFolder {
   }
 
   private condition(condition: CueCondition, of: KnobFolder): RuleCondition {
-    switch (condition.type) {
-      case 'not':
-        return { type: 'not', part: this.condition(condition.part, of) };
-      case 'compare':
-        return {
-          type: 'compare',
-          comparison: condition.comparison,
-          left: of.changing(condition.left),
-          right: of.changing(condition.right),
-        };
-      case 'touches':
-      case 'none left':
-      case 'all filled':
-        return { type: condition.type, kinds: this.kindsWith(condition.tag) };
-      case 'at': {
-        const [x, y, width, height] = markBox(this.markNamed(condition.mark));
-        if (width === 0 || height === 0)
-          this.fault(
-            condition.mark.span,
-            'mark-without-area',
-            `${condition.mark.id} has no area, so the player is never in it.`,
-            'Draw it as an area, or name another mark.',
-          );
-        return { type: 'at', area: { x, y, width, height } };
-      }
-      case 'cleared':
-        return { type: 'cleared', cue: this.cueNames.indexOf(condition.cue.id) };
-      default:
-        return { type: condition.type, parts: condition.parts.map((part) => this.condition(part, of)) };
-    }
+    return foldCondition(condition, {
+      test: (phrase: RulePhrase) => this.tests[phrase.operation](phrase),
+      value: (expression) => of.changing(expression),
+    });
   }
+
+  /** What each word of cues and rules comes to. */
+  private readonly tests: { [Word in RuleWord]: (phrase: RulePhrase) => RuleWordTest & { type: Word } } = {
+    touches: ({ name }) => ({ type: 'touches', kinds: this.kindsWith(name) }),
+    'none left': ({ name }) => ({ type: 'none left', kinds: this.kindsWith(name) }),
+    'all filled': ({ name }) => ({ type: 'all filled', kinds: this.kindsWith(name) }),
+    cleared: ({ name }) => ({ type: 'cleared', cue: this.cueNames.indexOf(name.id) }),
+    at: ({ name }) => {
+      const [x, y, width, height] = markBox(this.markNamed(name));
+      if (width === 0 || height === 0)
+        this.fault(
+          name.span,
+          'mark-without-area',
+          `${name.id} has no area, so the player is never in it.`,
+          'Draw it as an area, or name another mark.',
+        );
+      return { type: 'at', area: { x, y, width, height } };
+    },
+  };
 
   private kindsWith(tag: NameAt): number[] {
     return this.kindIds.flatMap((id, index) => (kindOf(this.game, id)?.tags.includes(tag.id) ? [index] : []));
@@ -372,7 +373,7 @@ class CueFolder {
     return new KnobFolder(values, this.units);
   }
 
-  private fault(span: Span, code: string, message: string, hint: string): void {
+  private fault(span: Span, code: FaultCode, message: string, hint: string): void {
     this.diagnostics.push(errorAt({ path: this.path, span }, code, message, hint));
   }
 }
@@ -392,21 +393,11 @@ class KnobFolder {
   }
 
   changing(expression: Expression): RuleValue {
-    switch (expression.type) {
-      case 'reading':
-        return { type: 'reading', reading: expression.name as 'clock' };
-      case 'negative':
-        return { type: 'negative', operand: this.changing(expression.operand) };
-      case 'binary':
-        return {
-          type: 'binary',
-          operator: expression.operator,
-          left: this.changing(expression.left),
-          right: this.changing(expression.right),
-        };
-      default:
-        return { type: 'number', value: this.value(expression, 0) };
-    }
+    return foldChanging(
+      expression,
+      (part) => this.value(part, 0),
+      () => bug('cues and rules remember nothing'),
+    );
   }
 }
 

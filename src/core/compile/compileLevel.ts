@@ -1,3 +1,5 @@
+import { factsOfMotion } from '../language/vocabulary';
+import { ticksOf } from './ticksOf';
 import { gunOf } from '../document/controlShape';
 import { USUAL, type GameDocument, type Level, type Piece } from '../document/gameDocument';
 import { reachOf } from '../document/outlineShape';
@@ -12,8 +14,8 @@ import { checkKnobValues } from './checkKnobValues';
 import { checkLevelGeometry, findExit } from './checkLevel';
 import { checkMovers } from './checkMovers';
 import { hitShapeFor, outlineOf } from './compileBodies';
-import { namesForBrains } from './brainNames';
-import { compileBrain, ticksOf, type BrainNames } from './compileBrain';
+import { namesForBrains, type BrainNames } from './brain/brainNames';
+import { compileBrain } from './brain/compileBrain';
 import { checkTargets } from './checkTargets';
 import { stretchStrips } from './stretchStrips';
 import { kindsOfLevel } from './kindsOfLevel';
@@ -374,7 +376,7 @@ class LevelCompiler {
     const knobs = resolveKnobs(definitions, layers);
     const brain = verdict?.behavior ? this.brain(verdict.behavior, knobs, kind) : -1;
     const states = brain >= 0 ? this.brains[brain].states : [];
-    const needsRoute = states.some(({ motion }) => motion.operation === 'patrol' || motion.operation === 'hover');
+    const needsRoute = states.some(({ motion }) => factsOfMotion(motion.operation).followsRoute);
     if (needsRoute && !piece.route?.length) {
       this.diagnostics.push(
         warningAt(

@@ -1,21 +1,25 @@
 import type { Area } from '../arena/area';
+import type { RuleReading } from '../language/cues/cueWords';
+import type { RuleWord } from '../language/words/ruleConditions';
+import type { CompareProgram, Joined, ValueProgram } from './conditionProgram';
 
 /** A number that rules work out in a tick; times in seconds. */
-export type RuleValue =
-  | { type: 'number'; value: number }
-  | { type: 'reading'; reading: 'clock' | 'score' | 'lives' | 'health' | 'wave' | 'carried' | 'delivered' }
-  | { type: 'negative'; operand: RuleValue }
-  | { type: 'binary'; operator: '+' | '-' | '*' | '/'; left: RuleValue; right: RuleValue };
+export type RuleValue = ValueProgram<RuleReading>;
 
-/** What a cue or a rule waits for; tags as the kinds that have them, cues as their index. */
-export type RuleCondition =
-  | { type: 'or' | 'and'; parts: RuleCondition[] }
-  | { type: 'not'; part: RuleCondition }
-  | { type: 'compare'; comparison: '>' | '<' | '>=' | '<=' | '='; left: RuleValue; right: RuleValue }
+/** A word that a cue or a rule waits for; tags as the kinds that have them, cues as their index. */
+export type RuleWordTest =
   | { type: 'touches'; kinds: number[] }
   | { type: 'at'; area: Area }
-  | { type: 'none left' | 'all filled'; kinds: number[] }
+  | { type: 'none left'; kinds: number[] }
+  | { type: 'all filled'; kinds: number[] }
   | { type: 'cleared'; cue: number };
+
+export type RuleTest = RuleWordTest | CompareProgram<RuleReading>;
+export type RuleTestWord = RuleWord | 'compare';
+export type RuleTestOf<Word extends RuleTestWord> = Extract<RuleTest, { type: Word }>;
+
+/** What a cue or a rule waits for. */
+export type RuleCondition = Joined<RuleTest>;
 
 /** How many of one cue may be there at once when it does not say. */
 export const USUAL_ALIVE = 64;

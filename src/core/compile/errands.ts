@@ -1,3 +1,4 @@
+import { assertNever } from '../foundation/result';
 import type { Area } from '../arena/area';
 import type { RuleCondition, RuleValue } from './cueProgram';
 import type { LevelProgram } from './levelProgram';
@@ -77,7 +78,11 @@ export function errandsOf(program: LevelProgram): Errands {
         }
         return;
       }
+      case 'not':
+      case 'cleared':
+        return;
       default:
+        assertNever(condition);
     }
   };
   rules.wins.forEach(want);

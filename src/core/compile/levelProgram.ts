@@ -3,15 +3,9 @@ import type { ArenaGrid } from '../arena/grid';
 import type { HitShape } from '../arena/meeting';
 import type { Outline } from '../arena/outline';
 import type { CheckedBehavior } from '../language/checkedBehavior';
+import { factsOfMotion, type ConditionWord, type MotionWord, type PieceReading } from '../language/vocabulary';
+import type { CompareProgram, Joined, ValueProgram } from './conditionProgram';
 import type { CueProgram, RulesProgram } from './cueProgram';
-
-/** A number that may change during a run; lengths in cells, times in seconds. */
-export type ValueProgram =
-  | { type: 'number'; value: number }
-  | { type: 'memory'; slot: number }
-  | { type: 'reading'; reading: string }
-  | { type: 'negative'; operand: ValueProgram }
-  | { type: 'binary'; operator: '+' | '-' | '*' | '/'; left: ValueProgram; right: ValueProgram };
 
 /** Whom a word is about: {@link PLAYER_TARGET}, or the index of a tag in `LevelProgram.tags`. */
 export type TargetIndex = number;
@@ -82,13 +76,19 @@ export type MotionProgram = (
   speed?: ValueProgram;
 };
 
+/** The program of one motion; nothing for a word that has none. */
+export type MotionProgramOf<Word extends MotionWord> = Extract<MotionProgram, { operation: Word }>;
+
+/** Whether others of its kind can notice that one in this motion hunts, and being caught by it counts as such. */
+export function isHunt({ operation }: MotionProgram): boolean {
+  return factsOfMotion(operation).hunts;
+}
+
 /** Where a piece faces, if not where its motion says; `heading` has the unit vector. */
 export type FacingProgram = { to: 'ahead' | 'back' | 'player' | 'sighting' } | { to: 'heading'; x: number; y: number };
 
-/** A condition with folded numbers. `slot` numbers the tests of a state that count ticks. */
-export type ConditionProgram =
-  | { type: 'or' | 'and'; parts: ConditionProgram[] }
-  | { type: 'not'; part: ConditionProgram }
+/** A word of a condition with folded numbers. `slot` numbers the tests of a state that count ticks. */
+export type WordTest =
   | { type: 'sees'; slot: number; target: TargetIndex; range: number; arc: number; noticeTicks: number }
   | { type: 'unseen'; ticks: number }
   | { type: 'near'; slot: number; target: TargetIndex; range: number; until: number }
@@ -104,8 +104,15 @@ export type ConditionProgram =
   | { type: 'chance'; share: number; ticks: number }
   | { type: 'arrived' }
   | { type: 'stuck'; ticks: number }
-  | { type: 'cut off' }
-  | { type: 'compare'; comparison: '>' | '<' | '>=' | '<=' | '='; left: ValueProgram; right: ValueProgram };
+  | { type: 'cut off' };
+
+/** What is asked for by itself: a word, or a comparison. */
+export type TestProgram = WordTest | CompareProgram<PieceReading>;
+export type TestWord = ConditionWord | 'compare';
+export type TestProgramOf<Word extends TestWord> = Extract<TestProgram, { type: Word }>;
+
+/** What a transition waits for. */
+export type ConditionProgram = Joined<TestProgram>;
 
 /** The steps of a player that moves. */
 export const PLAYER_SOUND = -1;
@@ -411,3 +418,5 @@ export interface StartOverride {
 }
 
 export const NO_OVERRIDES: Overrides = { knobs: [] };
+
+export type { ValueProgram };

@@ -2,11 +2,11 @@ import type { GameDocument, Level, Piece } from '../document/gameDocument';
 import { kindOf } from '../document/resolveKind';
 import type { UnitContext } from '../foundation/units';
 import type { CheckedBehavior, KnobDefinition } from '../language/checkedBehavior';
-import { namesForBrains } from './brainNames';
-import { compileBrain } from './compileBrain';
+import { namesForBrains } from './brain/brainNames';
+import { compileBrain } from './brain/compileBrain';
 import type { ScriptVerdict } from './compileLevel';
 import { resolveKnobs } from './foldExpression';
-import type { BrainProgram, ConditionProgram, StateProgram } from './levelProgram';
+import { isHunt, type BrainProgram, type ConditionProgram, type StateProgram } from './levelProgram';
 import { widenSight, type Sight } from './sight';
 
 export interface StateInsight {
@@ -76,7 +76,7 @@ function describeBehavior(
     ),
   );
   const states = brain.states.map((state): StateInsight => {
-    const isChase = state.motion.operation === 'chase';
+    const isChase = isHunt(state.motion);
     return {
       name: state.name,
       sight: widestSight(state) ?? (isChase ? chaseSight(brain) : undefined),

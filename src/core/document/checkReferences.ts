@@ -1,3 +1,4 @@
+import type { FaultCode } from '../foundation/faultCodes';
 import { TAKEN_IDS } from './standIns';
 import { gunOf } from './controlShape';
 import { errorAt, type Diagnostic } from '../foundation/diagnostic';
@@ -78,7 +79,7 @@ function twice(ids: string[], path: Path, what: string): Diagnostic[] {
 /** The fault of a name that must be the id of something and is not. */
 function unknown(
   path: Path,
-  code: string,
+  code: FaultCode,
   sentence: string,
   what: string,
   entries: readonly { id: string }[],

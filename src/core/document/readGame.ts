@@ -1,6 +1,7 @@
 import { findNodeAtLocation, parseTree, printParseErrorCode, type ParseError } from 'jsonc-parser';
 import type { z } from 'zod';
 import { errorAt, hasErrors, type Diagnostic } from '../foundation/diagnostic';
+import { LineStarts } from '../foundation/lineStarts';
 import { fail, succeed, type Result } from '../foundation/result';
 import { checkReferences } from './checkReferences';
 import { FORMAT_VERSION, gameShape, LIMITS, type GameDocument } from './gameDocument';
@@ -22,9 +23,12 @@ export function readGame(text: string): Result<GameDocument, Diagnostic> {
   }
   const syntaxErrors: ParseError[] = [];
   parseTree(text, syntaxErrors, { disallowComments: true, allowTrailingComma: false });
-  if (syntaxErrors.length > 0) return fail(syntaxErrors.slice(0, 10).map((error) => syntaxFault(text, error)));
+  if (syntaxErrors.length > 0) {
+    const lines = new LineStarts(text);
+    return fail(syntaxErrors.slice(0, 10).map((error) => syntaxFault(lines, error)));
+  }
   const result = readGameValue(JSON.parse(text));
-  return result.ok ? result : fail(result.faults.map((fault) => locateInFile(text, fault)));
+  return result.ok ? result : fail(locateInFile(text, result.faults));
 }
 
 /** Reads a parsed value as a game document: shape first, then references between its parts. */
@@ -70,8 +74,8 @@ function checkVersion(value: unknown): Diagnostic | undefined {
   return undefined;
 }
 
-function syntaxFault(text: string, error: ParseError): Diagnostic {
-  const inFile = lineAndColumn(text, error.offset);
+function syntaxFault(lines: LineStarts, error: ParseError): Diagnostic {
+  const inFile = lines.place(error.offset);
   const what = printParseErrorCode(error.error)
     .replace(/([A-Z])/g, ' $1')
     .trim()
@@ -105,18 +109,17 @@ export function describePath(path: readonly (string | number)[]): string {
   return path.map((step, index) => (typeof step === 'number' ? `[${step}]` : index === 0 ? step : `.${step}`)).join('');
 }
 
-/** Adds the line and column of a fault's path in the text of a file. */
-export function locateInFile(text: string, fault: Diagnostic): Diagnostic {
-  const tree = parseTree(text);
-  if (!tree) return fault;
-  for (let length = fault.where.path.length; length >= 0; length--) {
-    const found = findNodeAtLocation(tree, fault.where.path.slice(0, length));
-    if (found) return { ...fault, where: { ...fault.where, inFile: lineAndColumn(text, found.offset) } };
-  }
-  return fault;
-}
-
-function lineAndColumn(text: string, offset: number): { line: number; column: number } {
-  const before = text.slice(0, offset);
-  return { line: before.split('\n').length, column: offset - before.lastIndexOf('\n') };
+/** Adds the line and column of each fault's path in the text of a file, which is parsed once. */
+export function locateInFile(text: string, faults: readonly Diagnostic[]): Diagnostic[] {
+  const tree = faults.length > 0 ? parseTree(text) : undefined;
+  if (!tree) return [...faults];
+  const lines = new LineStarts(text);
+  return faults.map((fault) => {
+    // What is about the whole document has no place in it.
+    for (let length = fault.where.path.length; length > 0; length--) {
+      const found = findNodeAtLocation(tree, fault.where.path.slice(0, length));
+      if (found) return { ...fault, where: { ...fault.where, inFile: lines.place(found.offset) } };
+    }
+    return fault;
+  });
 }

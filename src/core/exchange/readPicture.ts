@@ -1,3 +1,4 @@
+import type { FaultCode } from '../foundation/faultCodes';
 import { decode as decodePng } from 'fast-png';
 import { decode as decodeJpeg } from 'jpeg-js';
 import { errorAt, type Diagnostic } from '../foundation/diagnostic';
@@ -15,7 +16,7 @@ export interface GreyPicture {
   alpha: Uint8Array;
 }
 
-function fault(code: string, message: string, hint: string): Result<never, Diagnostic> {
+function fault(code: FaultCode, message: string, hint: string): Result<never, Diagnostic> {
   return fail([errorAt({ path: [] }, code, message, hint)]);
 }
 

@@ -26,7 +26,10 @@ describe('the nearest word', () => {
     expect(nearestWord('patrul', ['hold', 'patrol', 'chase'])).toBe('patrol');
     expect(nearestWord('Patrol', ['hold', 'patrol'])).toBe('patrol');
     expect(nearestWord('xyz', ['hold', 'patrol'])).toBeUndefined();
-    expect(proposeWord('xyz', ['hold', 'patrol'], 'motions')).toBe('The motions here are `hold`, `patrol`.');
-    expect(proposeWord('xyz', [], 'knobs')).toBe('There are no knobs here yet.');
+    expect(proposeWord('xyz', ['hold', 'patrol'], 'motions')).toEqual({
+      hint: 'The motions here are `hold`, `patrol`.',
+    });
+    expect(proposeWord('patrel', ['hold', 'patrol'], 'motions').fix).toEqual({ type: 'replace', text: 'patrol' });
+    expect(proposeWord('xyz', [], 'knobs')).toEqual({ hint: 'There are no knobs here yet.' });
   });
 });

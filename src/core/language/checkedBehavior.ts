@@ -1,6 +1,7 @@
 import type { Span } from '../foundation/diagnostic';
 import type { Dimension, UnitName } from '../foundation/units';
-import type { Comparison, Operation } from './vocabulary';
+import type { ConditionTree } from './conditions/conditionTree';
+import type { NamedThing, Operation, WordsOfRole } from './vocabulary';
 
 /** Arithmetic over knobs, memory and readings, with every unit checked. */
 export type Expression =
@@ -19,24 +20,26 @@ export type Expression =
     };
 
 /** A word of the vocabulary with its parameters filled in. Clauses that were left out stand with their fallback. */
-export interface Phrase {
-  operation: Operation;
+export interface Phrase<Word extends Operation = Operation> {
+  operation: Word;
   target: string | undefined;
   quantities: Record<string, Expression>;
   choices: Record<string, string>;
   /** Ids of things in the game, with the place where they stand. */
-  names: Record<string, { id: string; span: Span }>;
+  names: Record<string, NamedThing>;
   span: Span;
 }
 
-export type Condition =
-  | { type: 'or' | 'and'; parts: Condition[] }
-  | { type: 'not'; part: Condition }
-  | { type: 'test'; phrase: Phrase }
-  | { type: 'compare'; comparison: Comparison; left: Expression; right: Expression; span: Span };
+export type MotionPhrase = Phrase<WordsOfRole['motion']>;
+export type ConditionPhrase = Phrase<WordsOfRole['condition']>;
+export type ActPhrase = Phrase<WordsOfRole['act'] | WordsOfRole['facing']>;
+export type FacingPhrase = Phrase<WordsOfRole['facing']>;
+
+/** What a transition waits for. */
+export type Condition = ConditionTree<ConditionPhrase>;
 
 /** Something done in one moment. */
-export type Act = { type: 'set'; name: string; value: Expression; span: Span } | { type: 'do'; phrase: Phrase };
+export type Act = { type: 'set'; name: string; value: Expression; span: Span } | { type: 'do'; phrase: ActPhrase };
 
 /** A number that a piece remembers. */
 export interface MemoryDefinition {
@@ -78,11 +81,11 @@ export interface RepeatDefinition {
 export interface StateDefinition {
   name: string;
   isStart: boolean;
-  motion: Phrase;
+  motion: MotionPhrase;
   /** Whether nobody meets the piece in this state. */
   isOut: boolean;
   /** Where it faces, if not where its motion says. */
-  facing: Phrase | undefined;
+  facing: FacingPhrase | undefined;
   enter: Act[];
   leave: Act[];
   repeats: RepeatDefinition[];
@@ -122,22 +125,6 @@ export function isChanging(expression: Expression): boolean {
   }
 }
 
-/** Calls back for every single test in a condition, from left to right. */
-export function forEachTest(condition: Condition, visit: (phrase: Phrase) => void): void {
-  switch (condition.type) {
-    case 'test':
-      visit(condition.phrase);
-      return;
-    case 'compare':
-      return;
-    case 'not':
-      forEachTest(condition.part, visit);
-      return;
-    default:
-      for (const part of condition.parts) forEachTest(part, visit);
-  }
-}
-
 /** All acts of a behavior, wherever they stand. */
 export function actsOf(behavior: CheckedBehavior): Act[] {
   return behavior.states.flatMap((state) => [
@@ -147,3 +134,5 @@ export function actsOf(behavior: CheckedBehavior): Act[] {
     ...state.transitions.flatMap((transition) => transition.acts),
   ]);
 }
+
+export { forEachTest } from './conditions/conditionTree';

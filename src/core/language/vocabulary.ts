@@ -1,22 +1,37 @@
 import type { Dimension } from '../foundation/units';
-import { ACT_ENTRIES } from './words/acts';
+import { ACT_WORDS } from './words/acts';
 import { CONDITION_WORDS } from './words/conditions';
-import type { VocabularyEntry } from './words/entry';
+import type { ConditionFacts, MotionFacts, VocabularyEntry } from './words/entry';
 import { FACING_WORDS } from './words/facings';
 import { MOTION_WORDS } from './words/motions';
+import type { ConditionWord, MotionWord } from './words/phrases';
 
 export type * from './words/entry';
+export * from './words/phrases';
 
 /** Every word of behaviors: how it is written, what it takes and what it means. All that knows words reads them here. */
 export const VOCABULARY: readonly VocabularyEntry[] = [
   ...MOTION_WORDS,
   ...CONDITION_WORDS,
   ...FACING_WORDS,
-  ...ACT_ENTRIES,
+  ...ACT_WORDS,
 ];
 
+const MOTIONS = new Map<string, MotionFacts>(MOTION_WORDS.map(({ operation, facts }) => [operation, facts]));
+const CONDITIONS = new Map<string, ConditionFacts>(CONDITION_WORDS.map(({ operation, facts }) => [operation, facts]));
+
+/** What is so of every piece in a motion. */
+export function factsOfMotion(word: MotionWord): MotionFacts {
+  return MOTIONS.get(word)!;
+}
+
+/** What is so of a condition wherever it stands. */
+export function factsOfCondition(word: ConditionWord): ConditionFacts {
+  return CONDITIONS.get(word)!;
+}
+
 /** Numbers that a piece can read, for `set`, comparisons and the speed of its motions. */
-export const READINGS: Readonly<Record<string, { dimension: Dimension; meaning: string; example: string }>> = {
+export const READINGS = {
   clock: { dimension: 'time', meaning: 'How long the run has lasted.', example: 'set alarmed = clock' },
   here: {
     dimension: 'time',
@@ -38,7 +53,14 @@ export const READINGS: Readonly<Record<string, { dimension: Dimension; meaning: 
     meaning: 'How many others of its kind are in the level.',
     example: 'go flight when allies = 0',
   },
-};
+} as const satisfies Readonly<Record<string, { dimension: Dimension; meaning: string; example: string }>>;
+
+export type PieceReading = keyof typeof READINGS;
+
+/** What a word reads, if it is a reading. */
+export function readingOf(word: string): { dimension: Dimension; meaning: string; example: string } | undefined {
+  return Object.hasOwn(READINGS, word) ? READINGS[word as PieceReading] : undefined;
+}
 
 /** Comparisons, longest first. */
 export const COMPARISONS = ['>=', '<=', '>', '<', '='] as const;
@@ -95,10 +117,8 @@ export const STATEMENT_WORDS: Readonly<Record<string, { meaning: string; example
 /** Words that join conditions. */
 export const JOINING_WORDS = ['when', 'and', 'or', 'not', 'in', 'with', 'either'] as const;
 
-export type Operation = VocabularyEntry['operation'];
-
 /** Words that begin an act, as they stand in the braces of `enter`, `leave`, `repeat` and `go`. */
-export const ACT_WORDS: readonly string[] = [
+export const ACT_STARTERS: readonly string[] = [
   'set',
   ...VOCABULARY.flatMap((entry) => (entry.role === 'act' || entry.role === 'facing' ? [entry.words[0]] : [])),
 ];

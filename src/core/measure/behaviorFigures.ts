@@ -1,6 +1,6 @@
 import { buildFloorCells } from './floorCells';
 import { PoseCount, type PoseRow } from './poses';
-import type { LevelProgram } from '../compile/levelProgram';
+import { isHunt, type LevelProgram } from '../compile/levelProgram';
 import { isWatched, WATCH_PER_SECOND } from './watchedGround';
 import { wilsonInterval, type ShareWithInterval } from './statistics/wilsonInterval';
 import { Runner } from '../simulate/run';
@@ -175,10 +175,8 @@ function addEvents(
 
 function chases(program: LevelProgram, piece: string, state: string): boolean {
   const own = program.pieces.find((candidate) => candidate.id === piece);
-  return (
-    own !== undefined &&
-    program.brains[own.brain].states.find(({ name }) => name === state)?.motion.operation === 'chase'
-  );
+  const motion = own && program.brains[own.brain].states.find(({ name }) => name === state)?.motion;
+  return motion !== undefined && isHunt(motion);
 }
 
 /** Share of open cells whose middle lies in the sight of one of the pieces. */

@@ -7,7 +7,7 @@ import { facingOf, FACINGS, inFour } from './poses';
 const CASUAL = STAND_INS[1];
 
 describe('which way a piece looks', () => {
-  test('is the nearest of eight directions, all round', () => {
+  test('is the nearest of the headings, all round', () => {
     for (let degrees = 0; degrees < 360; degrees += 3) {
       const radians = (degrees * Math.PI) / 180;
       const nearest = Math.round(degrees / 45) % 8;

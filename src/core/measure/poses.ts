@@ -1,7 +1,7 @@
 import type { LevelProgram } from '../compile/levelProgram';
 import type { World } from '../simulate/engine/world';
 
-/** The eight directions in which a piece can look, clockwise from east; every other one is one of the four. */
+/** The headings in which a piece can be drawn, clockwise from east; every other one is one of the four. */
 export const FACINGS = [
   'east',
   'south-east',

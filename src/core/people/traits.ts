@@ -256,7 +256,7 @@ const CASUAL: StandInTraits = {
   thoughtsPerSecond: 4,
   lookAheadSeconds: 2.4,
   mindedThreats: 2,
-  beatRounds: 3,
+  beatRounds: 2,
   slidesAhead: 3,
   cautionSeconds: 1.6,
   fearSeconds: 12,

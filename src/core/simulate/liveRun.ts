@@ -5,7 +5,8 @@ import type { RunEvent } from './engine/runEvent';
 import { passTime } from './engine/passTime';
 import { step, type RunEnd } from './engine/tick';
 import { World } from './engine/world';
-import { explainPiece, type Explanation } from './explain';
+import { explainPiece, type Explanation } from './explain/explainPiece';
+import { explainRules, type RulesExplanation } from './explain/explainRules';
 import { PIECE_FIELDS, PLAYER_FIELDS, writeFrame } from './recordRun';
 
 /** A body that has been met by its shape, as the value of `World.encounter`. */
@@ -73,6 +74,11 @@ export class LiveRun {
   explain(pieceId: string): Explanation | undefined {
     const piece = this.program.pieces.findIndex((candidate) => candidate.id === pieceId);
     return piece >= 0 ? explainPiece(this.world, piece) : undefined;
+  }
+
+  /** What the cues and rules wait for now. */
+  explainRules(): RulesExplanation {
+    return explainRules(this.world);
   }
 
   /** What is to be seen now, as one frame of a recorded run. */

@@ -1,3 +1,4 @@
+import { factsOfMotion } from '../language/vocabulary';
 import type { LevelProgram, MotionProgram } from '../compile/levelProgram';
 import { describeEntries, type CueEntry } from '../compile/entryPlaces';
 import { bug } from '../foundation/result';
@@ -48,8 +49,6 @@ export interface MoverPreviews {
 export const PREVIEW_SECONDS = 60;
 const FRAMES_PER_SECOND = 10;
 const MOST_STOPS = 40;
-/** Motions that draw lots: where they lead differs from run to run. */
-const RANDOM_MOTIONS = new Set<MotionProgram['operation']>(['wander', 'roam']);
 
 /**
  * Lets every piece move by the very engine that runs use, with no player there to see or meet. What is drawn before a run can
@@ -113,7 +112,7 @@ class MoverWatch {
   }
 
   private get moves(): boolean {
-    return this.motion !== undefined && this.motion !== 'hold' && !RANDOM_MOTIONS.has(this.motion);
+    return this.motion !== undefined && this.motion !== 'hold' && !factsOfMotion(this.motion).drawsLots;
   }
 
   /** All that decides what comes next, besides where the piece is. */

@@ -1,7 +1,8 @@
 import type { LevelProgram } from '../compile/levelProgram';
 import type { RunEvent } from './engine/runEvent';
 import type { World } from './engine/world';
-import { explainPiece, type Explanation } from './explain';
+import { explainPiece, type Explanation } from './explain/explainPiece';
+import { explainRules, type RulesExplanation } from './explain/explainRules';
 import { Runner, type Steering } from './run';
 import type { RunRecord, RunSamples } from './runRecord';
 import type { MindPicture } from './standins/mindPicture';
@@ -89,7 +90,7 @@ export function recordRun(program: LevelProgram, steering: Steering, seed: numbe
   };
 }
 
-/** Why a piece does what it does at a moment of a run; the run is played again up to there. */
+/** Why a piece does what it does at a moment of a run; undefined when the run has ended before. */
 export function explainMoment(
   program: LevelProgram,
   steering: Steering,
@@ -98,13 +99,33 @@ export function explainMoment(
   pieceId: string,
 ): Explanation | undefined {
   const piece = program.pieces.findIndex((candidate) => candidate.id === pieceId);
-  if (piece < 0) return undefined;
-  let explanation: Explanation | undefined;
+  return piece < 0 ? undefined : askAt(program, steering, seed, tick, (world) => explainPiece(world, piece));
+}
+
+/** What cues and rules wait for at a moment of a run; undefined when the run has ended before. */
+export function explainRulesAt(
+  program: LevelProgram,
+  steering: Steering,
+  seed: number,
+  tick: number,
+): RulesExplanation | undefined {
+  return askAt(program, steering, seed, tick, explainRules);
+}
+
+/** Plays a run again up to a moment and asks its world. */
+function askAt<Answer>(
+  program: LevelProgram,
+  steering: Steering,
+  seed: number,
+  tick: number,
+  ask: (world: World) => Answer,
+): Answer | undefined {
+  let answer: Answer | undefined;
   new Runner(program, steering).run(seed, {
     mostTicks: tick,
     onTick: (world) => {
-      if (world.tick === tick) explanation = explainPiece(world, piece);
+      if (world.tick === tick) answer = ask(world);
     },
   });
-  return explanation;
+  return answer;
 }

@@ -297,4 +297,4 @@ function generatedHall(seed: number): LevelProgram {
   return dryingHall(undefined, game);
 }
 
-const KNOWN_HASHES = ['528a73aa39b5c06b', '28c6960f554a07f3', 'bf339ad1a9f63078'];
+const KNOWN_HASHES = ['fcfb26a28f7f8cdc', 'a4632424cbf2a173', 'd361623a98885bb7'];

@@ -1,4 +1,5 @@
-import type { CueProgram, RuleCondition } from '../compile/cueProgram';
+import { testsOf } from '../compile/conditionProgram';
+import type { CueProgram, RuleCondition, RuleTestWord } from '../compile/cueProgram';
 import { actsOfState, type BrainProgram, type LevelProgram, type MotionProgram } from '../compile/levelProgram';
 import { factorOfGiven } from './engine/motion';
 import { hasLeftLevel, isOutside } from './engine/movers/drift';
@@ -69,23 +70,20 @@ function onlyDrift({ states }: BrainProgram): Drift | undefined {
   return isOnly && motion.operation === 'drift' && motion.rim === 'leave' ? motion : undefined;
 }
 
+/** Which tests of cues ask for what is there of some kinds. */
+const ABOUT_PIECES: Record<RuleTestWord, boolean> = {
+  touches: true,
+  'none left': true,
+  'all filled': true,
+  at: false,
+  cleared: false,
+  compare: false,
+};
+
 /** Whether a cue opens or closes by what is there of some kinds. */
 function waitsForPieces(cue: CueProgram): boolean {
-  const names = (condition: RuleCondition | undefined): boolean => {
-    switch (condition?.type) {
-      case 'none left':
-      case 'all filled':
-      case 'touches':
-        return true;
-      case 'and':
-      case 'or':
-        return condition.parts.some(names);
-      case 'not':
-        return names(condition.part);
-      default:
-        return false;
-    }
-  };
+  const names = (condition: RuleCondition | undefined): boolean =>
+    condition !== undefined && testsOf(condition).some(({ type }) => ABOUT_PIECES[type]);
   return names(cue.open) || (cue.type === 'spawner' && names(cue.close));
 }
 

@@ -1,4 +1,5 @@
 import type { LevelProgram } from '../compile/levelProgram';
+import { factsOfMotion, type MotionWord } from '../language/vocabulary';
 import { isMeantToStand } from './engine/tick';
 import type { World } from './engine/world';
 
@@ -57,14 +58,14 @@ export class UnrestWatch {
 
   constructor(private readonly program: LevelProgram) {
     const { pieces, brains, ticksPerSecond } = program;
-    const has = (operations: readonly string[]) => (piece: number) => {
+    const has = (isSo: (word: MotionWord) => boolean) => (piece: number) => {
       const { brain } = pieces[piece];
-      return brain >= 0 && brains[brain].states.some(({ motion }) => operations.includes(motion.operation));
+      return brain >= 0 && brains[brain].states.some(({ motion }) => isSo(motion.operation));
     };
     const all = pieces.map((_, index) => index);
     this.everyTicks = Math.max(2, ticksPerSecond / LOOKS_PER_SECOND);
-    this.pacers = all.filter(has(['pace']));
-    this.seekers = all.filter(has(['chase', 'follow']));
+    this.pacers = all.filter(has((word) => word === 'pace'));
+    this.seekers = all.filter(has((word) => factsOfMotion(word).seeks));
     const kinds = [...new Set(this.seekers.map((piece) => pieces[piece].kindIndex))];
     this.groups = kinds
       .map((kind) => this.seekers.filter((piece) => pieces[piece].kindIndex === kind))

@@ -1,4 +1,4 @@
-import { READINGS, type VocabularyEntry } from '../language/vocabulary';
+import { READINGS, type PieceReading, type VocabularyEntry } from '../language/vocabulary';
 
 /** A whole behavior around the example of a word; every state and number that the example names is there. */
 export function behaviorWith({ role, example }: Pick<VocabularyEntry, 'role' | 'example'>): string {
@@ -18,7 +18,7 @@ export function behaviorWith({ role, example }: Pick<VocabularyEntry, 'role' | '
 
 /** As {@link behaviorWith}, for a number that a piece can read. */
 export function behaviorReading(word: string): string {
-  const { example } = READINGS[word];
+  const { example } = READINGS[word as PieceReading];
   const isSet = example.startsWith('set');
   const use = isSet ? `enter { ${example} } go rest when alarmed > 0 s` : example;
   return behaviorWith({ role: 'condition', example: use })

@@ -3,7 +3,8 @@ import { isLineClear } from '../arena/sight';
 import { headingDegrees } from '../foundation/exactMath';
 import { bug } from '../foundation/result';
 import { toBaseUnit } from '../foundation/units';
-import type { Act, CheckedBehavior, Condition, Expression, Phrase } from '../language/checkedBehavior';
+import type { Act, CheckedBehavior, Condition, ConditionPhrase, Expression } from '../language/checkedBehavior';
+import { handleWord, type ConditionWord, type PieceReading, type WordTable } from '../language/vocabulary';
 import { prepareAct } from '../simulate/engine/acts';
 import { enterState } from '../simulate/engine/brain';
 import { look } from '../simulate/engine/perception';
@@ -116,81 +117,21 @@ export class ReferenceInterpreter {
     }
   }
 
-  private test(world: World, piece: number, behavior: CheckedBehavior, phrase: Phrase): boolean {
-    const { ticksPerSecond, sounds } = world.level.program;
+  private test(world: World, piece: number, behavior: CheckedBehavior, phrase: ConditionPhrase): boolean {
+    const { ticksPerSecond } = world.level.program;
     const amount = (name: string) => this.evaluate(world, piece, behavior, phrase.quantities[name]);
-    const ticks = (name: string) => Math.ceil(amount(name) * ticksPerSecond - 1e-9);
-    const isBeat = (period: number) => {
-      const inState = world.tick - world.stateSince[piece];
-      return inState > 0 && inState % Math.max(1, period) === 0;
-    };
-    const key = `${piece}:${world.state[piece]}:${phrase.span.from}`;
-    switch (phrase.operation) {
-      case 'sees': {
-        const count = this.seesNow(world, piece, amount('range'), amount('arc')) ? (this.held.get(key) ?? 0) + 1 : 0;
-        this.held.set(key, count);
-        return count > 0 && count >= ticks('notice');
-      }
-      case 'near': {
-        const limit = this.held.get(key) ? Math.max(amount('range'), amount('until')) : amount('range');
-        const [dx, dy] = [world.player.x - world.x[piece], world.player.y - world.y[piece]];
-        const isNear = Math.sqrt(dx * dx + dy * dy) <= limit;
-        this.held.set(key, isNear ? 1 : 0);
-        return isNear;
-      }
-      case 'hears': {
-        const sound = phrase.names.sound.id === 'player' ? -1 : sounds.indexOf(phrase.names.sound.id);
-        return hears(world, piece, sound, amount('range'), phrase.choices.walls === 'blocked');
-      }
-      case 'struck':
-        return world.struckTick[piece] === world.tick - 1;
-      case 'foremost': {
-        const { pieces, kinds } = world.level.program;
-        const { west, east } = kinds[pieces[piece].kindIndex].stand;
-        const own = world.formationOf[piece];
-        return !pieces.some(
-          (_, other) =>
-            own >= 0 &&
-            world.formationOf[other] === own &&
-            world.alive[other] === 1 &&
-            world.y[other] > world.y[piece] &&
-            Math.abs(world.x[other] - world.x[piece]) < (west + east) / 2,
-        );
-      }
-      case 'on': {
-        const { grid, types, typeOfCell } = world.ground;
-        const [column, row] = [Math.floor(world.x[piece]), Math.floor(world.y[piece])];
-        const isInside = column >= 0 && row >= 0 && column < grid.width && row < grid.height;
-        return isInside && types[typeOfCell[row * grid.width + column]].id === phrase.names.ground.id;
-      }
-      case 'ally':
-        return seesAllyHunt(world, piece, amount('range'));
-      case 'unseen':
-        return world.tick - world.lastSeenTick[piece] >= ticks('duration');
-      case 'after':
-        return world.tick - world.stateSince[piece] >= ticks('duration');
-      case 'every':
-        return isBeat(ticks('period'));
-      case 'chance':
-        return isBeat(ticks('period')) && world.randomOf(piece).nextUnit() < amount('share');
-      case 'arrived':
-        return world.hasArrived[piece] === 1;
-      case 'stuck':
-        return world.stillTicks[piece] >= ticks('duration');
-      case 'cut off':
-        return world.isCutOff[piece] === 1;
-      default:
-        return bug(`${phrase.operation} is no condition`);
-    }
-  }
-
-  private seesNow(world: World, piece: number, range: number, arc: number): boolean {
-    const dx = world.player.x - world.x[piece];
-    const dy = world.player.y - world.y[piece];
-    if (Math.sqrt(dx * dx + dy * dy) > range) return false;
-    const turn = Math.abs(headingDegrees(dx, dy) - headingDegrees(world.facingX[piece], world.facingY[piece]));
-    if (Math.min(turn, 360 - turn) > arc / 2) return false;
-    return isLineClear(world.level.program.grid, world.x[piece], world.y[piece], world.player.x, world.player.y);
+    return handleWord(TESTS, phrase, {
+      world,
+      piece,
+      amount,
+      ticks: (name) => Math.ceil(amount(name) * ticksPerSecond - 1e-9),
+      isBeat: (period) => {
+        const inState = world.tick - world.stateSince[piece];
+        return inState > 0 && inState % Math.max(1, period) === 0;
+      },
+      held: this.held,
+      key: `${piece}:${world.state[piece]}:${phrase.span.from}`,
+    });
   }
 
   private evaluate(world: World, piece: number, behavior: CheckedBehavior, expression: Expression): number {
@@ -209,7 +150,7 @@ export class ReferenceInterpreter {
         return world.memory[piece * world.memoryPerPiece + slot];
       }
       case 'reading':
-        return READING_VALUES[expression.name](world, piece);
+        return READING_VALUES[expression.name as PieceReading](world, piece);
       case 'table':
         throw new Error('behaviors have no tables');
       case 'negative':
@@ -222,4 +163,73 @@ export class ReferenceInterpreter {
       }
     }
   }
+}
+
+/** What a test is asked of. */
+interface Asked {
+  world: World;
+  piece: number;
+  amount: (name: string) => number;
+  ticks: (name: string) => number;
+  isBeat: (period: number) => boolean;
+  held: Map<string, number>;
+  /** Of this test in this state of this piece. */
+  key: string;
+}
+
+const TESTS: WordTable<ConditionWord, boolean, [asked: Asked]> = {
+  sees: (_, { world, piece, amount, ticks, held, key }) => {
+    const count = seesNow(world, piece, amount('range'), amount('arc')) ? (held.get(key) ?? 0) + 1 : 0;
+    held.set(key, count);
+    return count > 0 && count >= ticks('notice');
+  },
+  near: (_, { world, piece, amount, held, key }) => {
+    const limit = held.get(key) ? Math.max(amount('range'), amount('until')) : amount('range');
+    const [dx, dy] = [world.player.x - world.x[piece], world.player.y - world.y[piece]];
+    const isNear = Math.sqrt(dx * dx + dy * dy) <= limit;
+    held.set(key, isNear ? 1 : 0);
+    return isNear;
+  },
+  hears: ({ names, choices }, { world, piece, amount }) => {
+    const sound = names.sound.id === 'player' ? -1 : world.level.program.sounds.indexOf(names.sound.id);
+    return hears(world, piece, sound, amount('range'), choices.walls === 'blocked');
+  },
+  struck: (_, { world, piece }) => world.struckTick[piece] === world.tick - 1,
+  foremost: (_, { world, piece }) => {
+    const { pieces, kinds } = world.level.program;
+    const { west, east } = kinds[pieces[piece].kindIndex].stand;
+    const own = world.formationOf[piece];
+    return !pieces.some(
+      (__, other) =>
+        own >= 0 &&
+        world.formationOf[other] === own &&
+        world.alive[other] === 1 &&
+        world.y[other] > world.y[piece] &&
+        Math.abs(world.x[other] - world.x[piece]) < (west + east) / 2,
+    );
+  },
+  on: ({ names }, { world, piece }) => {
+    const { grid, types, typeOfCell } = world.ground;
+    const [column, row] = [Math.floor(world.x[piece]), Math.floor(world.y[piece])];
+    const isInside = column >= 0 && row >= 0 && column < grid.width && row < grid.height;
+    return isInside && types[typeOfCell[row * grid.width + column]].id === names.ground.id;
+  },
+  ally: (_, { world, piece, amount }) => seesAllyHunt(world, piece, amount('range')),
+  unseen: (_, { world, piece, ticks }) => world.tick - world.lastSeenTick[piece] >= ticks('duration'),
+  after: (_, { world, piece, ticks }) => world.tick - world.stateSince[piece] >= ticks('duration'),
+  every: (_, { ticks, isBeat }) => isBeat(ticks('period')),
+  chance: (_, { world, piece, amount, ticks, isBeat }) =>
+    isBeat(ticks('period')) && world.randomOf(piece).nextUnit() < amount('share'),
+  arrived: (_, { world, piece }) => world.hasArrived[piece] === 1,
+  stuck: (_, { world, piece, ticks }) => world.stillTicks[piece] >= ticks('duration'),
+  'cut off': (_, { world, piece }) => world.isCutOff[piece] === 1,
+};
+
+function seesNow(world: World, piece: number, range: number, arc: number): boolean {
+  const dx = world.player.x - world.x[piece];
+  const dy = world.player.y - world.y[piece];
+  if (Math.sqrt(dx * dx + dy * dy) > range) return false;
+  const turn = Math.abs(headingDegrees(dx, dy) - headingDegrees(world.facingX[piece], world.facingY[piece]));
+  if (Math.min(turn, 360 - turn) > arc / 2) return false;
+  return isLineClear(world.level.program.grid, world.x[piece], world.y[piece], world.player.x, world.player.y);
 }

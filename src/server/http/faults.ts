@@ -20,11 +20,13 @@ export function notFound(what: string, hint: string): RequestFault {
 
 /** A document or level that cannot be used, with everything that was found. */
 export function unusable(diagnostics: readonly Diagnostic[]): RequestFault {
-  const listed = diagnostics.map(({ code, severity, message, hint, where }) => ({
+  const listed = diagnostics.map(({ code, severity, message, hint, fix, levels, where }) => ({
     code,
     severity,
     message,
     hint,
+    fix,
+    levels,
     where: sayWhere(where),
   }));
   const [first] = listed;

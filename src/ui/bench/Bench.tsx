@@ -2,7 +2,7 @@
 
 import { Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import {
   addState,
   addTransition,
@@ -34,7 +34,10 @@ import { Diagram } from './Diagram';
 import { saveText } from '../frame/saveText';
 import { FiguresView, useBehaviorFigures } from './FiguresView';
 import { ProvingView } from './ProvingView';
+import { NumbersForm } from './NumbersForm';
+import { ScriptFormsContext, type EditText } from './scriptForms';
 import { StateForm } from './StateForm';
+import { NotWritten } from '../frame/NotWritten';
 import { WhyList } from './WhyList';
 
 /** Where behaviors are made: text, diagram and forms of one script side by side, and a yard to try it in. */
@@ -60,6 +63,7 @@ export function Bench({
   const good = useLastGood(scriptId, text, checked?.behavior, baseText);
   const users = [...resolvedCast(game).values()].filter((kind) => kind.behavior === scriptId);
   const [selection, setSelection] = useState<{ state?: string; transition?: number }>({});
+  const [refused, setRefused] = useState<string>();
   const [proving] = useState(() => new ProvingGround());
   const live = useFollowed(proving, (state) => state.explanation);
   const allies = useFollowed(proving, (state) => state.allies);
@@ -89,10 +93,27 @@ export function Bench({
     [game],
   );
 
-  const edit = (label: string, edits: readonly TextEdit[]) => {
-    if (edits.length === 0) return;
-    session.change(label, (draft) => commands.setScript(draft, scriptId, applyEdits(textOf(draft, scriptId), edits)));
+  const edit: EditText = (label, edits) => {
+    if (edits.length === 0) return undefined;
+    const next = applyEdits(text, edits);
+    // What a form writes never makes an error where there was none: it is said, and the text stays as it is.
+    const fault = faultOf(game, scriptId, next);
+    if (fault && !faultOf(game, scriptId, text)) {
+      setRefused(fault);
+      return fault;
+    }
+    setRefused(undefined);
+    session.change(label, (draft) => commands.setScript(draft, scriptId, next));
+    return undefined;
   };
+  const names = useMemo(
+    () => ({
+      ground: game.terrain.map(({ id }) => id),
+      mark: session.level.marks.map(({ id }) => id),
+      kind: game.cast.filter(({ control }) => !control).map(({ id }) => id),
+    }),
+    [game, session],
+  );
   const select = (state: string | undefined, transition?: number) => setSelection({ state, transition });
   const isStale = good !== undefined && good.text !== text;
   const selected = good?.outline.states.some((state) => state.name === selection.state) ? selection.state : undefined;
@@ -180,40 +201,44 @@ export function Bench({
           minHeight: 0,
         }}
       >
-        <div style={{ flex: 1, minHeight: 0, overflow: 'auto', padding: '8px 12px 16px' }}>
-          {selected && good ? (
-            <>
-              <button type="button" className="act" onClick={() => select(undefined)}>
-                ← the whole behavior
-              </button>
-              <StateForm
-                onOpenBehavior={(behavior) => {
-                  const script = game.scripts.find(
-                    ({ lines }) => outlineScript(lines.join('\n'))?.behavior === behavior,
-                  );
-                  if (script) onOpenScript(script.id);
-                }}
-                key={selected}
-                text={text}
-                outline={good.outline}
-                behavior={isStale ? undefined : checked?.behavior}
-                name={selected}
-                transition={selection.transition}
-                targets={targets}
-                onEdit={edit}
-                onSelect={select}
-              />
-            </>
-          ) : (
-            <Overview
-              users={users.map((kind) => kind.id)}
-              pieces={session.level.pieces
-                .filter((piece) => kindOf(game, piece.kind)?.behavior === scriptId)
-                .map((piece) => piece.name)}
-              measured={measured}
-            />
-          )}
-        </div>
+        <ScriptFormsContext value={{ text, targets, names, onEdit: edit }}>
+          <div style={{ flex: 1, minHeight: 0, overflow: 'auto', padding: '8px 12px 16px' }}>
+            <NotWritten fault={refused} onClose={() => setRefused(undefined)} />
+            {selected && good ? (
+              <>
+                <button type="button" className="act" onClick={() => select(undefined)}>
+                  ← the whole behavior
+                </button>
+                <StateForm
+                  onOpenBehavior={(behavior) => {
+                    const script = game.scripts.find(
+                      ({ lines }) => outlineScript(lines.join('\n'))?.behavior === behavior,
+                    );
+                    if (script) onOpenScript(script.id);
+                  }}
+                  key={selected}
+                  outline={good.outline}
+                  behavior={isStale ? undefined : checked?.behavior}
+                  name={selected}
+                  transition={selection.transition}
+                  onSelect={select}
+                />
+              </>
+            ) : (
+              <>
+                <Overview
+                  users={users.map((kind) => kind.id)}
+                  pieces={session.level.pieces
+                    .filter((piece) => kindOf(game, piece.kind)?.behavior === scriptId)
+                    .map((piece) => piece.name)}
+                  measured={measured}
+                >
+                  {good && !isStale && <NumbersForm outline={good.outline} />}
+                </Overview>
+              </>
+            )}
+          </div>
+        </ScriptFormsContext>
         <div
           style={{
             flex: '0 0 auto',
@@ -231,6 +256,18 @@ export function Bench({
   );
 }
 
+/** The first error of a script with another text; undefined while it has none. */
+function faultOf(game: GameDocument, scriptId: string, text: string): string | undefined {
+  const changed = {
+    ...game,
+    scripts: game.scripts.map((script) => (script.id === scriptId ? { ...script, lines: text.split('\n') } : script)),
+  };
+  const fault = checkedScriptsOf(changed)
+    .get(scriptId)
+    ?.diagnostics.find(({ severity }) => severity === 'error');
+  return fault && `${fault.message} ${fault.hint}`;
+}
+
 const LENT_KIND = 'proving-subject';
 
 function lentKind(id: string, radius: number): KindEntry {
@@ -241,10 +278,12 @@ function Overview({
   users,
   pieces,
   measured,
+  children,
 }: {
   users: string[];
   pieces: string[];
   measured: ReturnType<typeof useBehaviorFigures>;
+  children: ReactNode;
 }) {
   const { session } = useDesk();
   const game = useFollowed(session, (state) => state.game);
@@ -262,6 +301,7 @@ function Overview({
       {users.map((id) => (
         <KnobsOfKind key={id} kindId={id} />
       ))}
+      {children}
       <h3 className="heading" style={{ marginTop: 14 }}>
         In runs of this level
       </h3>

@@ -1,6 +1,5 @@
 'use client';
 
-import { useState } from 'react';
 import {
   DIMENSION_WORDS,
   VOCABULARY,
@@ -10,23 +9,25 @@ import {
   type VocabularyEntry,
 } from '@/core/index';
 import { Row, SelectField } from '../desk/panels/fields';
+import { ValueField } from '../desk/panels/ValueField';
+import { useScriptForms } from './scriptForms';
 
 /** One phrase as a form made from the same table as completion; every change is one small edit of the text. */
 export function PhraseForm({
   role,
   fields,
-  targets,
   label,
   onWrite,
 }: {
   role: VocabularyEntry['role'];
   fields: PhraseFields;
-  targets: readonly string[];
   label: string;
-  onWrite: (phrase: string) => void;
+  /** Writes the phrase; gives the fault that it would make, and then writes nothing. */
+  onWrite: (phrase: string) => string | undefined;
 }) {
+  const { targets, names } = useScriptForms();
   const { entry, values } = fields;
-  const write = (changed: Partial<PhraseFields>) => onWrite(writePhrase({ ...fields, ...changed }));
+  const write = (changed: Partial<PhraseFields>) => onWrite(writePhrase({ ...fields, ...changed }, names));
   const entries = VOCABULARY.filter((candidate) => candidate.role === role);
   return (
     <div role="group" aria-label={label}>
@@ -37,7 +38,7 @@ export function PhraseForm({
           options={entries.map(({ operation, words }) => ({ value: operation, label: words.join(' ') }))}
           onCommit={(operation) => {
             const next = entries.find((candidate) => candidate.operation === operation)!;
-            onWrite(writePhrase({ entry: next, target: fields.target, values: {} }));
+            onWrite(writePhrase({ entry: next, target: fields.target, values: {} }, names));
           }}
         />
       </Row>
@@ -76,8 +77,24 @@ function ParameterField({
   label: string;
   parameter: Parameter;
   value: string;
-  onCommit: (value: string) => void;
+  onCommit: (value: string) => string | undefined;
 }) {
+  const { names } = useScriptForms();
+  if (parameter.type === 'name' && parameter.of !== 'sound') {
+    const known = names[parameter.of] ?? [];
+    const ids = value === '' || known.includes(value) ? known : [value, ...known];
+    const leaveOut = parameter.isNeeded ? [] : [{ value: '', label: 'left out' }];
+    return (
+      <Row label={parameter.words.join(' ') || parameter.name} hint={parameter.meaning}>
+        <SelectField
+          label={`${label}: ${parameter.name}`}
+          value={value}
+          options={[...leaveOut, ...ids.map((id) => ({ value: id, label: id }))]}
+          onCommit={onCommit}
+        />
+      </Row>
+    );
+  }
   if (parameter.type === 'choice') {
     return (
       <Row label={parameter.name}>
@@ -102,38 +119,5 @@ function ParameterField({
     <Row label={parameter.words.join(' ') || parameter.name} hint={hint}>
       <ValueField label={`${label}: ${parameter.name}`} value={value} placeholder={usual} onCommit={onCommit} />
     </Row>
-  );
-}
-
-/** A value as it stands in the script: a number with its unit, a knob, or arithmetic of both. */
-export function ValueField({
-  label,
-  value,
-  placeholder,
-  onCommit,
-}: {
-  label: string;
-  value: string;
-  placeholder?: string;
-  onCommit: (value: string) => void;
-}) {
-  const [draft, setDraft] = useState<string>();
-  const commit = () => {
-    if (draft !== undefined && draft.trim() !== value) onCommit(draft.trim());
-    setDraft(undefined);
-  };
-  return (
-    <input
-      className="mono value-field"
-      aria-label={label}
-      placeholder={placeholder}
-      value={draft ?? value}
-      onChange={(event) => setDraft(event.currentTarget.value)}
-      onBlur={commit}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') event.currentTarget.blur();
-        if (event.key === 'Escape') setDraft(undefined);
-      }}
-    />
   );
 }

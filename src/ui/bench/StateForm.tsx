@@ -1,61 +1,54 @@
 'use client';
 
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import {
-  addAct,
-  addRepeat,
   addTransition,
   fieldsOf,
   isName,
   makeOwn,
+  mixTargets,
   raiseTransition,
-  redirectTransition,
-  removeAct,
   removeState,
   removeTransition,
   rename,
   setCondition,
-  setTest,
+  setFacing,
   setMotion,
+  setOut,
   setStart,
   VOCABULARY,
-  type Act,
-  type ActMoment,
+  writePhrase,
   type CheckedBehavior,
-  type Condition,
   type ScriptOutline,
-  type StateDefinition,
   type StateOutline,
-  type TextEdit,
 } from '@/core/index';
 import { Row, SelectField } from '../desk/panels/fields';
-import { PhraseForm, ValueField } from './PhraseForm';
+import { ActForms, StateActs } from './ActForms';
+import { ConditionForm } from './ConditionForm';
+import { ValueField } from '../desk/panels/ValueField';
+import { PhraseForm } from './PhraseForm';
+import { useScriptForms } from './scriptForms';
 
-export type EditText = (label: string, edits: readonly TextEdit[]) => void;
+const NEW_FACING = { entry: VOCABULARY.find(({ role }) => role === 'facing')!, target: '', values: { to: 'player' } };
 
 /** What the selected state does and when it is left, as forms; each change is a small edit of the script. */
 export function StateForm({
-  text,
   outline,
   behavior,
   name,
   transition,
-  targets,
-  onEdit,
   onSelect,
   onOpenBehavior,
 }: {
-  text: string;
   outline: ScriptOutline;
   /** Undefined while the script has errors: then only what needs no meaning can be changed. */
   behavior: CheckedBehavior | undefined;
   name: string;
   transition: number | undefined;
-  targets: readonly string[];
-  onEdit: EditText;
   onSelect: (state: string | undefined, transition?: number) => void;
   onOpenBehavior: (behavior: string) => void;
 }) {
+  const { text, names, onEdit } = useScriptForms();
   const [newName, setNewName] = useState<string>();
   const state = outline.states.find((candidate) => candidate.name === name);
   const checked = behavior?.states.find((candidate) => candidate.name === name);
@@ -116,13 +109,58 @@ export function StateForm({
           role="motion"
           label="Motion"
           fields={fieldsOf(checked.motion, text)}
-          targets={targets}
           onWrite={(phrase) => onEdit(`Motion of ${name}`, setMotion(text, name, phrase))}
         />
       ) : (
         <p className="quiet">The forms come back when the script has no errors.</p>
       )}
-      {checked && <StateActs text={text} state={name} checked={checked} targets={targets} onEdit={onEdit} />}
+      {checked && (
+        <>
+          <Row label="meets others" hint="Whether others meet the piece in this state">
+            <SelectField
+              label="Whether it is in or out"
+              value={state.isOut ? 'out' : 'in'}
+              options={[
+                { value: 'in', label: 'yes' },
+                { value: 'out', label: 'no: it is out' },
+              ]}
+              onCommit={(value) => onEdit(`Presence in ${name}`, setOut(text, name, value === 'out'))}
+            />
+          </Row>
+          {checked.facing ? (
+            <div style={{ display: 'flex', alignItems: 'flex-start', gap: 6 }}>
+              <div style={{ flex: 1, minWidth: 0 }}>
+                <PhraseForm
+                  role="facing"
+                  label="Facing"
+                  fields={fieldsOf(checked.facing, text)}
+                  onWrite={(facing) => onEdit(`Facing in ${name}`, setFacing(text, name, facing))}
+                />
+              </div>
+              <button
+                type="button"
+                className="act bad"
+                aria-label="Remove the facing"
+                onClick={() => onEdit(`Facing in ${name}`, setFacing(text, name, undefined))}
+              >
+                ✕
+              </button>
+            </div>
+          ) : (
+            <Row label="faces">
+              <span>as its motion says</span>
+              <button
+                type="button"
+                className="act"
+                onClick={() => onEdit(`Facing in ${name}`, setFacing(text, name, writePhrase(NEW_FACING, names)))}
+              >
+                Set
+              </button>
+            </Row>
+          )}
+          <StateActs state={name} checked={checked} />
+        </>
+      )}
       <h3 className="heading" style={{ marginTop: 14 }}>
         When it is left, in order
       </h3>
@@ -139,7 +177,9 @@ export function StateForm({
               value={own.targets[0].state}
               options={others}
               width={110}
-              onCommit={(to) => onEdit(`Redirect to ${to}`, redirectTransition(text, name, index, to))}
+              onCommit={(to) =>
+                onEdit(`Redirect to ${to}`, mixTargets(text, name, index, withTarget(own.targets, 0, to)))
+              }
             />
             <div style={{ flex: 1 }} />
             {index > 0 && (
@@ -162,16 +202,7 @@ export function StateForm({
               ✕
             </button>
           </div>
-          {own.targets.length > 1 && (
-            <div className="quiet">
-              or{' '}
-              {own.targets
-                .slice(1)
-                .map(({ state: other, weight }) => `${other} ${weight}`)
-                .join(', ')}
-              , by weight
-            </div>
-          )}
+          <Mix state={name} index={index} targets={own.targets} others={others} />
           <div style={{ display: 'flex', marginTop: 4 }}>
             <ValueField
               label={`Condition ${index + 1}`}
@@ -180,24 +211,14 @@ export function StateForm({
             />
           </div>
           {index === transition && checked?.transitions[index] && (
-            <TestForms
-              text={text}
-              state={name}
-              transition={index}
-              condition={checked.transitions[index].condition}
-              targets={targets}
-              onEdit={(edits) => onEdit('Change a condition', edits)}
-            />
+            <ConditionForm state={name} transition={index} condition={checked.transitions[index].condition} />
           )}
           {index === transition && checked?.transitions[index] && (
             <ActForms
-              text={text}
               state={name}
               title={`With transition ${index + 1}`}
               moment={{ transition: index }}
               acts={checked.transitions[index].acts}
-              targets={targets}
-              onEdit={onEdit}
             />
           )}
           {index !== transition && (
@@ -219,11 +240,64 @@ export function StateForm({
   );
 }
 
-const ACTS = VOCABULARY.filter((entry) => entry.role === 'act' || entry.role === 'facing');
-const ACT_OPTIONS = [
-  { value: '', label: 'choose an act…' },
-  ...ACTS.map(({ words, example }) => ({ value: example, label: words.join(' ') })),
-];
+type Targets = readonly { state: string; weight: number }[];
+
+function withTarget(targets: Targets, place: number, state: string): { state: string; weight: number }[] {
+  return targets.map((own, index) => ({ state: index === place ? state : own.state, weight: own.weight }));
+}
+
+/** Where a transition may lead besides its first state, drawn by weight. */
+function Mix({
+  state,
+  index,
+  targets,
+  others,
+}: {
+  state: string;
+  index: number;
+  targets: Targets;
+  others: { value: string; label: string }[];
+}) {
+  const { text, onEdit } = useScriptForms();
+  const write = (next: Targets) => onEdit('Change where it leads', mixTargets(text, state, index, next));
+  const isMixed = targets.length > 1;
+  const free = others.filter(({ value }) => targets.every((own) => own.state !== value));
+  return (
+    <>
+      {isMixed &&
+        targets.map((own, place) => (
+          <Row key={own.state} label={place === 0 ? 'drawn by weight' : ''}>
+            <span style={{ width: 84 }}>{own.state}</span>
+            <ValueField
+              label={`Weight of ${own.state} in transition ${index + 1}`}
+              value={String(own.weight)}
+              onCommit={(weight) =>
+                write(targets.map((one, at) => ({ ...one, weight: at === place ? Number(weight) : one.weight })))
+              }
+            />
+            <button
+              type="button"
+              className="act bad"
+              aria-label={`Lead no more to ${own.state} in transition ${index + 1}`}
+              onClick={() => write(targets.filter((_, at) => at !== place))}
+            >
+              ✕
+            </button>
+          </Row>
+        ))}
+      {free.length > 0 && (
+        <Row label="or to" hint="Which of them it is then drawn by weight">
+          <SelectField
+            label={`Lead transition ${index + 1} also to`}
+            value=""
+            options={[{ value: '', label: 'one state only' }, ...free]}
+            onCommit={(to) => to !== '' && write([...targets, { state: to, weight: 1 }])}
+          />
+        </Row>
+      )}
+    </>
+  );
+}
 
 /** A state that belongs to the behavior that this one uses. */
 function TakenState({
@@ -258,170 +332,4 @@ function TakenState({
       </div>
     </div>
   );
-}
-
-/** Acts of a state besides those of its transitions: on entering, on leaving, again and again. */
-function StateActs({
-  text,
-  state,
-  checked,
-  targets,
-  onEdit,
-}: {
-  text: string;
-  state: string;
-  checked: StateDefinition;
-  targets: readonly string[];
-  onEdit: EditText;
-}) {
-  const shared = { text, state, targets, onEdit };
-  return (
-    <>
-      <ActForms {...shared} title="On entering" moment="enter" acts={checked.enter} />
-      <ActForms {...shared} title="On leaving" moment="leave" acts={checked.leave} />
-      {checked.repeats.map(({ period, acts }, index) => (
-        <div key={index}>
-          <ActForms {...shared} title={`Again and again ${index + 1}`} moment={{ repeat: index }} acts={acts}>
-            <Row label="every">
-              <ValueField
-                label={`Period ${index + 1}`}
-                value={text.slice(period.span.from, period.span.to)}
-                onCommit={(insert) =>
-                  onEdit('Change a period', [{ from: period.span.from, to: period.span.to, insert }])
-                }
-              />
-            </Row>
-          </ActForms>
-        </div>
-      ))}
-      <Row label="again and again">
-        <SelectField
-          label="New repeated act"
-          value=""
-          options={ACT_OPTIONS}
-          onCommit={(act) => act !== '' && onEdit('Repeat an act', addRepeat(text, state, '1 s', act))}
-        />
-      </Row>
-    </>
-  );
-}
-
-/** The acts of one moment, each as a form. */
-function ActForms({
-  text,
-  state,
-  title,
-  moment,
-  children,
-  acts,
-  targets,
-  onEdit,
-}: {
-  text: string;
-  state: string;
-  title: string;
-  moment: ActMoment;
-  acts: readonly Act[];
-  targets: readonly string[];
-  onEdit: EditText;
-  children?: ReactNode;
-}) {
-  return (
-    <div style={{ marginTop: 10 }}>
-      <h3 className="heading">{title}</h3>
-      {children}
-      {acts.map((act, index) => (
-        <div key={index} className="plate" style={{ padding: '4px 8px', marginTop: 5 }}>
-          <div style={{ display: 'flex' }}>
-            <div style={{ flex: 1, minWidth: 0 }}>
-              {act.type === 'set' ? (
-                <Row label={`set ${act.name} =`}>
-                  <ValueField
-                    label={`${title}: ${act.name}`}
-                    value={text.slice(act.value.span.from, act.value.span.to)}
-                    onCommit={(insert) =>
-                      onEdit(`Change ${act.name}`, [{ from: act.value.span.from, to: act.value.span.to, insert }])
-                    }
-                  />
-                </Row>
-              ) : (
-                <PhraseForm
-                  role={ACTS.find((entry) => entry.operation === act.phrase.operation)?.role ?? 'act'}
-                  label={`${title} ${index + 1}`}
-                  fields={fieldsOf(act.phrase, text)}
-                  targets={targets}
-                  onWrite={(insert) =>
-                    onEdit('Change an act', [{ from: act.phrase.span.from, to: act.phrase.span.to, insert }])
-                  }
-                />
-              )}
-            </div>
-            <button
-              type="button"
-              className="act bad"
-              style={{ alignSelf: 'flex-start', marginLeft: 6 }}
-              aria-label={`Remove act ${index + 1} of ${title.toLowerCase()}`}
-              onClick={() => onEdit('Remove an act', removeAct(text, state, moment, index))}
-            >
-              ✕
-            </button>
-          </div>
-        </div>
-      ))}
-      <Row label="add">
-        <SelectField
-          label={`${title}: new act`}
-          value=""
-          options={ACT_OPTIONS}
-          onCommit={(act) => act !== '' && onEdit('Add an act', addAct(text, state, moment, act))}
-        />
-      </Row>
-    </div>
-  );
-}
-
-/** Every single test of a condition as a form of its own, in written order. */
-function TestForms({
-  text,
-  state,
-  transition,
-  condition,
-  targets,
-  onEdit,
-}: {
-  text: string;
-  state: string;
-  transition: number;
-  condition: Condition;
-  targets: readonly string[];
-  onEdit: (edits: readonly TextEdit[]) => void;
-}) {
-  const tests = testsOf(condition);
-  return (
-    <>
-      {tests.map((phrase, index) => (
-        <PhraseForm
-          key={phrase.span.from}
-          role="condition"
-          label={tests.length > 1 ? `Test ${index + 1}` : 'Test'}
-          fields={fieldsOf(phrase, text)}
-          targets={targets}
-          onWrite={(test) => onEdit(setTest(text, state, transition, phrase.span, test))}
-        />
-      ))}
-    </>
-  );
-}
-
-function testsOf(condition: Condition): Extract<Condition, { type: 'test' }>['phrase'][] {
-  switch (condition.type) {
-    case 'test':
-      return [condition.phrase];
-    case 'not':
-      return testsOf(condition.part);
-    case 'compare':
-      return [];
-    default:
-      return condition.parts.flatMap(testsOf);
-  }
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import type { ExplainedCondition, Explanation } from '@/core/index';
+import type { ExplainedCondition, Explanation, RulesExplanation } from '@/core/index';
 
 /** Why a piece does what it does: its state, what it remembers, and what each transition waits for, with present values. */
 export function WhyList({ explanation }: { explanation: Explanation }) {
@@ -25,6 +25,40 @@ export function WhyList({ explanation }: { explanation: Explanation }) {
         </div>
       ))}
       {transitions.length === 0 && <div className="quiet">Nothing leads out of this state.</div>}
+    </div>
+  );
+}
+
+const RULES = { win: 'won when', lose: 'lost when', score: 'points when' };
+
+/** Why it is not won, lost or scored yet, and why a cue has not opened. */
+export function RulesList({ explanation: { cues, rules } }: { explanation: RulesExplanation }) {
+  return (
+    <div data-testid="why-rules">
+      {rules.map(({ what, points, isDone, condition }, index) => (
+        <div key={index} style={{ marginTop: 3 }}>
+          <Sign holds={isDone ? true : condition.holds} />{' '}
+          <b>{what === 'score' ? `${points} ${RULES.score}` : RULES[what]}</b>
+          {isDone && <span className="quiet"> · counted</span>}
+          <div style={{ paddingLeft: 16 }}>
+            <Condition condition={condition} />
+          </div>
+        </div>
+      ))}
+      {cues.map(({ cue, stands, waits }) => (
+        <div key={cue} style={{ marginTop: 3 }}>
+          <b>{cue}</b> <span className="quiet">{stands}</span>
+          {waits && (
+            <div style={{ paddingLeft: 16 }}>
+              <span className="quiet">to {waits.to}</span>
+              <Condition condition={waits.condition} />
+            </div>
+          )}
+        </div>
+      ))}
+      {rules.length + cues.length === 0 && (
+        <div className="quiet">This level has no cues, and no rule that waits for anything.</div>
+      )}
     </div>
   );
 }

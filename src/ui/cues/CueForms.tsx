@@ -1,21 +1,28 @@
 'use client';
 
 import { ActionIcon, Menu } from '@mantine/core';
-import { IconTrash } from '@tabler/icons-react';
+import { IconPencil, IconTrash } from '@tabler/icons-react';
+import { useState } from 'react';
 import {
   addCueFormLine,
   addToWave,
   applyEdits,
+  checkCues,
   commands,
   readCueForm,
   removeCueFormLine,
+  renameCue,
+  setCueFormLine,
   setCueFormPart,
   type CueFormBlock,
   type CueFormLine,
   type CueFormPart,
+  type CueNames,
 } from '@/core/index';
 import { useDesk, useFollowed } from '../desk/DeskContext';
 import { NumberField, SelectField } from '../desk/panels/fields';
+import { ValueField } from '../desk/panels/ValueField';
+import { NotWritten } from '../frame/NotWritten';
 import { cueNames, cueTextOf } from './cueSource';
 
 type Edits = ReturnType<typeof setCueFormPart>;
@@ -28,11 +35,22 @@ export function CueForms() {
   const level = commands.levelIn(game, levelId);
   const text = cueTextOf(level);
   const names = cueNames(game, level);
-  const change = (title: string, edits: Edits) =>
-    session.change(title, (draft) => commands.setCues(draft, levelId, applyEdits(text, edits)));
+  const [refused, setRefused] = useState<string>();
+  // What a form writes never makes an error where there was none: it is said, and the text stays as it is.
+  const change = (title: string, edits: Edits): string | undefined => {
+    if (edits.length === 0) return undefined;
+    const next = applyEdits(text, edits);
+    const fault = faultOf(next, names);
+    const isNew = fault !== undefined && faultOf(text, names) === undefined;
+    setRefused(isNew ? fault : undefined);
+    if (isNew) return fault;
+    session.change(title, (draft) => commands.setCues(draft, levelId, next));
+    return undefined;
+  };
   const blocks = readCueForm(text, names);
   return (
     <div data-testid="cue-forms" style={{ flex: 1, minHeight: 0, overflow: 'auto', padding: '8px 10px' }}>
+      <NotWritten fault={refused} onClose={() => setRefused(undefined)} />
       {blocks.map((block) => (
         <section
           key={block.from}
@@ -42,7 +60,20 @@ export function CueForms() {
         >
           <div style={{ display: 'flex', alignItems: 'center', gap: 8 }}>
             <span className="heading">{block.keyword}</span>
-            {block.keyword !== 'rules' && <b className="mono">{block.name}</b>}
+            {block.keyword !== 'rules' && (
+              <div style={{ width: 150 }}>
+                <ValueField
+                  label={`Name of ${block.name}`}
+                  value={block.name}
+                  onCommit={(next) => {
+                    const edits = renameCue(text, block.name, next);
+                    return edits.length > 0
+                      ? change(`Rename ${block.name}`, edits)
+                      : `\`${next}\` is no name, or is taken.`;
+                  }}
+                />
+              </div>
+            )}
             <div style={{ flex: 1 }} />
             <AddLine
               block={block}
@@ -65,6 +96,7 @@ export function CueForms() {
               onSet={(part, value) =>
                 change(`Set ${line.word} of ${block.name || block.keyword}`, setCueFormPart(part, value))
               }
+              onWrite={(written) => change(`Write ${line.word}`, setCueFormLine(line, written))}
               onRemove={() => change(`Remove ${line.word}`, removeCueFormLine(text, line))}
               onExtend={
                 line.innerEnd === undefined ? undefined : () => change('Add to the wave', addToWave(text, line, names))
@@ -83,6 +115,12 @@ export function CueForms() {
       {blocks.length === 0 && <p className="quiet">Add a spawner, waves or rules; each becomes a form here.</p>}
     </div>
   );
+}
+
+/** The first error of a text of cues; undefined while it has none. */
+function faultOf(text: string, names: CueNames): string | undefined {
+  const fault = checkCues(text, [], names).diagnostics.find(({ severity }) => severity === 'error');
+  return fault && `${fault.message} ${fault.hint}`;
 }
 
 function AddLine({ block, onAdd }: { block: CueFormBlock; onAdd: (word: CueFormBlock['missing'][number]) => void }) {
@@ -108,15 +146,19 @@ function FormLine({
   line,
   owner,
   onSet,
+  onWrite,
   onRemove,
   onExtend,
 }: {
   line: CueFormLine;
   owner: string;
   onSet: (part: CueFormPart, value: string) => void;
+  /** Writes the whole line anew; gives the fault that it would make. */
+  onWrite: (written: string) => string | undefined;
   onRemove: () => void;
   onExtend: (() => void) | undefined;
 }) {
+  const [isText, setIsText] = useState(false);
   return (
     <div
       title={line.meaning}
@@ -133,7 +175,8 @@ function FormLine({
       }}
     >
       <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 4, flex: 1, minWidth: 0 }}>
-        {grouped(line.parts).map((parts, index) => (
+        {isText && <ValueField label={`Text of ${line.word} of ${owner}`} value={line.head.text} onCommit={onWrite} />}
+        {(isText ? [] : grouped(line.parts)).map((parts, index) => (
           <span key={index} style={{ display: 'inline-flex', alignItems: 'center', gap: 4 }}>
             {parts.map((part) => (
               <Part
@@ -151,6 +194,16 @@ function FormLine({
           </button>
         )}
       </div>
+      <ActionIcon
+        variant="subtle"
+        size="xs"
+        aria-pressed={isText}
+        aria-label={`Write ${line.word} of ${owner} as text`}
+        title="As text: everything that the language can say"
+        onClick={() => setIsText(!isText)}
+      >
+        <IconPencil size={12} />
+      </ActionIcon>
       <ActionIcon variant="subtle" size="xs" aria-label={`Remove ${line.word} of ${owner}`} onClick={onRemove}>
         <IconTrash size={12} />
       </ActionIcon>

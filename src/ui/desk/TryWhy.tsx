@@ -2,11 +2,14 @@
 
 import { useState } from 'react';
 import { kindOf } from '@/core/index';
-import { WhyList } from '../bench/WhyList';
+import { RulesList, WhyList } from '../bench/WhyList';
 import { useDesk, useFollowed } from './DeskContext';
 import { SelectField } from './panels/fields';
 
-/** While a try stands still: why a piece does what it does just then. */
+/** What stands for the rules and cues in the list of pieces. */
+const RULES = ' rules';
+
+/** While a try stands still: why a piece does what it does just then, or what rules and cues wait for. */
 export function TryWhy() {
   const { session, tries } = useDesk();
   const status = useFollowed(tries, (state) => state.status);
@@ -16,9 +19,13 @@ export function TryWhy() {
   if (status !== 'frozen') return null;
   const { game } = session.state;
   const pieces = session.level.pieces.filter((piece) => kindOf(game, piece.kind)?.behavior);
-  const id = [chosen, ...selection, pieces[0]?.id].find((candidate) => pieces.some((piece) => piece.id === candidate));
-  const explanation = id === undefined ? undefined : tries.explain(id);
-  if (!id || !explanation) return null;
+  const asked = [chosen, ...selection, pieces[0]?.id].find(
+    (candidate) => candidate === RULES || pieces.some((piece) => piece.id === candidate),
+  );
+  const id = asked ?? RULES;
+  const explanation = id === RULES ? undefined : tries.explain(id);
+  const rules = id === RULES ? tries.explainRules() : undefined;
+  if (!explanation && !rules) return null;
   return (
     <section
       className="plate"
@@ -38,13 +45,17 @@ export function TryWhy() {
       <div style={{ display: 'flex', alignItems: 'center', gap: 8, marginBottom: 4 }}>
         <b>Why?</b>
         <SelectField
-          label="Why of which piece"
+          label="Why of which piece, or of the rules"
           value={id}
-          options={pieces.map((piece) => ({ value: piece.id, label: piece.name }))}
+          options={[
+            { value: RULES, label: 'Rules and cues' },
+            ...pieces.map((piece) => ({ value: piece.id, label: piece.name })),
+          ]}
           onCommit={setChosen}
         />
       </div>
-      <WhyList explanation={explanation} />
+      {explanation && <WhyList explanation={explanation} />}
+      {rules && <RulesList explanation={rules} />}
     </section>
   );
 }

@@ -16,6 +16,7 @@ import {
   type CueProjection,
   type Diagnostic,
   type Explanation,
+  type RulesExplanation,
   type Finding,
   type GameDocument,
   type MeasuredLevel,
@@ -205,6 +206,11 @@ export class ReadingController {
   /** Why a piece does what it does at a moment of the run that is shown; undefined while that cannot be told. */
   async explain(tick: number, piece: string): Promise<Explanation | undefined> {
     return this.workers[0]?.api.explain(this.standIn, this.store.getState().sampleSeed, tick, piece);
+  }
+
+  /** What cues and rules wait for at a moment of the run that is shown. */
+  async explainRules(tick: number): Promise<RulesExplanation | undefined> {
+    return this.workers[0]?.api.explainRules(this.standIn, this.store.getState().sampleSeed, tick);
   }
 
   /** What pieces that follow a behavior did in some runs. */

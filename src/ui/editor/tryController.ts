@@ -5,6 +5,7 @@ import {
   pieceIdOf,
   type Diagnostic,
   type Explanation,
+  type RulesExplanation,
   type GameDocument,
   type Input,
   type LevelProgram,
@@ -208,6 +209,11 @@ export class TryController {
   /** Why a piece does what it does at this moment. */
   explain(piece: string): Explanation | undefined {
     return this.live?.explain(piece);
+  }
+
+  /** What cues and rules wait for at this moment. */
+  explainRules(): RulesExplanation | undefined {
+    return this.live?.explainRules();
   }
 
   get seconds(): number {

@@ -3,6 +3,7 @@ import {
   checkGame,
   compileGameLevel,
   explainMoment,
+  explainRulesAt,
   measureBehavior,
   measurePursuit,
   measureReach,
@@ -20,6 +21,7 @@ import {
   type CueProjection,
   type Diagnostic,
   type Explanation,
+  type RulesExplanation,
   type GameDocument,
   type LevelProgram,
   type MoverPreviews,
@@ -87,6 +89,12 @@ const simulation = {
   explain(standInId: string, seed: number, tick: number, piece: string): Explanation | undefined {
     const steering = steeringOf(standInId, standIns);
     return program && steering ? explainMoment(program, steering, seed, tick, piece) : undefined;
+  },
+
+  /** What cues and rules wait for at a moment of a run. */
+  explainRules(standInId: string, seed: number, tick: number): RulesExplanation | undefined {
+    const steering = steeringOf(standInId, standIns);
+    return program && steering ? explainRulesAt(program, steering, seed, tick) : undefined;
   },
 
   /** What pieces that follow a behavior do in some runs. */

@@ -1,3 +1,4 @@
+import type { FaultCode } from '../../foundation/faultCodes';
 import type { WaveEntry, WavesProgram } from '../../compile/cueProgram';
 import type { LevelProgram } from '../../compile/levelProgram';
 import { warningAt, type Diagnostic } from '../../foundation/diagnostic';
@@ -11,7 +12,7 @@ interface Member {
 }
 
 interface Fault {
-  code: string;
+  code: FaultCode;
   message: string;
   hint: string;
 }

@@ -1,3 +1,4 @@
+import { assertNever } from '../../foundation/result';
 import { countInWave, waveAt, type RuleCondition, type RuleValue, type WavesProgram } from '../../compile/cueProgram';
 import { errandsOf } from '../../compile/errands';
 import type { LevelProgram } from '../../compile/levelProgram';
@@ -23,8 +24,13 @@ export function whyNever(program: LevelProgram, supply: Supply, condition: RuleC
       return whyNotCleared(program, supply, condition.cue);
     case 'compare':
       return whyNotCompared(program, supply, condition);
-    default:
+    // Ways to places and goals are checked by themselves, and what is not so from the start may hold at once.
+    case 'at':
+    case 'all filled':
+    case 'not':
       return undefined;
+    default:
+      return assertNever(condition);
   }
 }
 
@@ -81,6 +87,7 @@ function numberOf(value: RuleValue): number | undefined {
     case 'number':
       return value.value;
     case 'reading':
+    case 'memory':
       return undefined;
     case 'negative': {
       const own = numberOf(value.operand);

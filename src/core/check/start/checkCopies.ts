@@ -1,6 +1,8 @@
+import { testsOf } from '../../compile/conditionProgram';
+import { factsOfMotion } from '../../language/vocabulary';
 import type { PieceProgram } from '../../compile/levelProgram';
 import { warningAt, type Diagnostic } from '../../foundation/diagnostic';
-import { actsOfState, type BrainProgram, type ConditionProgram, type LevelProgram } from '../../compile/levelProgram';
+import { actsOfState, type BrainProgram, type LevelProgram } from '../../compile/levelProgram';
 import type { Subject } from '../subject';
 
 /** Copies that lie on each other at the start or move in step for ever, and routes that nothing follows. */
@@ -64,10 +66,8 @@ function liesOn({ kinds }: LevelProgram, one: PieceProgram, other: PieceProgram)
   return across * along > (width * height) / 2;
 }
 
-const ROUTE_MOTIONS = new Set<string>(['patrol', 'hover']);
-
 function followsRoute({ states }: BrainProgram): boolean {
-  return states.some(({ motion }) => ROUTE_MOTIONS.has(motion.operation));
+  return states.some(({ motion }) => factsOfMotion(motion.operation).followsRoute);
 }
 
 /** Whether two follow routes of the same form from the same moment, and nothing that they do is drawn by lot. */
@@ -75,7 +75,7 @@ function goesInStep({ brains }: LevelProgram, one: PieceProgram, other: PiecePro
   if (one.kindIndex !== other.kindIndex || one.brain < 0 || one.brain !== other.brain) return false;
   if (one.leadTicks !== other.leadTicks || one.formation >= 0) return false;
   const brain = brains[one.brain];
-  if (!ROUTE_MOTIONS.has(brain.states[brain.startState].motion.operation) || drawsLots(brain)) return false;
+  if (!factsOfMotion(brain.states[brain.startState].motion.operation).followsRoute || drawsLots(brain)) return false;
   const [dx, dy] = [one.x - other.x, one.y - other.y];
   return (
     one.route.length > 2 &&
@@ -87,21 +87,8 @@ function goesInStep({ brains }: LevelProgram, one: PieceProgram, other: PiecePro
 function drawsLots({ states }: BrainProgram): boolean {
   return states.some(
     (state) =>
-      state.transitions.some(({ targets, condition }) => targets.length > 1 || hasChance(condition)) ||
-      actsOfState(state).some((act) => act.act === 'fire' && act.spread > 0),
+      state.transitions.some(
+        ({ targets, condition }) => targets.length > 1 || testsOf(condition).some(({ type }) => type === 'chance'),
+      ) || actsOfState(state).some((act) => act.act === 'fire' && act.spread > 0),
   );
-}
-
-function hasChance(condition: ConditionProgram): boolean {
-  switch (condition.type) {
-    case 'chance':
-      return true;
-    case 'not':
-      return hasChance(condition.part);
-    case 'and':
-    case 'or':
-      return condition.parts.some(hasChance);
-    default:
-      return false;
-  }
 }

@@ -1,7 +1,8 @@
+import type { FaultCode } from '../../foundation/faultCodes';
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import { errorAt, type Diagnostic } from '../../foundation/diagnostic';
 import { fail, succeed, type Result } from '../../foundation/result';
-import { isName } from '../edit/edits';
+import { isName } from '../syntax/isName';
 import { outlineScript, type Piece } from '../edit/outline';
 import { parseScript } from '../syntax/parseScript';
 
@@ -274,6 +275,6 @@ function attribute(node: XmlNode, name: string): string | undefined {
   return value === undefined ? undefined : String(value);
 }
 
-function fault(code: string, message: string, hint: string): Diagnostic {
+function fault(code: FaultCode, message: string, hint: string): Diagnostic {
   return errorAt({ path: [] }, code, message, hint);
 }

@@ -2,7 +2,7 @@ import { DIMENSION_WORDS } from '../../foundation/units';
 import { proposeWord } from '../../foundation/nearestWord';
 import type { Act } from '../checkedBehavior';
 import type { BlockSyntax, StatementSyntax } from '../syntax/parseScript';
-import { ACT_WORDS, VOCABULARY } from '../vocabulary';
+import { ACT_STARTERS, VOCABULARY } from '../vocabulary';
 import { readExpression } from './expressions';
 import { noteMisplaced, noteRest } from './misplaced';
 import { type PhraseScope, readPhrase } from './phrases';
@@ -11,8 +11,8 @@ import { TokenCursor } from './tokenCursor';
 /** Reads the acts in braces; what is no act is noted and left out. */
 export function readActs(block: BlockSyntax | undefined, scope: PhraseScope): Act[] {
   return (block?.statements ?? []).flatMap((statement) => {
-    if (!ACT_WORDS.includes(statement.keyword)) {
-      noteMisplaced(statement, 'These braces', [...new Set(ACT_WORDS)], scope.faults);
+    if (!ACT_STARTERS.includes(statement.keyword)) {
+      noteMisplaced(statement, 'These braces', [...new Set(ACT_STARTERS)], scope.faults);
       return [];
     }
     const act = statement.keyword === 'set' ? readSet(statement, scope) : readAct(statement, scope);

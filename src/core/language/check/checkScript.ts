@@ -58,6 +58,10 @@ export function checkScript(
 ): CheckedScript {
   const faults = new FaultList(path);
   const syntax = parseScript(text);
+  if (syntax.excess) {
+    faults.excess(syntax.excess);
+    return { behavior: undefined, knobs: [], diagnostics: faults.diagnostics };
+  }
   noteBrokenPlaces(syntax, faults);
   const behaviors = syntax.statements.filter((statement) => statement.keyword === 'behavior');
   for (const statement of syntax.statements) {
@@ -246,17 +250,15 @@ class BehaviorChecker {
         knob.span,
         'knob-unread',
         `Nothing reads the knob \`${knob.name}\`; turning it changes nothing.`,
-        'Use it in a state, or remove it.',
+        { hint: 'Use it in a state, or remove it.', fix: { type: 'remove statement' } },
       );
     }
     for (const memory of this.memory.values()) {
       if (this.scope.readMemory.has(memory.name)) continue;
-      this.faults.warning(
-        memory.span,
-        'memory-unread',
-        `Nothing reads \`${memory.name}\`.`,
-        'Compare it in a condition, or remove it.',
-      );
+      this.faults.warning(memory.span, 'memory-unread', `Nothing reads \`${memory.name}\`.`, {
+        hint: 'Compare it in a condition, or remove it.',
+        fix: { type: 'remove statement' },
+      });
     }
   }
 }

@@ -1,6 +1,7 @@
 import { DIMENSION_OF_UNIT, DIMENSION_WORDS, isUnitName, type Dimension, UNIT_NAMES } from '../../foundation/units';
 import { isChanging, type Expression, type KnobDefinition, type MemoryDefinition } from '../checkedBehavior';
 import { READINGS } from '../vocabulary';
+import { TEXT_LIMITS } from '../syntax/textLimits';
 import type { FaultList } from './faultList';
 import { proposeWord } from '../../foundation/nearestWord';
 import type { TokenCursor } from './tokenCursor';
@@ -32,7 +33,18 @@ function readChain(
   readPart: () => Expression | undefined,
 ): Expression | undefined {
   let left = readPart();
+  let terms = 1;
   while (left && cursor.current && operators.includes(cursor.current.text)) {
+    if (++terms > TEXT_LIMITS.terms) {
+      scope.faults.error(
+        cursor.span,
+        'value-too-long',
+        `More than ${TEXT_LIMITS.terms} values are joined here.`,
+        'Work part of it out beforehand, or make it a knob.',
+      );
+      cursor.skipToEnd();
+      return undefined;
+    }
     const operator = cursor.take()!;
     const right = readPart();
     if (!right) return undefined;
@@ -67,6 +79,11 @@ function readOperand(cursor: TokenCursor, scope: ExpressionScope): Expression | 
   }
   if (token.text === '(') return readBracket(cursor, scope);
   if (token.text === '-') {
+    if (cursor.countWhile('-') > TEXT_LIMITS.nesting) {
+      scope.faults.error(token.span, 'nested-too-deep', 'Too many `-` stand here in a row.', 'One of them is enough.');
+      cursor.skipToEnd();
+      return undefined;
+    }
     cursor.take();
     const operand = readOperand(cursor, scope);
     return (
@@ -92,7 +109,7 @@ function readOperand(cursor: TokenCursor, scope: ExpressionScope): Expression | 
       scope.readMemory.add(memory.name);
       return { type: 'memory', name: memory.name, dimension: memory.dimension, span: token.span };
     }
-    const readings = scope.readings ?? READINGS;
+    const readings: NonNullable<ExpressionScope['readings']> = scope.readings ?? READINGS;
     const reading = Object.hasOwn(readings, token.text) ? readings[token.text] : undefined;
     if (reading) return { type: 'reading', name: token.text, dimension: reading.dimension, span: token.span };
     scope.faults.error(

@@ -1,9 +1,9 @@
 import { BASE_UNIT, DIMENSION_WORDS, type UnitName } from '../../foundation/units';
 import { isChanging, type Expression, type Phrase } from '../checkedBehavior';
-import type { ChoiceParameter, ClauseParameter, NameParameter, VocabularyEntry } from '../vocabulary';
+import type { ChoiceParameter, ClauseParameter, NameParameter, VocabularyEntry, WordsOfRole } from '../vocabulary';
 import { VOCABULARY } from '../vocabulary';
 import { type ExpressionScope, readExpression } from './expressions';
-import { proposeWord } from '../../foundation/nearestWord';
+import { adviseUnit, adviseWord, proposeWord } from '../../foundation/nearestWord';
 import type { TokenCursor } from './tokenCursor';
 
 export interface PhraseScope extends ExpressionScope {
@@ -12,7 +12,11 @@ export interface PhraseScope extends ExpressionScope {
 }
 
 /** Reads one word of the vocabulary with its parameters; undefined after a fault, which is then already noted. */
-export function readPhrase(cursor: TokenCursor, role: VocabularyEntry['role'], scope: PhraseScope): Phrase | undefined {
+export function readPhrase<Role extends VocabularyEntry['role']>(
+  cursor: TokenCursor,
+  role: Role,
+  scope: PhraseScope,
+): Phrase<WordsOfRole[Role]> | undefined {
   const entry = VOCABULARY.find((candidate) => candidate.role === role && cursor.startsWith(candidate.words));
   const first = cursor.span;
   if (!entry) {
@@ -21,7 +25,8 @@ export function readPhrase(cursor: TokenCursor, role: VocabularyEntry['role'], s
   }
   cursor.takeWords(entry.words);
   const target = entry.takesTarget ? readTarget(cursor, entry, scope) : undefined;
-  const phrase: Phrase = { operation: entry.operation, target, quantities: {}, choices: {}, names: {}, span: first };
+  const operation = entry.operation as WordsOfRole[Role];
+  const phrase: Phrase<WordsOfRole[Role]> = { operation, target, quantities: {}, choices: {}, names: {}, span: first };
   const written = readParameters(cursor, entry, phrase, scope);
   phrase.span = cursor.spanSince(first);
   const isComplete = fillFallbacks(entry, phrase, written, scope);
@@ -52,12 +57,12 @@ function noteUnknownWord(cursor: TokenCursor, role: VocabularyEntry['role'], sco
   const firstWords = VOCABULARY.filter((entry) => entry.role === role).map((entry) => entry.words[0]);
   const elsewhere = VOCABULARY.find((entry) => entry.role !== role && entry.words[0] === token.text);
   const partly = VOCABULARY.find((entry) => entry.role === role && entry.words[0] === token.text);
-  const hint = elsewhere
+  const advice = elsewhere
     ? `\`${token.text}\` is ${elsewhere.role === 'act' ? 'an' : 'a'} ${elsewhere.role}: ${PLACE_OF_ROLE[elsewhere.role]}.`
     : partly
-      ? `Did you mean \`${partly.words.join(' ')}\`?`
+      ? adviseWord(partly.words.join(' '))
       : proposeWord(token.text, firstWords, `${what}s`);
-  scope.faults.error(token.span, `unknown-${what}`, `\`${token.text}\` is not ${articled} that is known here.`, hint);
+  scope.faults.error(token.span, `unknown-${what}`, `\`${token.text}\` is not ${articled} that is known here.`, advice);
 }
 
 function readTarget(cursor: TokenCursor, entry: VocabularyEntry, scope: PhraseScope): string | undefined {
@@ -218,7 +223,7 @@ function readClause(
       'wrong-unit',
       `\`${label}\` wants ${DIMENSION_WORDS[clause.dimension]}, but this is ${DIMENSION_WORDS[value.dimension]}.`,
       value.type === 'quantity' && value.unit === undefined
-        ? `Write the unit: \`${value.value} ${BASE_UNIT[clause.dimension]}\`.`
+        ? adviseUnit(`${value.value} ${BASE_UNIT[clause.dimension]}`)
         : 'Change the value or use another knob.',
     );
     return;

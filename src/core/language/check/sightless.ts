@@ -1,3 +1,4 @@
+import { factsOfCondition } from '../vocabulary';
 import { actsOf, forEachTest, type CheckedBehavior, type Phrase, type StateDefinition } from '../checkedBehavior';
 import type { FaultList } from './faultList';
 
@@ -30,7 +31,7 @@ export function noteSightless(states: readonly StateDefinition[], faults: FaultL
 function looks({ transitions }: StateDefinition): boolean {
   let isLooking = false;
   for (const { condition } of transitions)
-    forEachTest(condition, ({ operation }) => (isLooking ||= operation === 'sees' || operation === 'ally'));
+    forEachTest(condition, ({ operation }) => (isLooking ||= factsOfCondition(operation).looks));
   return isLooking;
 }
 

@@ -1,3 +1,4 @@
+import { factsOfCondition } from '../vocabulary';
 import { forEachTest, type Condition, type Expression, type StateDefinition } from '../checkedBehavior';
 import type { FaultList } from './faultList';
 
@@ -14,12 +15,10 @@ export function checkStateGraph(
   if (states.length === 0) return;
   const starts = states.filter((state) => state.isStart);
   if (starts.length === 0 && isComplete) {
-    faults.error(
-      states[0].span,
-      'start-missing',
-      'No state is marked as the start.',
-      `Write \`start state ${states[0].name}\`.`,
-    );
+    faults.error(states[0].span, 'start-missing', 'No state is marked as the start.', {
+      hint: `Write \`start state ${states[0].name}\`.`,
+      fix: { type: 'start here', name: states[0].name },
+    });
   }
   for (const extra of starts.slice(1)) {
     faults.error(extra.span, 'start-twice', 'Two states are marked as the start.', 'Keep one `start`.');
@@ -49,12 +48,10 @@ function noteUnreached(states: StateDefinition[], entered: readonly string[], fa
   }
   for (const state of states) {
     if (reached.has(state.name)) continue;
-    faults.warning(
-      state.span,
-      'never-reached',
-      `No transition leads to \`${state.name}\`.`,
-      `Add \`go ${state.name} when …\` to another state, or remove it.`,
-    );
+    faults.warning(state.span, 'never-reached', `No transition leads to \`${state.name}\`.`, {
+      hint: `Add \`go ${state.name} when …\` to another state, or remove it.`,
+      fix: { type: 'remove state', name: state.name },
+    });
   }
 }
 
@@ -64,7 +61,7 @@ function noteShadowed(state: StateDefinition, faults: FaultList): void {
   for (const transition of state.transitions) {
     // What is drawn at random may well come true later.
     let isDrawn = false;
-    forEachTest(transition.condition, (phrase) => (isDrawn ||= phrase.operation === 'chance'));
+    forEachTest(transition.condition, (phrase) => (isDrawn ||= factsOfCondition(phrase.operation).drawsLots));
     if (isDrawn) continue;
     const key = describeCondition(transition.condition);
     const earlier = seen.get(key);
@@ -73,7 +70,7 @@ function noteShadowed(state: StateDefinition, faults: FaultList): void {
         transition.span,
         'shadowed',
         `This can never happen: \`go ${earlier}\` above it has the same condition and comes first.`,
-        'Remove one of them or change its condition.',
+        { hint: 'Remove one of them or change its condition.', fix: { type: 'remove lines' } },
       );
     } else {
       seen.set(key, transition.targets[0].state);

@@ -1,9 +1,13 @@
+import type { FaultCode } from '../../foundation/faultCodes';
+import type { Advice } from '../../foundation/diagnostic';
+import { isName } from '../syntax/isName';
 import { DIMENSION_WORDS } from '../../foundation/units';
 import { proposeWord } from '../../foundation/nearestWord';
 import {
   isChanging,
   type Act,
-  type Phrase,
+  type FacingPhrase,
+  type MotionPhrase,
   type RepeatDefinition,
   type StateDefinition,
   type TransitionDefinition,
@@ -34,7 +38,7 @@ export class StateReader {
       return undefined;
     }
     const parts = statement.block.statements;
-    const only = (keyword: string, code: string, message: string): StatementSyntax | undefined => {
+    const only = (keyword: string, code: FaultCode, message: string): StatementSyntax | undefined => {
       const found = parts.filter((part) => part.keyword === keyword);
       for (const extra of found.slice(1)) faults.error(extra.span, code, message, `Keep one \`${keyword}\`.`);
       return found[0];
@@ -70,14 +74,14 @@ export class StateReader {
     return motion && name ? { ...state, motion } : undefined;
   }
 
-  private motion(statement: StatementSyntax): Phrase | undefined {
+  private motion(statement: StatementSyntax): MotionPhrase | undefined {
     const cursor = new TokenCursor(statement.tokens, statement.span);
     const motion = readPhrase(cursor, 'motion', this.scope);
     noteRest(cursor, motion !== undefined, statement, 'the motion', this.scope.faults);
     return motion;
   }
 
-  private facing(statement: StatementSyntax): Phrase | undefined {
+  private facing(statement: StatementSyntax): FacingPhrase | undefined {
     const cursor = cursorWithKeyword(statement);
     const facing = readPhrase(cursor, 'facing', this.scope);
     noteRest(cursor, facing !== undefined, statement, 'the facing', this.scope.faults);
@@ -209,7 +213,13 @@ export class StateReader {
       span,
       'unknown-state',
       `There is no state \`${name}\`.`,
-      proposeWord(name, this.stateNames, 'states'),
+      adviseState(name, this.stateNames),
     );
   }
+}
+
+/** The state that was most likely meant, or one of that name. */
+function adviseState(name: string, known: readonly string[]): Advice {
+  const nearest = proposeWord(name, known, 'states');
+  return nearest.fix || !isName(name) ? nearest : { ...nearest, fix: { type: 'add state', name } };
 }

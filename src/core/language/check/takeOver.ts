@@ -9,6 +9,7 @@ import type {
   StateDefinition,
   UseDefinition,
 } from '../checkedBehavior';
+import type { Operation } from '../vocabulary';
 import type { FaultList } from './faultList';
 
 /** What a look-up of a behavior for `use` finds: it, that it cannot be used now and why, or nothing. */
@@ -112,7 +113,7 @@ class Substitution {
       : { type: 'do', phrase: this.phrase(act.phrase) };
   }
 
-  private phrase(phrase: Phrase): Phrase {
+  private phrase<Word extends Operation>(phrase: Phrase<Word>): Phrase<Word> {
     const quantities = Object.fromEntries(
       Object.entries(phrase.quantities).map(([name, value]) => [name, this.expression(value)]),
     );

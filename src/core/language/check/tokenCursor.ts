@@ -54,6 +54,13 @@ export class TokenCursor {
     return true;
   }
 
+  /** How often one word stands here in a row. */
+  countWhile(text: string): number {
+    let count = 0;
+    while (this.tokens[this.place + count]?.text === text) count++;
+    return count;
+  }
+
   startsWith(words: readonly string[]): boolean {
     return words.every((word, index) => this.tokens[this.place + index]?.text === word);
   }

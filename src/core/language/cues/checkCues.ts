@@ -26,6 +26,7 @@ export interface CueVerdict {
 export function checkCues(text: string, path: (string | number)[], known: Omit<CueNames, 'cues'>): CueVerdict {
   const faults = new FaultList(path);
   const syntax = parseScript(text);
+  if (syntax.excess) faults.excess(syntax.excess);
   noteBrokenPlaces(syntax, faults);
   const blocks = syntax.statements.filter((statement) => {
     if (isCue(statement.keyword)) return true;

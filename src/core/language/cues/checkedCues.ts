@@ -1,6 +1,7 @@
 import type { Span } from '../../foundation/diagnostic';
 import type { Expression, KnobDefinition } from '../checkedBehavior';
-import type { Comparison } from '../vocabulary';
+import type { ConditionTree } from '../conditions/conditionTree';
+import type { RuleWord } from '../words/ruleConditions';
 
 /** A name of something in the game, with the place where it stands. */
 export interface NameAt {
@@ -15,15 +16,15 @@ export interface Bounded {
   most: Expression | undefined;
 }
 
+/** A word of cues and rules with the name that it is about. */
+export interface RulePhrase<Word extends RuleWord = RuleWord> {
+  operation: Word;
+  name: NameAt;
+  span: Span;
+}
+
 /** What a cue or a rule waits for. */
-export type CueCondition =
-  | { type: 'or' | 'and'; parts: CueCondition[] }
-  | { type: 'not'; part: CueCondition }
-  | { type: 'compare'; comparison: Comparison; left: Expression; right: Expression; span: Span }
-  | { type: 'touches'; tag: NameAt }
-  | { type: 'at'; mark: NameAt }
-  | { type: 'none left' | 'all filled'; tag: NameAt }
-  | { type: 'cleared'; cue: NameAt };
+export type CueCondition = ConditionTree<RulePhrase>;
 
 /** Where things come in, and where they may not. */
 export interface PlaceDefinition {
@@ -131,8 +132,8 @@ export interface CheckedCues {
 /** The marks that a condition wants the player at; not those at which it must not be. */
 export function marksIn(condition: CueCondition): string[] {
   switch (condition.type) {
-    case 'at':
-      return [condition.mark.id];
+    case 'test':
+      return condition.phrase.operation === 'at' ? [condition.phrase.name.id] : [];
     case 'and':
     case 'or':
       return condition.parts.flatMap(marksIn);

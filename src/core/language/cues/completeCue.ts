@@ -7,6 +7,7 @@ import {
   RULE_EVENTS,
   RULE_READINGS,
   RULE_TESTS,
+  type RuleReading,
   type CueBlock,
   type CueWord,
 } from './cueWords';
@@ -174,6 +175,6 @@ export function cueMeaningAt(text: string, place: number): { from: number; to: n
         : CUE_WORDS.filter((entry) => entry.word === word && entry.inside.includes(block as CueBlock)).map(
             ({ form, meaning }) => `${word} ${form} — ${meaning}`,
           )[0]
-      : (COURSE_NUMBERS[word as 'level'] ?? RULE_READINGS[word]?.meaning);
+      : (COURSE_NUMBERS[word as 'level'] ?? RULE_READINGS[word as RuleReading]?.meaning);
   return found ? { from, to: from + word.length, meaning: found } : undefined;
 }

@@ -1,11 +1,10 @@
-import { DIMENSION_WORDS } from '../../foundation/units';
 import { proposeWord } from '../../foundation/nearestWord';
-import { readExpression, type ExpressionScope } from '../check/expressions';
-import { readJoined } from '../check/joined';
+import type { ExpressionScope } from '../check/expressions';
+import { readConditionAt } from '../conditions/readCondition';
 import type { TokenCursor } from '../check/tokenCursor';
-import { COMPARISONS } from '../vocabulary';
-import type { CountedEvent, CueCondition, NameAt } from './checkedCues';
-import { RULE_EVENTS, RULE_TESTS } from './cueWords';
+import { formOf, RULE_CONDITION_WORDS } from '../words/ruleConditions';
+import type { CountedEvent, CueCondition, NameAt, RulePhrase } from './checkedCues';
+import { RULE_EVENTS } from './cueWords';
 
 /** What names in cues and rules can stand for. */
 export interface CueNames {
@@ -21,86 +20,41 @@ export interface CueScope extends ExpressionScope {
   names: CueNames;
 }
 
-/** Reads conditions joined by `or`, `and`, `not` and brackets; `and` binds tighter than `or`. */
+/** Reads what a cue or a rule waits for. */
 export function readCueCondition(cursor: TokenCursor, scope: CueScope): CueCondition | undefined {
-  return readJoined(
-    cursor,
-    () => readSingle(cursor, scope),
-    (type, parts) => ({ type, parts }),
+  return readConditionAt(cursor, {
+    scope,
+    startsTest: () => findWord(cursor) !== undefined,
+    readTest: () => readRulePhrase(cursor, scope),
+  });
+}
+
+/** The word that begins here; one that begins with a name is known by what stands behind it. */
+function findWord(cursor: TokenCursor): (typeof RULE_CONDITION_WORDS)[number] | undefined {
+  return RULE_CONDITION_WORDS.find(({ before, after }) =>
+    before.length > 0 ? cursor.startsWith(before) : cursor.next?.text === after[0],
   );
 }
 
-function readSingle(cursor: TokenCursor, scope: CueScope): CueCondition | undefined {
-  if (cursor.takeIfText('not')) {
-    const part = readSingle(cursor, scope);
-    return part && { type: 'not', part };
-  }
-  if (cursor.takeWords(['player', 'touches'])) return named(cursor, scope, 'tags', (tag) => ({ type: 'touches', tag }));
-  if (cursor.takeWords(['player', 'at'])) return named(cursor, scope, 'marks', (mark) => ({ type: 'at', mark }));
-  if (cursor.takeIfText('no')) {
-    const test = named(cursor, scope, 'tags', (tag) => ({ type: 'none left', tag }) as CueCondition);
-    return test && expectWord(cursor, scope, 'left') ? test : undefined;
-  }
-  if (cursor.takeIfText('all')) {
-    const test = named(cursor, scope, 'tags', (tag) => ({ type: 'all filled', tag }) as CueCondition);
-    return test && expectWord(cursor, scope, 'filled') ? test : undefined;
-  }
-  if (cursor.next?.text === 'cleared')
-    return named(cursor, scope, 'cues', (cue) => {
-      cursor.take();
-      return { type: 'cleared', cue };
-    });
-  const opening = cursor.span;
-  if (cursor.current?.text === '(' && !isArithmetic(cursor.afterBracket()?.text)) {
-    cursor.take();
-    const inner = readCueCondition(cursor, scope);
-    if (!inner || cursor.takeIfText(')')) return inner;
-    scope.faults.error(opening, 'bracket-open', 'This bracket is never closed.', 'Add `)` behind the condition.');
-    return undefined;
-  }
-  return readComparison(cursor, scope);
-}
-
-function isArithmetic(text: string | undefined): boolean {
-  return text !== undefined && ['+', '-', '*', '/', ...COMPARISONS].includes(text);
-}
-
-function readComparison(cursor: TokenCursor, scope: CueScope): CueCondition | undefined {
-  const { faults } = scope;
-  const first = cursor.current;
-  if (!first || (first.type === 'word' && !isArithmetic(cursor.next?.text))) {
-    faults.error(
-      cursor.span,
+function readRulePhrase(cursor: TokenCursor, scope: CueScope): RulePhrase | undefined {
+  const entry = findWord(cursor);
+  const first = cursor.span;
+  if (!entry) {
+    const forms = RULE_CONDITION_WORDS.map((known) => `\`${formOf(known)}\``).join(', ');
+    scope.faults.error(
+      first,
       'unknown-condition',
-      first ? `\`${first.text}\` is no condition that is known here.` : 'A condition is missing here.',
-      `Compare a number, as in \`score >= 100\`, or write one of ${RULE_TESTS.map(({ form }) => `\`${form}\``).join(', ')}.`,
+      cursor.current
+        ? `\`${cursor.current.text}\` is no condition that is known here.`
+        : 'A condition is missing here.',
+      `Compare a number, as in \`score >= 100\`, or write one of ${forms}.`,
     );
     return undefined;
   }
-  const left = readExpression(cursor, scope);
-  if (!left) return undefined;
-  const comparison = COMPARISONS.find((candidate) => candidate === cursor.current?.text);
-  if (!comparison) {
-    faults.error(
-      cursor.span,
-      'comparison-missing',
-      'With what is this compared?',
-      'Write `>`, `<`, `>=`, `<=` or `=` and a value.',
-    );
-    return undefined;
-  }
-  cursor.take();
-  const right = readExpression(cursor, scope);
-  if (!right) return undefined;
-  const span = cursor.spanSince(first.span);
-  if (left.dimension === right.dimension) return { type: 'compare', comparison, left, right, span };
-  faults.error(
-    span,
-    'units-do-not-fit',
-    `\`${comparison}\` cannot compare ${DIMENSION_WORDS[left.dimension]} and ${DIMENSION_WORDS[right.dimension]}.`,
-    'Both sides must measure the same thing.',
-  );
-  return undefined;
+  cursor.takeWords(entry.before);
+  const name = readName(cursor, scope, entry.of);
+  if (!name || !entry.after.every((word) => expectWord(cursor, scope, word))) return undefined;
+  return { operation: entry.operation, name, span: cursor.spanSince(first) };
 }
 
 /** Reads what scores behind `when`: an event, or a condition that counts once. */
@@ -118,13 +72,13 @@ export function readCountedEvent(cursor: TokenCursor, scope: CueScope): CountedE
 
 export const EVENT_FORMS = RULE_EVENTS.map(({ form }) => form);
 
-const WHAT_NAMES_ARE: Record<keyof CueNames, { one: string; many: string }> = {
+const WHAT_NAMES_ARE = {
   kinds: { one: 'kind', many: 'kinds' },
   tags: { one: 'tag', many: 'tags' },
   marks: { one: 'mark', many: 'marks' },
   grounds: { one: 'ground', many: 'grounds' },
   cues: { one: 'cue', many: 'cues' },
-};
+} as const satisfies Record<keyof CueNames, { one: string; many: string }>;
 
 /** Reads a name of something in the game; names may hold dashes, which the language reads as several tokens. */
 export function readName(cursor: TokenCursor, scope: CueScope, what: keyof CueNames): NameAt | undefined {

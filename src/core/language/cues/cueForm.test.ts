@@ -2,7 +2,15 @@ import { describe, expect, test } from '@jest/globals';
 import { RandomStream } from '../../foundation/random';
 import { applyEdits } from '../edit/textEdit';
 import { checkCues } from './checkCues';
-import { addCueFormLine, addToWave, readCueForm, removeCueFormLine, setCueFormPart } from './cueForm';
+import {
+  addCueFormLine,
+  addToWave,
+  readCueForm,
+  removeCueFormLine,
+  renameCue,
+  setCueFormLine,
+  setCueFormPart,
+} from './cueForm';
 import { CUE_WORDS, EDGE_NAMES } from './cueWords';
 
 const NAMES = {
@@ -96,28 +104,69 @@ describe('cues as forms', () => {
     expect(errorsOf(applyEdits(TEXT, addToWave(TEXT, first, NAMES)))).toEqual([]);
   });
 
-  test.each(
-    CUE_WORDS.filter(({ inside, word }) => inside[0] !== 'wave' && word !== 'knob').map(
-      (word) => [word.word, word] as const,
-    ),
-  )('a line `%s` is added with names that are known here', (_, word) => {
-    const bare: Record<string, string> = {
-      spawner: 'spawner lane {\n  at shore\n  every 2 s\n  pick cart\n}\n',
-      waves: 'waves tide {\n  at shore\n  wave 1 { 1 cart }\n  wave 2 { 1 cart }\n}\n',
-      rules: 'waves tide { at shore; wave 1 { 1 cart } }\nrules {\n  score 1 every 1 s\n}\n',
+  test.each(CUE_WORDS.filter(({ inside }) => inside[0] !== 'wave').map((word) => [word.word, word] as const))(
+    'a line `%s` is added with names that are known here',
+    (_, word) => {
+      const bare: Record<string, string> = {
+        spawner: 'spawner lane {\n  at shore\n  every 2 s\n  pick cart\n}\n',
+        waves: 'waves tide {\n  at shore\n  wave 1 { 1 cart }\n  wave 2 { 1 cart }\n}\n',
+        rules: 'waves tide { at shore; wave 1 { 1 cart } }\nrules {\n  score 1 every 1 s\n}\n',
+      };
+      const start = bare[word.inside[0]];
+      const block = form(start).at(-1)!;
+      const taken = block.lines.find((line) => line.word === word.word && !block.missing.includes(word));
+      const cleared = taken ? applyEdits(start, removeCueFormLine(start, taken)) : start;
+      const added = applyEdits(cleared, addCueFormLine(cleared, form(cleared).at(-1)!, word, NAMES));
+      expect(
+        form(added)
+          .at(-1)!
+          .lines.some((line) => line.word === word.word),
+      ).toBe(true);
+      expect(errorsOf(added).filter((fault) => !fault.startsWith('knob'))).toEqual([]);
+    },
+  );
+
+  test('what stands instead of another line takes its place, and gives it back', () => {
+    const text = 'spawner lane {\n  at shore\n  every 2 s\n  pick cart\n}\n';
+    const add = (before: string, name: string) => {
+      const word = CUE_WORDS.find((own) => own.word === name)!;
+      return applyEdits(before, addCueFormLine(before, form(before)[0], word, NAMES));
     };
-    const start = bare[word.inside[0]];
-    const block = form(start).at(-1)!;
-    const taken = block.lines.find((line) => line.word === word.word && !block.missing.includes(word));
-    const cleared = taken ? applyEdits(start, removeCueFormLine(start, taken)) : start;
-    const added = applyEdits(cleared, addCueFormLine(cleared, form(cleared).at(-1)!, word, NAMES));
-    expect(
-      form(added)
-        .at(-1)!
-        .lines.some((line) => line.word === word.word),
-    ).toBe(true);
-    // A single visitor stands instead of `every`, a gap instead of `pick`.
-    expect(errorsOf(added).filter((fault) => !fault.startsWith('knob'))).toEqual([]);
+    const words = (of: string) => form(of)[0].lines.map((line) => line.word);
+    expect(words(add(text, 'gap'))).toEqual(['at', 'every', 'gap']);
+    expect(words(add(add(text, 'gap'), 'pick'))).toEqual(['at', 'every', 'pick']);
+    expect(words(add(text, 'once'))).toEqual(['at', 'once', 'pick']);
+    expect(words(add(add(text, 'once'), 'every'))).toEqual(['at', 'every', 'pick']);
+  });
+
+  test('a whole line is written anew, and what stands in its own braces stays', () => {
+    const text = 'waves tide { at shore; wave 1 { 1 cart } }\nrules {\n  win when clock > 9 s # late\n}\n';
+    const line = (word: string) =>
+      form(text)
+        .flatMap(({ lines }) => lines)
+        .find((own) => own.word === word)!;
+    expect(line('win').head.text).toBe('win when clock > 9 s');
+    const condition = 'win when (clock > 9 s or score > 3) and not player at shore';
+    expect(applyEdits(text, setCueFormLine(line('win'), condition))).toContain(`  ${condition} # late\n`);
+    expect(applyEdits(text, setCueFormLine(line('wave'), 'wave 1'))).toBe(text);
+  });
+
+  test('a knob is added before what could read it, each under another name', () => {
+    const text = 'spawner lane {\n  at shore\n  every 2 s\n  pick cart\n}\n';
+    const word = CUE_WORDS.find((own) => own.word === 'knob')!;
+    const once = applyEdits(text, addCueFormLine(text, form(text)[0], word, NAMES));
+    const twice = applyEdits(once, addCueFormLine(once, form(once)[0], word, NAMES));
+    expect(twice).toContain('{\n  knob number_2 = 2 s in 0.5..10\n  knob number_1 = 2 s in 0.5..10\n  at shore');
+    expect(errorsOf(twice)).toEqual([]);
+  });
+
+  test('a cue is renamed where it is defined and where it is waited for, and never to a name that is taken', () => {
+    const text =
+      'spawner tide { at shore; every 1 s; pick cart }\nrules { win when tide cleared and not lane cleared }';
+    expect(renameCue(text, 'tide', 'ebb')).toHaveLength(2);
+    expect(applyEdits(text, renameCue(text, 'tide', 'ebb'))).toBe(text.replaceAll('tide', 'ebb'));
+    expect(renameCue(`${text}\nspawner ebb { }`, 'tide', 'ebb')).toEqual([]);
+    expect(renameCue(text, 'tide', '3rd')).toEqual([]);
   });
 
   test('300 texts that were cut and mixed up never break it', () => {

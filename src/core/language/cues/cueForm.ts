@@ -1,5 +1,6 @@
 import { UNIT_NAMES } from '../../foundation/units';
 import { applyEdits, type TextEdit } from '../edit/textEdit';
+import { isName } from '../syntax/isName';
 import { parseScript, type StatementSyntax } from '../syntax/parseScript';
 import { COMPARISONS } from '../vocabulary';
 import { completeCueAt } from './completeCue';
@@ -22,6 +23,8 @@ export interface CueFormLine {
   meaning: string;
   from: number;
   to: number;
+  /** All of it that stands before its own braces, as it is written. */
+  head: { to: number; text: string };
   /** 1 for what stands inside of a wave. */
   depth: 0 | 1;
   parts: CueFormPart[];
@@ -44,7 +47,7 @@ export interface CueFormBlock {
 const LEXEME = /[a-zA-Z_]\w*(?:-\w+)*|\d+(?:\.\d+)?|\.\.|>=|<=|[^\s\w]/g;
 const UNIT = new RegExp(`^\\s*(${[...UNIT_NAMES].sort((a, b) => b.length - a.length).join('|')})(?![\\w/])`);
 /** Words that may begin several lines of a block. */
-const REPEATED = new Set(['wave', 'supply', 'score', 'win', 'lose', 'retire']);
+const REPEATED = new Set(['knob', 'wave', 'supply', 'score', 'win', 'lose', 'retire']);
 
 /** The cues and rules of a level as forms; one text, of which every part keeps its place. */
 export function readCueForm(text: string, names: CueNames): CueFormBlock[] {
@@ -61,7 +64,7 @@ export function readCueForm(text: string, names: CueNames): CueFormBlock[] {
         to: statement.span.to,
         lines,
         missing: CUE_WORDS.filter(
-          ({ word, inside }) => inside.includes(keyword) && word !== 'knob' && (REPEATED.has(word) || !taken.has(word)),
+          ({ word, inside }) => inside.includes(keyword) && (REPEATED.has(word) || !taken.has(word)),
         ),
         end: block.span.to - 1,
       },
@@ -71,12 +74,14 @@ export function readCueForm(text: string, names: CueNames): CueFormBlock[] {
 
 function readLine(text: string, line: StatementSyntax, inside: CueBlock, names: CueNames): CueFormLine[] {
   const to = line.block ? line.block.span.from : line.span.to;
+  const headEnd = line.span.from + text.slice(line.span.from, to).trimEnd().length;
   const own: CueFormLine = {
     word: line.keyword,
     meaning:
       CUE_WORDS.find(({ word, inside: places }) => word === line.keyword && places.includes(inside))?.meaning ?? '',
     from: line.span.from,
     to: line.span.to,
+    head: { to: headEnd, text: text.slice(line.span.from, headEnd) },
     depth: inside === 'wave' ? 1 : 0,
     // The sign of a knob's default compares nothing.
     parts: readParts(text, line.span.from, to, names).map((part) =>
@@ -134,6 +139,27 @@ export function setCueFormPart(part: CueFormPart, value: string): TextEdit[] {
   return [{ from: part.from, to: part.to, insert: value }];
 }
 
+/** Writes all of a line anew; what stands in its own braces stays. */
+export function setCueFormLine(line: CueFormLine, written: string): TextEdit[] {
+  return [{ from: line.from, to: line.head.to, insert: written }];
+}
+
+/** Renames a cue where it is defined and wherever a condition waits for it. */
+export function renameCue(text: string, before: string, after: string): TextEdit[] {
+  const { statements } = parseScript(text);
+  if (before === after || !isName(after) || statements.some(({ tokens }) => tokens[0]?.text === after)) return [];
+  const places: TextEdit[] = [];
+  const visit = ({ tokens, block, keyword }: StatementSyntax, isOuter: boolean) => {
+    tokens.forEach(({ text: word, span }, index) => {
+      const isNamed = isOuter ? index === 0 && keyword !== 'rules' : tokens[index + 1]?.text === 'cleared';
+      if (word === before && isNamed) places.push({ from: span.from, to: span.to, insert: after });
+    });
+    for (const inner of block?.statements ?? []) visit(inner, false);
+  };
+  for (const statement of statements) visit(statement, true);
+  return places;
+}
+
 /** Takes away a line or a whole block, with what is left of its row. */
 export function removeCueFormLine(text: string, { from, to }: { from: number; to: number }): TextEdit[] {
   const rowStart = text.lastIndexOf('\n', from - 1) + 1;
@@ -149,12 +175,33 @@ export function removeCueFormLine(text: string, { from, to }: { from: number; to
     : [{ from: before ? from - before[0].length : from, to, insert: '' }];
 }
 
-/** Adds a line as its example has it, with names that the level knows. */
+/** Adds a line as its example has it, with names that the level knows; what it stands instead of goes. */
 export function addCueFormLine(text: string, block: CueFormBlock, word: CueWord, names: CueNames): TextEdit[] {
   const isNextWave = word.word === 'wave';
   const number = block.lines.filter((line) => line.word === 'wave').length + 1;
+  if (word.word === 'knob')
+    // Knobs stand before what reads them.
+    return insertLine(text, firstLineOf(text, block), '  ', `knob ${freeKnob(text)} = 2 s in 0.5..10`);
   const example = isNextWave ? `wave ${number} { 3 ${names.kinds[0] ?? 'kind'} }` : word.example;
-  return insertLine(text, block.end, '  ', withKnownNames(text, block.end, example, names));
+  const written = withKnownNames(text, block.end, example, names);
+  const replaced = block.lines.find((line) => areEitherOr(line.word, word));
+  return replaced ? setCueFormLine(replaced, written) : insertLine(text, block.end, '  ', written);
+}
+
+/** Whether a block has one of the two words, never both. */
+function areEitherOr(word: string, other: CueWord): boolean {
+  return other.insteadOf === word || CUE_WORDS.some((own) => own.word === word && own.insteadOf === other.word);
+}
+
+function firstLineOf(text: string, block: CueFormBlock): number {
+  const [first] = block.lines;
+  if (!first) return block.end;
+  const rowStart = text.lastIndexOf('\n', first.from - 1) + 1;
+  return text.slice(rowStart, first.from).trim() === '' ? rowStart : first.from;
+}
+
+function freeKnob(text: string): string {
+  for (let number = 1; ; number++) if (!new RegExp(`\\bnumber_${number}\\b`).test(text)) return `number_${number}`;
 }
 
 /** Adds one more kind to a wave. */

@@ -44,7 +44,7 @@ export function exampleOf(word: string): string {
   return CUE_WORDS.find((entry) => entry.word === word)?.example ?? word;
 }
 
-export function noteMissing(span: Span, what: string, word: string, faults: FaultList): void {
+export function noteMissing(span: Span, what: string, word: 'at' | 'every' | 'pick' | 'wave', faults: FaultList): void {
   faults.error(span, `${word}-missing`, what, `As in \`${exampleOf(word)}\`.`);
 }
 

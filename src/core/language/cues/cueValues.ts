@@ -1,3 +1,4 @@
+import { adviseUnit } from '../../foundation/nearestWord';
 import { BASE_UNIT, DIMENSION_WORDS, type Dimension } from '../../foundation/units';
 import { readExpression } from '../check/expressions';
 import type { TokenCursor } from '../check/tokenCursor';
@@ -27,7 +28,7 @@ function fits(value: Expression, dimension: Dimension, scope: CueScope): boolean
     value.span,
     isBare ? 'unit-missing' : 'wrong-unit',
     `This must be ${DIMENSION_WORDS[dimension]}, but it is ${DIMENSION_WORDS[value.dimension]}.`,
-    isBare ? `Write the unit: \`${value.value} ${BASE_UNIT[dimension] || '%'}\`.` : 'Change the value.',
+    isBare ? adviseUnit(`${value.value} ${BASE_UNIT[dimension] || '%'}`) : 'Change the value.',
   );
   return false;
 }

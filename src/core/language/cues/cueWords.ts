@@ -1,4 +1,5 @@
 import type { Dimension } from '../../foundation/units';
+import { formOf, RULE_CONDITION_WORDS } from '../words/ruleConditions';
 
 /** In which braces a word begins a line. */
 export type CueBlock = 'spawner' | 'waves' | 'wave' | 'rules';
@@ -11,6 +12,8 @@ export interface CueWord {
   form: string;
   meaning: string;
   example: string;
+  /** The word in whose place it stands: of the two, a block has one. */
+  insteadOf?: string;
 }
 
 const CUES = ['spawner', 'waves'] as const;
@@ -74,6 +77,7 @@ export const CUE_WORDS: readonly CueWord[] = [
     form: 'after TIME [ ± TIME ]',
     meaning: 'It comes a single time, so long after the cue opened: a visitor.',
     example: 'once after 20 s ± 5 s',
+    insteadOf: 'every',
   },
   {
     inside: ['spawner'],
@@ -89,6 +93,7 @@ export const CUE_WORDS: readonly CueWord[] = [
     meaning:
       'Instead of `pick`: two that block, with a gap between them somewhere along the mark, the first to the north or west of it. The gap is what their hit shapes leave open. In it stands a strip, which the player may collect for points; it is as long as the widest gap, so nobody passes without meeting it. Of one gap to the next the middle shifts by no more than so much.',
     example: 'gap 2.4..3 cells between damper and damper, strip wisp, shifting at most 3 cells',
+    insteadOf: 'pick',
   },
   {
     inside: ['spawner'],
@@ -219,7 +224,7 @@ export const CUE_WORDS: readonly CueWord[] = [
 ];
 
 /** Numbers that conditions of cues and rules read. */
-export const RULE_READINGS: Readonly<Record<string, { dimension: Dimension; meaning: string }>> = {
+export const RULE_READINGS = {
   clock: { dimension: 'time', meaning: 'How long the run has lasted.' },
   score: { dimension: 'number', meaning: 'The points so far.' },
   lives: { dimension: 'number', meaning: 'How many lives are left, this one included.' },
@@ -230,7 +235,9 @@ export const RULE_READINGS: Readonly<Record<string, { dimension: Dimension; mean
   },
   carried: { dimension: 'number', meaning: 'How much the player has collected and not yet delivered.' },
   delivered: { dimension: 'number', meaning: 'How much it has delivered or filled goals with.' },
-};
+} as const satisfies Readonly<Record<string, { dimension: Dimension; meaning: string }>>;
+
+export type RuleReading = keyof typeof RULE_READINGS;
 
 /** Numbers of the course that are known before any run: usable in every value of a cue. */
 export const COURSE_NUMBERS: Readonly<Record<'level' | 'round', string>> = {
@@ -239,29 +246,9 @@ export const COURSE_NUMBERS: Readonly<Record<'level' | 'round', string>> = {
 };
 
 /** Tests that conditions of cues and rules know besides comparisons. */
-export const RULE_TESTS: readonly { form: string; meaning: string; example: string }[] = [
-  {
-    form: 'player touches TAG',
-    meaning: 'The player touches a piece with this tag in this tick.',
-    example: 'lose when player touches foe',
-  },
-  { form: 'player at MARK', meaning: 'The middle of the player is in this area.', example: 'win when player at jetty' },
-  {
-    form: 'no TAG left',
-    meaning: 'Nothing with this tag is there; never before the first of them was.',
-    example: 'win when no moth left',
-  },
-  {
-    form: 'all TAG filled',
-    meaning: 'Every piece with this tag that is there has been filled; never while there is none.',
-    example: 'win when all nests filled',
-  },
-  {
-    form: 'CUE cleared',
-    meaning: 'All waves have come and all that came is gone; never for waves that repeat for ever.',
-    example: 'win when ember_tide cleared',
-  },
-];
+export const RULE_TESTS: readonly { form: string; meaning: string; example: string }[] = RULE_CONDITION_WORDS.map(
+  (entry) => ({ form: formOf(entry), meaning: entry.meaning, example: entry.example }),
+);
 
 /** Events that score: each one counts once. */
 export const RULE_EVENTS: readonly { form: string; meaning: string; example: string }[] = [

@@ -1,5 +1,13 @@
 import { BASE_UNIT, DIMENSION_OF_UNIT, DIMENSION_WORDS, UNIT_NAMES, type Dimension } from '../../foundation/units';
-import { ACT_WORDS, READINGS, STATEMENT_WORDS, VOCABULARY, type Parameter, type VocabularyEntry } from '../vocabulary';
+import {
+  ACT_STARTERS,
+  readingOf,
+  READINGS,
+  STATEMENT_WORDS,
+  VOCABULARY,
+  type Parameter,
+  type VocabularyEntry,
+} from '../vocabulary';
 import { outlineScript } from './outline';
 
 /** One thing that may stand at a place. */
@@ -32,7 +40,7 @@ interface Lexeme {
 }
 
 const WORD_BEFORE = /[a-zA-Z_]\w*$/;
-const KEYWORDS = new Set([...Object.keys(STATEMENT_WORDS), ...ACT_WORDS]);
+const KEYWORDS = new Set([...Object.keys(STATEMENT_WORDS), ...ACT_STARTERS]);
 
 /** What may stand where the caret is, and nothing else. */
 export function completeAt(text: string, offset: number, names: GameNames): CompletionPlace {
@@ -181,7 +189,7 @@ class Proposer {
   }
 
   private inActs(words: readonly string[]): Proposal[] {
-    const acts = this.statements([...new Set(ACT_WORDS)]);
+    const acts = this.statements([...new Set(ACT_STARTERS)]);
     const [keyword, ...rest] = words;
     if (keyword === undefined) return acts;
     if (keyword === 'set') {
@@ -324,7 +332,7 @@ class Proposer {
   private dimensionOf(words: readonly string[]): Dimension | undefined {
     for (const word of words) {
       const own = [...this.declared('knob'), ...this.declared('keep')].find(({ name }) => name === word)?.dimension;
-      const found = own ?? (Object.hasOwn(READINGS, word) ? READINGS[word].dimension : undefined);
+      const found = own ?? readingOf(word)?.dimension;
       if (found) return found;
     }
     return undefined;
@@ -410,7 +418,8 @@ export function meaningAt(text: string, offset: number): { from: number; to: num
       } else if (parameter.words.includes(word)) return answer(describeParameter(parameter));
     }
   }
-  if (Object.hasOwn(READINGS, word)) return answer(READINGS[word].meaning);
+  const reading = readingOf(word);
+  if (reading) return answer(reading.meaning);
   return STATEMENT_WORDS[word] ? answer(STATEMENT_WORDS[word].meaning) : undefined;
 }
 

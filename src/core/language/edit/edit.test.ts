@@ -8,9 +8,7 @@ import {
   addRepeat,
   addState,
   addTransition,
-  isName,
   makeOwn,
-  quickFix,
   raiseTransition,
   redirectTransition,
   removeAct,
@@ -18,11 +16,18 @@ import {
   removeTransition,
   rename,
   setCondition,
-  setTest,
+  setFacing,
+  setNumber,
+  setOut,
+  mixTargets,
+  addNumber,
   setMotion,
   setStart,
 } from './edits';
+import { changePart, conditionText, joinTo, negate, writeCondition, type ConditionText } from './conditionText';
+import { quickFix } from './fixes';
 import { formatScript } from './format';
+import { isName } from '../syntax/isName';
 import { outlineScript, outlineWithTaken } from './outline';
 import { fieldsOf, writePhrase } from './phraseText';
 import { applyEdits, type TextEdit } from './textEdit';
@@ -129,12 +134,47 @@ describe('edits from the diagram', () => {
       .states.find(({ name }) => name === 'rounds')!
       .transitions.at(-1)!;
     const index = outlineScript(linked)!.states.find(({ name }) => name === 'rounds')!.transitions.length - 1;
-    const changed = apply(setTest(linked, 'rounds', index, condition, 'sees player within 8 cells'), linked);
+    expect(condition.text).toBe('after 2 s');
+    const changed = apply(setCondition(linked, 'rounds', index, 'sees player within 8 cells'), linked);
     expect(changed).toContain('go rest when sees player within 8 cells');
     expect(isSound(changed)).toBe(true);
-    const place = outlineScript(changed)!.states.find(({ name }) => name === 'rounds')!.transitions[index].condition;
-    const again = apply(setTest(changed, 'rounds', index, place, 'unseen for 3 s'), changed);
+    const again = apply(setCondition(changed, 'rounds', index, 'unseen for 3 s'), changed);
     expect(again).toContain('go rest when unseen for 3 s');
+  });
+
+  test('a transition leads to several states by weight, and to one again, to the byte', () => {
+    const mixed = apply(
+      mixTargets(GUARD, 'rounds', 0, [
+        { state: 'hunt', weight: 3 },
+        { state: 'rest', weight: 1 },
+      ]),
+    );
+    expect(mixed).toContain('go either hunt 3, rest 1 when sees player within 6 cells   # first');
+    expect(isSound(mixed)).toBe(true);
+    expect(apply(mixTargets(mixed, 'rounds', 0, [{ state: 'hunt', weight: 1 }]), mixed)).toBe(GUARD);
+    expect(apply(redirectTransition(mixed, 'rounds', 0, 'rest'), mixed)).toContain('go rest when sees player');
+  });
+
+  test('a state is out and in again, faces somewhere and as its motion says again, to the byte', () => {
+    const out = apply(setOut(GUARD, 'rounds', true));
+    expect(out).toContain('    be out\n    do pace across at pace');
+    expect(apply(setOut(out, 'rounds', false), out)).toBe(GUARD);
+    const faces = apply(setFacing(GUARD, 'rounds', 'face player'));
+    expect(isSound(faces)).toBe(true);
+    expect(apply(setFacing(faces, 'rounds', 'face back'), faces)).toContain('face back');
+    expect(apply(setFacing(faces, 'rounds', undefined), faces)).toBe(GUARD);
+  });
+
+  test('knobs and what is kept are added, changed and taken away, with the remarks beside them', () => {
+    const more = apply(addNumber(GUARD, 'knob nerve = 2 s in 0..9'));
+    expect(outlineScript(more)!.knobs.map(({ name, value }) => `${name}: ${value}`)).toEqual([
+      'pace: 2.2 cells/s in 0.5..6',
+      'nerve: 2 s in 0..9',
+    ]);
+    expect(isSound(more)).toBe(true);
+    expect(apply(setNumber(more, 'nerve', undefined), more)).toBe(GUARD);
+    const faster = apply(setNumber(GUARD, 'pace', 'knob pace = 3 cells/s in 0.5..6'));
+    expect(faster).toContain('knob pace = 3 cells/s in 0.5..6   # a slider');
   });
 
   test('add acts where there are none and behind others, and take them away again', () => {
@@ -263,6 +303,63 @@ describe('quick fixes', () => {
     expect(isSound(applyEdits(text, fix.edits))).toBe(true);
   });
 });
+
+describe('conditions as forms', () => {
+  const read = (condition: string) => {
+    const text = `behavior a { start state b { do hold go b when ${condition} } }`;
+    const checked = checkScript(text, []).behavior!.states[0].transitions[0].condition;
+    return conditionText(checked, text);
+  };
+
+  test('are written again as they were read, with brackets only where they are needed', () => {
+    for (const condition of [
+      'struck',
+      'not struck',
+      'struck and not (arrived or stuck for 1 s)',
+      'struck or arrived and here > 2 s',
+      '(struck or arrived) and (here + 1 s) * 2 > 2 s',
+      'not (struck and arrived) or not not struck',
+    ])
+      expect(writeCondition(read(condition)).replace(/not \(not (\w+)\)/, 'not not $1')).toBe(condition);
+    expect(writeCondition(read('((struck))'))).toBe('struck');
+  });
+
+  test('generated ones mean the same after they were written again', () => {
+    for (let seed = 1; seed <= 200; seed++) {
+      const random = new RandomStream(seed, 5);
+      const part = (depth: number): string => {
+        const tests = ['struck', 'arrived', 'here > 2 s', 'not cut off', 'sees player within 4 cells'];
+        if (depth === 0) return tests[random.nextInteger(0, tests.length - 1)];
+        const joiner = random.nextUnit() < 0.5 ? ' and ' : ' or ';
+        const inner = `(${part(depth - 1)}${joiner}${part(depth - 1)})`;
+        return random.nextUnit() < 0.3 ? `not ${inner}` : inner;
+      };
+      const condition = part(3);
+      const once = writeCondition(read(condition));
+      const same = JSON.stringify(withoutPlaces(read(once))) === JSON.stringify(withoutPlaces(read(condition)));
+      expect({ seed, condition, once, same }).toEqual({ seed, condition, once, same: true });
+    }
+  });
+
+  test('parts are added, turned round and taken away', () => {
+    const both = changePart(read('struck'), [], (part) => joinTo(part, 'and', 'arrived'))!;
+    expect(writeCondition(both)).toBe('struck and arrived');
+    const either = changePart(both, [1], (part) => joinTo(part, 'or', 'here > 2 s'))!;
+    expect(writeCondition(either)).toBe('struck and (arrived or here > 2 s)');
+    expect(writeCondition(changePart(either, [1], negate)!)).toBe('struck and not (arrived or here > 2 s)');
+    expect(writeCondition(changePart(either, [1, 0], () => undefined)!)).toBe('struck and here > 2 s');
+    expect(changePart(read('struck'), [], () => undefined)).toBeUndefined();
+  });
+});
+
+/** A condition without the places of its tests. */
+function withoutPlaces(condition: ConditionText): unknown {
+  if (condition.type === 'test') return condition.text;
+  if (condition.type === 'not') return { not: withoutPlaces(condition.part) };
+  // Groups of one sort in one another mean the same as one.
+  const parts = condition.parts.map(withoutPlaces);
+  return { [condition.type]: parts.flatMap((part) => (part as Record<string, unknown>)[condition.type] ?? [part]) };
+}
 
 describe('formatting', () => {
   test('indents by braces, keeps comments and words, and changes nothing the second time', () => {

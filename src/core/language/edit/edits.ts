@@ -1,20 +1,14 @@
 import { nearestWord } from '../../foundation/nearestWord';
-import type { Diagnostic } from '../../foundation/diagnostic';
 import { VOCABULARY } from '../vocabulary';
+import { isName } from '../syntax/isName';
 import { parseScript, type StatementSyntax } from '../syntax/parseScript';
-import { outlineScript, type Piece, type ScriptOutline, type StateOutline } from './outline';
+import { outlineScript, type Piece, type ScriptOutline, type StateOutline, type TransitionOutline } from './outline';
 import { applyEdits, type TextEdit } from './textEdit';
 
 /**
  * Edits of a diagram as small edits of its text. Each of them keeps comments and layout outside of what it changes, byte by
  * byte, and gives no edit when the text has not what it is about.
  */
-const NAME = /^[a-zA-Z_]\w*$/;
-
-/** Whether a word may be the name of a state or knob: one word, and none that begins a statement. */
-export function isName(name: string): boolean {
-  return NAME.test(name) && parseScript(`state ${name} { }`).statements[0]?.tokens[0]?.text === name;
-}
 
 /** Adds a state at the end; the first one of a behavior is its start. */
 export function addState(text: string, name: string): TextEdit[] {
@@ -77,7 +71,7 @@ export function removeState(text: string, name: string): TextEdit[] {
       if (!transition.targets.some((target) => target.state === name)) continue;
       const left = transition.targets.filter((target) => target.state !== name);
       if (left.length === 0) edits.push(cutLines(text, transition.whole.from, transition.whole.to));
-      else edits.push(retarget(transition.targets, left));
+      else edits.push(retarget(transition, left));
     }
   }
   return edits;
@@ -105,7 +99,18 @@ export function removeTransition(text: string, from: string, index: number): Tex
 /** Makes a transition lead to another state. */
 export function redirectTransition(text: string, from: string, index: number, to: string): TextEdit[] {
   const transition = stateOf(text, from)?.transitions[index];
-  return transition ? [retarget(transition.targets, [{ state: to, weight: 1 }])] : [];
+  return transition ? [retarget(transition, [{ state: to, weight: 1 }])] : [];
+}
+
+/** Makes a transition lead to one of several states, drawn by weight. */
+export function mixTargets(
+  text: string,
+  from: string,
+  index: number,
+  targets: readonly { state: string; weight: number }[],
+): TextEdit[] {
+  const transition = stateOf(text, from)?.transitions[index];
+  return transition && targets.length > 0 ? [retarget(transition, targets)] : [];
 }
 
 /** Changes places with the transition before: one step up in priority. */
@@ -133,21 +138,48 @@ function withWhen({ condition, whole }: { condition: Piece; whole: Piece }, inse
   return isBare && !insert.startsWith('after ') ? `when ${insert}` : insert;
 }
 
-/**
- * Puts another test in the place of one of a condition; its place is that in the text. A condition that begins with `after`
- * needs no `when` before it, any other does.
- */
-export function setTest(
-  text: string,
-  from: string,
-  index: number,
-  place: { from: number; to: number },
-  test: string,
-): TextEdit[] {
-  const transition = stateOf(text, from)?.transitions[index];
-  if (!transition) return [];
-  const isFirst = place.from === transition.condition.from;
-  return [{ from: place.from, to: place.to, insert: isFirst ? withWhen(transition, test) : test }];
+/** Says whether others meet the piece in a state; `be in` is not written, since it holds when nothing is said. */
+export function setOut(text: string, name: string, isOut: boolean): TextEdit[] {
+  const state = stateOf(text, name);
+  if (!state || state.isOut === isOut) return [];
+  if (isOut && !state.presence) return insertAfterMotion(text, state, 'be out');
+  const { presence } = state;
+  if (!presence) return [];
+  return isOut
+    ? [{ from: presence.from, to: presence.to, insert: 'be out' }]
+    : [cutLines(text, presence.from, presence.to)];
+}
+
+/** Says where a piece faces in a state; undefined leaves that to its motion. */
+export function setFacing(text: string, name: string, facing: string | undefined): TextEdit[] {
+  const state = stateOf(text, name);
+  if (!state) return [];
+  const { facing: before } = state;
+  if (!before) return facing === undefined ? [] : insertAfterMotion(text, state, facing);
+  const from = text.lastIndexOf('face', before.from);
+  return facing === undefined ? [cutLines(text, from, before.to)] : [{ from, to: before.to, insert: facing }];
+}
+
+/** A knob or a number kept, written before the first state. */
+export function addNumber(text: string, statement: string): TextEdit[] {
+  const outline = outlineScript(text);
+  if (!outline || outline.end < 0) return [];
+  const first = outline.states[0]?.whole.from ?? outline.end;
+  const lineStart = text.lastIndexOf('\n', first - 1) + 1;
+  const isAlone = text.slice(lineStart, first).trim() === '';
+  const indent = indentOf(text, outline.knobs[0]?.span.from ?? first) ?? '  ';
+  return isAlone
+    ? [{ from: lineStart, to: lineStart, insert: `${indent}${statement}\n` }]
+    : [{ from: first, to: first, insert: `${statement} ` }];
+}
+
+/** Writes a knob or a number kept anew, or takes it away. */
+export function setNumber(text: string, name: string, statement: string | undefined): TextEdit[] {
+  const outline = outlineScript(text);
+  const own = [...(outline?.knobs ?? []), ...(outline?.memory ?? [])].find((number) => number.name === name);
+  if (!own) return [];
+  const { from, to } = own.whole;
+  return statement === undefined ? [cutLines(text, from, to)] : [{ from, to, insert: statement }];
 }
 
 export function setMotion(text: string, name: string, motion: string): TextEdit[] {
@@ -294,29 +326,6 @@ function isVocabularyWord(statement: StatementSyntax, index: number): boolean {
   );
 }
 
-/** A mended text for a fault whose hint proposes a word, or undefined. */
-export function quickFix(text: string, fault: Diagnostic): { title: string; edits: TextEdit[] } | undefined {
-  const { span } = fault.where;
-  if (!span) return undefined;
-  const meant = /^Did you mean `([^`]+)`\?$/.exec(fault.hint)?.[1];
-  if (meant) return { title: `Write \`${meant}\``, edits: [{ from: span.from, to: span.to, insert: meant }] };
-  const unit = /^Write the unit: `([^`]+)`\.$/.exec(fault.hint)?.[1];
-  if (unit) return { title: `Write \`${unit}\``, edits: [{ from: span.from, to: span.to, insert: unit }] };
-  const state = fault.code === 'unknown-state' ? text.slice(span.from, span.to) : undefined;
-  if (state && isName(state)) return { title: `Add the state \`${state}\``, edits: addState(text, state) };
-  if (fault.code === 'never-reached' || fault.code === 'knob-unread' || fault.code === 'memory-unread') {
-    const edits =
-      fault.code === 'never-reached'
-        ? removeState(text, text.slice(span.from, span.to))
-        : [cutStatement(text, span.from)];
-    return { title: 'Remove it', edits };
-  }
-  if (fault.code === 'shadowed') return { title: 'Remove it', edits: [cutLines(text, span.from, span.to)] };
-  if (fault.code === 'start-missing')
-    return { title: 'Begin with this one', edits: setStart(text, text.slice(span.from, span.to)) };
-  return undefined;
-}
-
 /** The name that is nearest to a word, among states, knobs and what is kept. */
 export function nearestName(text: string, word: string): string | undefined {
   const outline = outlineScript(text);
@@ -329,24 +338,21 @@ export function nearestName(text: string, word: string): string | undefined {
   );
 }
 
-function cutStatement(text: string, at: number): TextEdit {
+export function cutStatement(text: string, at: number): TextEdit {
   const lineStart = text.lastIndexOf('\n', at - 1) + 1;
   const lineEnd = text.indexOf('\n', at);
   return { from: lineStart, to: lineEnd < 0 ? text.length : lineEnd + 1, insert: '' };
 }
 
-function retarget(
-  before: { span: { from: number; to: number } }[],
-  after: { state: string; weight: number }[],
-): TextEdit {
-  const list = after.map(({ state, weight }) => (after.length > 1 && weight !== 1 ? `${state} ${weight}` : state));
-  // `either` and its weights belong to what is replaced.
-  const insert = list.join(', ');
-  return { from: before[0].span.from, to: before.at(-1)!.span.to, insert };
+/** Says anew where a transition leads. */
+function retarget({ leads }: TransitionOutline, after: readonly { state: string; weight: number }[]): TextEdit {
+  const isMixed = after.length > 1;
+  const list = after.map(({ state, weight }) => (isMixed ? `${state} ${weight}` : state)).join(', ');
+  return { from: leads.from, to: leads.to, insert: isMixed ? `either ${list}` : list };
 }
 
 /** Takes a stretch away, with its line when nothing else stands on it. */
-function cutLines(text: string, from: number, to: number): TextEdit {
+export function cutLines(text: string, from: number, to: number): TextEdit {
   const lineStart = text.lastIndexOf('\n', from - 1) + 1;
   const nextLine = text.indexOf('\n', to);
   const lineEnd = nextLine < 0 ? text.length : nextLine;

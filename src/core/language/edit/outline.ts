@@ -10,6 +10,8 @@ export interface Piece {
 
 export interface TransitionOutline {
   targets: { state: string; weight: number; span: Span }[];
+  /** All that says where it leads, with `either` and the weights. */
+  leads: Piece;
   /** What stands behind `when`, or `after` and its time. */
   condition: Piece;
   /** The whole statement, with its acts. */
@@ -34,6 +36,8 @@ export interface StateOutline {
   end: number;
   motion: Piece | undefined;
   isOut: boolean;
+  /** `be in` or `be out`, where it is said. */
+  presence: Piece | undefined;
   facing: Piece | undefined;
   enter: Piece | undefined;
   leave: Piece | undefined;
@@ -41,12 +45,20 @@ export interface StateOutline {
   transitions: TransitionOutline[];
 }
 
+/** A knob or a number kept, with the text behind its name and `=`. */
+export interface NumberOutline {
+  name: string;
+  span: Span;
+  whole: Piece;
+  value: string;
+}
+
 /** What a diagram shows of a script, with the places in the text. It needs no sound script, only one that has states. */
 export interface ScriptOutline {
   behavior: string;
   uses: string | undefined;
-  knobs: { name: string; span: Span }[];
-  memory: { name: string; span: Span }[];
+  knobs: NumberOutline[];
+  memory: NumberOutline[];
   states: StateOutline[];
   /** Where the closing brace of the behavior stands; −1 when there is none. */
   end: number;
@@ -58,9 +70,13 @@ export function outlineScript(text: string): ScriptOutline | undefined {
   if (!behavior?.block) return undefined;
   const inner = behavior.block.statements;
   const named = (keyword: string) =>
-    inner.flatMap(({ keyword: own, tokens: [name] }) =>
-      own === keyword && name ? [{ name: name.text, span: name.span }] : [],
-    );
+    inner.flatMap(({ keyword: own, keywordSpan, tokens }): NumberOutline[] => {
+      const [name, equals, first] = tokens;
+      const last = tokens.at(-1);
+      if (own !== keyword || !name || !last) return [];
+      const value = equals?.text === '=' && first ? text.slice(first.span.from, last.span.to) : '';
+      return [{ name: name.text, span: name.span, whole: stretch(text, keywordSpan.from, last.span.to), value }];
+    });
   const { to } = behavior.block.span;
   return {
     behavior: behavior.tokens[0]?.text ?? '',
@@ -106,6 +122,7 @@ function outlineState(statement: StatementSyntax, text: string): StateOutline | 
   const block = (part: StatementSyntax | undefined) =>
     part?.block && stretch(text, part.block.span.from, part.block.span.to);
   const find = (keyword: string) => parts.find((part) => part.keyword === keyword);
+  const presence = find('be');
   const { to } = statement.block.span;
   return {
     name: name.text,
@@ -115,6 +132,7 @@ function outlineState(statement: StatementSyntax, text: string): StateOutline | 
     end: text[to - 1] === '}' ? to - 1 : to,
     motion: piece(find('do')),
     isOut: find('be')?.tokens[0]?.text === 'out',
+    presence: presence && stretch(text, presence.keywordSpan.from, presence.tokens.at(-1)?.span.to ?? presence.span.to),
     facing: piece(find('face')),
     enter: block(find('enter')),
     leave: block(find('leave')),
@@ -135,6 +153,7 @@ function outlineTransition(statement: StatementSyntax, text: string): Transition
   if (targets.length === 0) return undefined;
   return {
     targets,
+    leads: stretch(text, tokens[0].span.from, tokens[at - 1].span.to),
     condition: stretch(text, tokens[first].span.from, tokens.at(-1)!.span.to),
     whole: stretch(text, statement.span.from, statement.span.to),
     acts: statement.block && stretch(text, statement.block.span.from, statement.block.span.to),

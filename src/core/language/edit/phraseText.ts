@@ -8,6 +8,9 @@ export interface PhraseFields {
   values: Record<string, string>;
 }
 
+/** Ids in the game that a phrase can name, by what they are of. */
+export type NamesAtHand = Partial<Record<'ground' | 'mark' | 'kind', readonly string[]>>;
+
 /** The parts of a phrase that was read from a text. */
 export function fieldsOf(phrase: Phrase, text: string): PhraseFields {
   const entry = VOCABULARY.find((candidate) => candidate.operation === phrase.operation)!;
@@ -29,7 +32,7 @@ export function fieldsOf(phrase: Phrase, text: string): PhraseFields {
 }
 
 /** Writes a phrase from the parts of a form, in the order of the vocabulary. */
-export function writePhrase({ entry, target, values }: PhraseFields): string {
+export function writePhrase({ entry, target, values }: PhraseFields, names: NamesAtHand = {}): string {
   const head = [...entry.words, ...(entry.takesTarget ? [target || 'player'] : [])];
   const direct: string[] = [];
   const choices: string[] = [];
@@ -39,9 +42,9 @@ export function writePhrase({ entry, target, values }: PhraseFields): string {
     if (parameter.type === 'choice') {
       const option = parameter.options.find((candidate) => candidate.value === value);
       if (option) choices.push(option.words.join(' '));
-    } else if (parameter.words.length === 0) direct.push(value || fallbackText(parameter));
+    } else if (parameter.words.length === 0) direct.push(value || fallbackText(parameter, names));
     else if (value !== '') clauses.push(`${parameter.words.join(' ')} ${value}`);
-    else if (isNeeded(parameter)) clauses.push(`${parameter.words.join(' ')} ${fallbackText(parameter)}`);
+    else if (isNeeded(parameter)) clauses.push(`${parameter.words.join(' ')} ${fallbackText(parameter, names)}`);
   }
   return [[...head, ...direct].join(' '), ...choices, ...clauses]
     .join(', ')
@@ -66,7 +69,7 @@ const STARTING_TEXT: Record<string, string> = {
 };
 
 /** What stands in a new phrase where something must be written. */
-function fallbackText(parameter: Parameter): string {
+function fallbackText(parameter: Parameter, names: NamesAtHand): string {
   if (parameter.type === 'quantity') return STARTING_TEXT[parameter.dimension];
-  return parameter.type === 'name' && parameter.of === 'sound' ? 'clatter' : 'player';
+  return parameter.type === 'name' && parameter.of !== 'sound' ? (names[parameter.of]?.[0] ?? '') : 'clatter';
 }

@@ -1,6 +1,8 @@
 import type { SyntaxNode } from '@lezer/common';
 import type { Span } from '../../foundation/diagnostic';
+import { LineStarts } from '../../foundation/lineStarts';
 import { parser } from './gorge.parser';
+import { findExcess, type Excess } from './textLimits';
 
 export interface Token {
   type: 'word' | 'number' | 'symbol' | 'unit';
@@ -30,22 +32,25 @@ export interface ScriptSyntax {
   unknown: Token[];
   /** Places where the text does not fit the grammar at all. */
   broken: { span: Span; text: string; missing: boolean }[];
+  /** What of the text is more than is read; then nothing of it is. */
+  excess?: Excess;
 }
 
 /** Reads a script into statements. Never throws: what does not fit is listed in `broken` and the rest is still read. */
 export function parseScript(text: string): ScriptSyntax {
+  const excess = findExcess(text);
+  if (excess) return { statements: [], unknown: [], broken: [], excess };
   const reader = new SyntaxReader(text);
   return reader.read();
 }
 
 class SyntaxReader {
-  private readonly lineStarts: number[];
+  private readonly lines: LineStarts;
   private readonly broken: ScriptSyntax['broken'] = [];
   private readonly unknown: Token[] = [];
 
   constructor(private readonly text: string) {
-    this.lineStarts = [0];
-    for (let index = 0; index < text.length; index++) if (text[index] === '\n') this.lineStarts.push(index + 1);
+    this.lines = new LineStarts(text);
   }
 
   read(): ScriptSyntax {
@@ -159,14 +164,7 @@ class SyntaxReader {
   }
 
   private span(from: number, to: number): Span {
-    let low = 0;
-    let high = this.lineStarts.length - 1;
-    while (low < high) {
-      const middle = (low + high + 1) >> 1;
-      if (this.lineStarts[middle] <= from) low = middle;
-      else high = middle - 1;
-    }
-    return { from, to, line: low + 1, column: from - this.lineStarts[low] + 1 };
+    return { from, to, ...this.lines.place(from) };
   }
 }
 

@@ -1,8 +1,8 @@
 import { speedClause, clause, rangeClause } from './clauses';
-import type { VocabularyEntry } from './entry';
+import type { ActEntry } from './entry';
 
 /** What a piece does once, or again and again. */
-export const ACT_ENTRIES: readonly VocabularyEntry[] = [
+export const ACT_WORDS = [
   {
     role: 'act',
     operation: 'shout',
@@ -96,4 +96,4 @@ export const ACT_ENTRIES: readonly VocabularyEntry[] = [
     meaning: 'Leaves the level for good.',
     example: 'vanish',
   },
-];
+] as const satisfies readonly ActEntry[];

@@ -1,13 +1,14 @@
 import { durationParameter, clause, rangeClause } from './clauses';
-import type { VocabularyEntry } from './entry';
+import type { ConditionEntry } from './entry';
 
 /** What a transition waits for. */
-export const CONDITION_WORDS: readonly VocabularyEntry[] = [
+export const CONDITION_WORDS = [
   {
     role: 'condition',
     operation: 'sees',
     words: ['sees'],
     takesTarget: true,
+    facts: { looks: true, drawsLots: false, notes: true },
     parameters: [
       clause('range', 'within', 'length', [0, 256], undefined, 'how far it sees, from centre to centre'),
       clause('arc', 'arc', 'angle', [0, 360], 360, 'how wide it sees, half of it to either side of its facing'),
@@ -21,6 +22,7 @@ export const CONDITION_WORDS: readonly VocabularyEntry[] = [
     operation: 'unseen',
     words: ['unseen', 'for'],
     takesTarget: false,
+    facts: { looks: false, drawsLots: false, notes: false },
     parameters: [durationParameter],
     meaning:
       'The target has not been seen for this long. A piece that has seen its target keeps seeing it a fifth farther and 30 degrees wider to either side, so that alerts do not flicker at the rim.',
@@ -31,6 +33,7 @@ export const CONDITION_WORDS: readonly VocabularyEntry[] = [
     operation: 'near',
     words: ['near'],
     takesTarget: true,
+    facts: { looks: false, drawsLots: false, notes: true },
     parameters: [
       rangeClause(undefined, 'how near, from centre to centre'),
       clause(
@@ -51,6 +54,7 @@ export const CONDITION_WORDS: readonly VocabularyEntry[] = [
     operation: 'hears',
     words: ['hears'],
     takesTarget: false,
+    facts: { looks: false, drawsLots: false, notes: true },
     parameters: [
       {
         type: 'name',
@@ -84,6 +88,7 @@ export const CONDITION_WORDS: readonly VocabularyEntry[] = [
     operation: 'struck',
     words: ['struck'],
     takesTarget: false,
+    facts: { looks: false, drawsLots: false, notes: false },
     parameters: [],
     meaning: 'Something that it met did something to it in the tick before.',
     example: 'go dazed when struck',
@@ -93,6 +98,7 @@ export const CONDITION_WORDS: readonly VocabularyEntry[] = [
     operation: 'foremost',
     words: ['foremost'],
     takesTarget: false,
+    facts: { looks: false, drawsLots: false, notes: false },
     parameters: [],
     meaning: 'Nobody of its formation is left below it in its own file. One that belongs to no formation always is.',
     example: 'go rounds when foremost and chance 6 % every 0.5 s',
@@ -102,6 +108,7 @@ export const CONDITION_WORDS: readonly VocabularyEntry[] = [
     operation: 'on',
     words: ['on'],
     takesTarget: false,
+    facts: { looks: false, drawsLots: false, notes: false },
     parameters: [
       { type: 'name', name: 'ground', words: [], of: 'ground', isNeeded: true, meaning: 'the kind of ground' },
     ],
@@ -113,6 +120,7 @@ export const CONDITION_WORDS: readonly VocabularyEntry[] = [
     operation: 'ally',
     words: ['ally', 'hunts'],
     takesTarget: false,
+    facts: { looks: true, drawsLots: false, notes: true },
     parameters: [rangeClause(undefined, 'how far off the other may be')],
     meaning:
       'Another of its kind is in a state in which it chases, near enough, with no opaque ground in between. That one’s last sighting becomes its own.',
@@ -123,6 +131,7 @@ export const CONDITION_WORDS: readonly VocabularyEntry[] = [
     operation: 'after',
     words: ['after'],
     takesTarget: false,
+    facts: { looks: false, drawsLots: false, notes: false },
     parameters: [durationParameter],
     meaning: 'The piece has been in this state for this long.',
     example: 'go rounds after 4 s',
@@ -132,6 +141,7 @@ export const CONDITION_WORDS: readonly VocabularyEntry[] = [
     operation: 'every',
     words: ['every'],
     takesTarget: false,
+    facts: { looks: false, drawsLots: false, notes: false },
     parameters: [clause('period', '', 'time', [0.02, 600], undefined, 'how long between two of its moments')],
     meaning: 'Holds for one tick each time so much time has passed in this state.',
     example: 'go look when every 3 s and not sees player within 6 cells',
@@ -141,6 +151,7 @@ export const CONDITION_WORDS: readonly VocabularyEntry[] = [
     operation: 'chance',
     words: ['chance'],
     takesTarget: false,
+    facts: { looks: false, drawsLots: true, notes: true },
     parameters: [
       clause('share', '', 'share', [0, 1], undefined, 'how likely it is each time'),
       clause('period', 'every', 'time', [0.02, 600], 1, 'how often it is drawn'),
@@ -154,6 +165,7 @@ export const CONDITION_WORDS: readonly VocabularyEntry[] = [
     operation: 'stuck',
     words: ['stuck', 'for'],
     takesTarget: false,
+    facts: { looks: false, drawsLots: false, notes: false },
     parameters: [durationParameter],
     meaning:
       'For this long it has come on at less than a quarter of its speed. Pauses, and standing at its distance, do not count.',
@@ -164,6 +176,7 @@ export const CONDITION_WORDS: readonly VocabularyEntry[] = [
     operation: 'cut off',
     words: ['cut', 'off'],
     takesTarget: false,
+    facts: { looks: false, drawsLots: false, notes: false },
     parameters: [],
     meaning: 'There is no way to where the motion of this state wants to go.',
     example: 'go rounds when cut off',
@@ -173,9 +186,10 @@ export const CONDITION_WORDS: readonly VocabularyEntry[] = [
     operation: 'arrived',
     words: ['arrived'],
     takesTarget: false,
+    facts: { looks: false, drawsLots: false, notes: false },
     parameters: [],
     meaning:
       'The motion of this state has reached its end: the place it travels to, what it turns to, a safe distance, or the last waypoint of a route walked once; or walls let it no nearer.',
     example: 'go rounds when arrived or after 4 s',
   },
-];
+] as const satisfies readonly ConditionEntry[];

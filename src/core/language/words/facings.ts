@@ -1,8 +1,8 @@
 import { clause } from './clauses';
-import type { VocabularyEntry } from './entry';
+import type { FacingEntry } from './entry';
 
 /** Where a piece looks, other than where it goes. */
-export const FACING_WORDS: readonly VocabularyEntry[] = [
+export const FACING_WORDS = [
   {
     role: 'facing',
     operation: 'face',
@@ -25,4 +25,4 @@ export const FACING_WORDS: readonly VocabularyEntry[] = [
     meaning: 'Where it faces in this state, whatever its motion. As an act it turns at once.',
     example: 'face heading 90 deg',
   },
-];
+] as const satisfies readonly FacingEntry[];

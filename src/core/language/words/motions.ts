@@ -1,13 +1,22 @@
 import { speedClause, clause, PATH_WAY, CORRIDOR_WAY, wayChoice, ledgesChoice, rangeClause } from './clauses';
-import type { VocabularyEntry } from './entry';
+import type { MotionEntry } from './entry';
 
 /** How a piece moves in a state. */
-export const MOTION_WORDS: readonly VocabularyEntry[] = [
+export const MOTION_WORDS = [
   {
     role: 'motion',
     operation: 'hold',
     words: ['hold'],
     takesTarget: false,
+    facts: {
+      stands: true,
+      isAirborne: false,
+      isPlain: true,
+      followsRoute: false,
+      drawsLots: false,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [],
     meaning: 'Stands where it is and keeps its facing.',
     example: 'do hold',
@@ -17,6 +26,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'patrol',
     words: ['patrol', 'route'],
     takesTarget: false,
+    facts: {
+      stands: false,
+      isAirborne: false,
+      isPlain: false,
+      followsRoute: true,
+      drawsLots: false,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [
       {
         type: 'choice',
@@ -40,6 +58,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'pace',
     words: ['pace'],
     takesTarget: false,
+    facts: {
+      stands: false,
+      isAirborne: false,
+      isPlain: false,
+      followsRoute: false,
+      drawsLots: false,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [
       {
         type: 'choice',
@@ -72,6 +99,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'hover',
     words: ['hover', 'route'],
     takesTarget: false,
+    facts: {
+      stands: false,
+      isAirborne: true,
+      isPlain: true,
+      followsRoute: true,
+      drawsLots: false,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [
       {
         type: 'choice',
@@ -94,6 +130,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'drift',
     words: ['drift'],
     takesTarget: false,
+    facts: {
+      stands: false,
+      isAirborne: true,
+      isPlain: true,
+      followsRoute: false,
+      drawsLots: false,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [
       {
         type: 'choice',
@@ -124,6 +169,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'wander',
     words: ['wander'],
     takesTarget: false,
+    facts: {
+      stands: false,
+      isAirborne: false,
+      isPlain: false,
+      followsRoute: false,
+      drawsLots: true,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [
       speedClause,
       clause(
@@ -143,6 +197,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'roam',
     words: ['roam', 'corridors'],
     takesTarget: false,
+    facts: {
+      stands: false,
+      isAirborne: false,
+      isPlain: false,
+      followsRoute: false,
+      drawsLots: true,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [
       {
         type: 'choice',
@@ -175,6 +238,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'march',
     words: ['march'],
     takesTarget: false,
+    facts: {
+      stands: true,
+      isAirborne: true,
+      isPlain: true,
+      followsRoute: false,
+      drawsLots: false,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [
       clause('step', 'stepping', 'length', [0.05, 8], 0.5, 'how far one step to the side goes'),
       clause('every', 'every', 'time', [0.02, 60], 0.7, 'time between steps while the formation is whole'),
@@ -190,6 +262,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'chase',
     words: ['chase'],
     takesTarget: true,
+    facts: {
+      stands: false,
+      isAirborne: false,
+      isPlain: false,
+      followsRoute: false,
+      drawsLots: false,
+      hunts: true,
+      seeks: true,
+    },
     parameters: [
       {
         type: 'choice',
@@ -238,6 +319,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'travel',
     words: ['travel', 'to'],
     takesTarget: false,
+    facts: {
+      stands: false,
+      isAirborne: false,
+      isPlain: false,
+      followsRoute: false,
+      drawsLots: false,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [
       {
         type: 'choice',
@@ -262,6 +352,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'follow',
     words: ['follow'],
     takesTarget: true,
+    facts: {
+      stands: false,
+      isAirborne: false,
+      isPlain: false,
+      followsRoute: false,
+      drawsLots: false,
+      hunts: false,
+      seeks: true,
+    },
     parameters: [
       wayChoice,
       ledgesChoice,
@@ -277,6 +376,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'flee',
     words: ['flee'],
     takesTarget: true,
+    facts: {
+      stands: false,
+      isAirborne: false,
+      isPlain: false,
+      followsRoute: false,
+      drawsLots: false,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [speedClause, clause('until', 'until', 'length', [0, 256], 12, 'the distance at which it stops')],
     meaning:
       'Goes from cell to cell, always to the neighbour that is farthest from the target by the way that one would have to walk. At its distance it stands and has arrived.',
@@ -287,6 +395,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'circle',
     words: ['circle'],
     takesTarget: true,
+    facts: {
+      stands: false,
+      isAirborne: false,
+      isPlain: false,
+      followsRoute: false,
+      drawsLots: false,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [
       {
         type: 'choice',
@@ -309,6 +426,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'search',
     words: ['search', 'nearby'],
     takesTarget: false,
+    facts: {
+      stands: false,
+      isAirborne: false,
+      isPlain: false,
+      followsRoute: false,
+      drawsLots: true,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [
       speedClause,
       rangeClause(4, 'how far the places are from where it began'),
@@ -323,6 +449,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'look',
     words: ['look', 'around'],
     takesTarget: false,
+    facts: {
+      stands: true,
+      isAirborne: false,
+      isPlain: false,
+      followsRoute: false,
+      drawsLots: false,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [
       clause('turn', 'at', 'turn rate', [1, 1080], 120, 'how fast it turns'),
       clause(
@@ -342,6 +477,15 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     operation: 'turn',
     words: ['turn', 'to'],
     takesTarget: false,
+    facts: {
+      stands: true,
+      isAirborne: false,
+      isPlain: false,
+      followsRoute: false,
+      drawsLots: false,
+      hunts: false,
+      seeks: false,
+    },
     parameters: [
       {
         type: 'choice',
@@ -362,4 +506,4 @@ export const MOTION_WORDS: readonly VocabularyEntry[] = [
     meaning: 'Stands and turns to face something; when it faces it, it has arrived.',
     example: 'do turn to last sound at 240 deg/s',
   },
-];
+] as const satisfies readonly MotionEntry[];

@@ -5,52 +5,59 @@ import { quicken } from './effects';
 import { launch, launchShot } from './shots';
 import { forgetWay } from './movers/freeWay';
 import { takeSighting } from './sounds';
-import { prepareValue } from './values';
+import { prepareValue, READING_VALUES } from './values';
 import { NEVER } from './never';
 import type { World } from './world';
 
 /** Something done in one moment. */
 export type ActFunction = (world: World, piece: number) => void;
 
+type ActOf<Act extends ActProgram['act']> = Extract<ActProgram, { act: Act }>;
+
+/** How each act is made ready. */
+const ACTS: { [Act in ActProgram['act']]: (program: ActOf<Act>) => ActFunction } = {
+  set: (program) => {
+    const value = prepareValue(program.value, READING_VALUES);
+    const { slot } = program;
+    return (world, piece) => {
+      const next = value(world, piece);
+      // What is no number, as after a division by zero, leaves the memory as it was.
+      if (Number.isFinite(next)) world.memory[piece * world.memoryPerPiece + slot] = next;
+    };
+  },
+  face:
+    ({ facing }) =>
+    (world, piece) => {
+      turnTo(world, piece, facing);
+      if (world.freeTicks[piece] > 0) forgetWay(world, piece);
+    },
+  shout:
+    ({ sound, range }) =>
+    (world, piece) => {
+      world.soundsNext.add(sound, piece, world.x[piece], world.y[piece], range);
+      world.events?.push({
+        type: 'shout',
+        tick: world.tick,
+        piece: world.logName(piece),
+        sound: world.level.program.sounds[sound],
+      });
+    },
+  tell:
+    ({ range }) =>
+    (world, piece) =>
+      tellSighting(world, piece, range),
+  fire: (program) => (world, piece) => fire(world, piece, program),
+  hurry:
+    ({ factor, ticks }) =>
+    (world, piece) =>
+      quicken(world, factor, ticks, piece),
+  forget: () => (world, piece) => void (world.lastSeenTick[piece] = NEVER),
+  vanish: () => (world, piece) => world.retire(piece, 'left'),
+};
+
 export function prepareAct(program: ActProgram): ActFunction {
-  switch (program.act) {
-    case 'set': {
-      const value = prepareValue(program.value);
-      const { slot } = program;
-      return (world, piece) => {
-        const next = value(world, piece);
-        // What is no number, as after a division by zero, leaves the memory as it was.
-        if (Number.isFinite(next)) world.memory[piece * world.memoryPerPiece + slot] = next;
-      };
-    }
-    case 'face':
-      return (world, piece) => {
-        turnTo(world, piece, program.facing);
-        if (world.freeTicks[piece] > 0) forgetWay(world, piece);
-      };
-    case 'shout':
-      return (world, piece) => {
-        world.soundsNext.add(program.sound, piece, world.x[piece], world.y[piece], program.range);
-        world.events?.push({
-          type: 'shout',
-          tick: world.tick,
-          piece: world.logName(piece),
-          sound: world.level.program.sounds[program.sound],
-        });
-      };
-    case 'tell':
-      return (world, piece) => tellSighting(world, piece, program.range);
-    case 'fire':
-      return (world, piece) => fire(world, piece, program);
-    case 'hurry':
-      return (world, piece) => quicken(world, program.factor, program.ticks, piece);
-    case 'forget':
-      return (world, piece) => void (world.lastSeenTick[piece] = NEVER);
-    case 'vanish':
-      return (world, piece) => world.retire(piece, 'left');
-    default:
-      return assertNever(program);
-  }
+  const prepare = ACTS[program.act] as (program: ActProgram) => ActFunction;
+  return prepare(program);
 }
 
 /** Turns a piece at once. `ahead` and what cannot be known leave it as it is. */

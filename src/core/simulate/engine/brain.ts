@@ -1,10 +1,17 @@
-import { PLAYER_TARGET, type BrainProgram, type MotionProgram, type StateProgram } from '../../compile/levelProgram';
+import {
+  isHunt,
+  PLAYER_TARGET,
+  type BrainProgram,
+  type MotionProgram,
+  type StateProgram,
+} from '../../compile/levelProgram';
 import { prepareAct, turnTo, type ActFunction } from './acts';
 import { forgetWay } from './movers/freeWay';
-import { isBeat, prepareCondition, type ConditionTest } from './conditions';
+import { isBeat, prepareCondition } from './conditions';
+import type { ConditionTest } from './joined';
 import { prepareMotion, type Mover } from './motion';
 import { prepareEyes, type Eyes } from './perception';
-import { prepareValue } from './values';
+import { prepareValue, READING_VALUES } from './values';
 import { forgetSteer } from './walking';
 import type { World } from './world';
 
@@ -53,7 +60,7 @@ function prepareState(state: StateProgram): BrainState {
     name: state.name,
     motion: state.motion,
     move: prepareMove(state),
-    isChase: state.motion.operation === 'chase',
+    isChase: isHunt(state.motion),
     isOut: state.isOut,
     enter: state.enter.map(prepareAct),
     leave: state.leave.map(prepareAct),
@@ -84,7 +91,7 @@ function prepareMove(state: StateProgram): Mover {
   let { motion } = state;
   let move: Mover;
   if (motion.speed) {
-    const speed = prepareValue(motion.speed);
+    const speed = prepareValue(motion.speed, READING_VALUES);
     const own = { ...motion } as MotionProgram & { step: number };
     motion = own;
     const inner = prepareMotion(own);

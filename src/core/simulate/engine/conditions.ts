@@ -1,80 +1,83 @@
 import { isLineClear } from '../../arena/sight';
-import { PLAYER_TARGET, type ConditionProgram } from '../../compile/levelProgram';
-import { assertNever } from '../../foundation/result';
+import {
+  PLAYER_TARGET,
+  type ConditionProgram,
+  type TestProgram,
+  type TestProgramOf,
+  type TestWord,
+} from '../../compile/levelProgram';
+import { factsOfCondition } from '../../language/vocabulary';
+import { prepareJoined, type ConditionTest, type TestHandlers } from './joined';
 import { isWithin, prepareSight, type SightLimits } from './perception';
 import { hears, seesAllyHunt } from './sounds';
 import { isForemost } from './movers/march';
 import { findTarget, targetPlace } from './targets';
-import { compares, prepareValue } from './values';
+import { compares, prepareValue, READING_VALUES } from './values';
 import type { World } from './world';
 
-/** A condition as a function of the world; everything else it needs is captured. */
-export type ConditionTest = (world: World, piece: number) => boolean;
+/** How each test is made ready. */
+const TESTS: { [Word in TestWord]: (test: TestProgramOf<Word>) => ConditionTest } = {
+  sees: prepareSees,
+  near: prepareNear,
+  unseen:
+    ({ ticks }) =>
+    (world, piece) =>
+      world.tick - world.lastSeenTick[piece] >= ticks,
+  hears:
+    ({ sound, range, isBlocked }) =>
+    (world, piece) =>
+      hears(world, piece, sound, range, isBlocked),
+  struck: () => (world, piece) => world.struckTick[piece] === world.tick - 1,
+  foremost: () => isForemost,
+  on:
+    ({ ground }) =>
+    (world, piece) =>
+      isOn(world, piece, ground),
+  ally:
+    ({ range }) =>
+    (world, piece) =>
+      seesAllyHunt(world, piece, range),
+  after:
+    ({ ticks }) =>
+    (world, piece) =>
+      world.tick - world.stateSince[piece] >= ticks,
+  every:
+    ({ ticks }) =>
+    (world, piece) =>
+      isBeat(world.tick - world.stateSince[piece], ticks),
+  chance:
+    ({ share, ticks }) =>
+    (world, piece) =>
+      isBeat(world.tick - world.stateSince[piece], ticks) && world.randomOf(piece).nextUnit() < share,
+  arrived: () => (world, piece) => world.hasArrived[piece] === 1,
+  stuck:
+    ({ ticks }) =>
+    (world, piece) =>
+      world.stillTicks[piece] >= ticks,
+  'cut off': () => (world, piece) => world.isCutOff[piece] === 1,
+  compare: (test) => {
+    const left = prepareValue(test.left, READING_VALUES);
+    const right = prepareValue(test.right, READING_VALUES);
+    const { comparison } = test;
+    return (world, piece) => compares(comparison, left(world, piece), right(world, piece));
+  },
+};
+
+const HANDLERS: TestHandlers<TestProgram> = {
+  prepare: (test) => {
+    const prepare = TESTS[test.type] as (own: TestProgram) => ConditionTest;
+    return prepare(test);
+  },
+  changesNothing: (test) => {
+    if (test.type === 'compare') return true;
+    // Of the player, and without a time to notice, a look counts nothing.
+    if (test.type === 'sees') return test.target === PLAYER_TARGET && test.noticeTicks <= 1;
+    return !factsOfCondition(test.type).notes;
+  },
+};
 
 export function prepareCondition(condition: ConditionProgram): ConditionTest {
-  switch (condition.type) {
-    case 'or':
-      return joinTests(condition.parts, true);
-    case 'and':
-      return joinTests(condition.parts, false);
-    case 'not': {
-      const part = prepareCondition(condition.part);
-      return (world, piece) => !part(world, piece);
-    }
-    case 'sees':
-      return prepareSees(condition);
-    case 'unseen': {
-      const { ticks } = condition;
-      return (world, piece) => world.tick - world.lastSeenTick[piece] >= ticks;
-    }
-    case 'near':
-      return prepareNear(condition);
-    case 'hears': {
-      const { sound, range, isBlocked } = condition;
-      return (world, piece) => hears(world, piece, sound, range, isBlocked);
-    }
-    case 'struck':
-      return (world, piece) => world.struckTick[piece] === world.tick - 1;
-    case 'foremost':
-      return isForemost;
-    case 'on': {
-      const { ground } = condition;
-      return (world, piece) => isOn(world, piece, ground);
-    }
-    case 'ally': {
-      const { range } = condition;
-      return (world, piece) => seesAllyHunt(world, piece, range);
-    }
-    case 'after': {
-      const { ticks } = condition;
-      return (world, piece) => world.tick - world.stateSince[piece] >= ticks;
-    }
-    case 'every': {
-      const { ticks } = condition;
-      return (world, piece) => isBeat(world.tick - world.stateSince[piece], ticks);
-    }
-    case 'chance': {
-      const { share, ticks } = condition;
-      return (world, piece) =>
-        isBeat(world.tick - world.stateSince[piece], ticks) && world.randomOf(piece).nextUnit() < share;
-    }
-    case 'arrived':
-      return (world, piece) => world.hasArrived[piece] === 1;
-    case 'stuck': {
-      const { ticks } = condition;
-      return (world, piece) => world.stillTicks[piece] >= ticks;
-    }
-    case 'cut off':
-      return (world, piece) => world.isCutOff[piece] === 1;
-    case 'compare': {
-      const left = prepareValue(condition.left);
-      const right = prepareValue(condition.right);
-      const { comparison } = condition;
-      return (world, piece) => compares(comparison, left(world, piece), right(world, piece));
-    }
-    default:
-      return assertNever(condition);
-  }
+  return prepareJoined(condition, HANDLERS);
 }
 
 /** Whether another period has just been filled. */
@@ -82,7 +85,7 @@ export function isBeat(ticksInState: number, period: number): boolean {
   return ticksInState > 0 && ticksInState % period === 0;
 }
 
-function prepareSees(condition: Extract<ConditionProgram, { type: 'sees' }>): ConditionTest {
+function prepareSees(condition: TestProgramOf<'sees'>): ConditionTest {
   const limits = prepareSight(condition.range, condition.arc);
   const { slot, noticeTicks, target } = condition;
   if (target !== PLAYER_TARGET) {
@@ -118,7 +121,7 @@ function seesTarget(world: World, piece: number, target: number, limits: SightLi
 }
 
 /** Near at one distance, and no longer near only beyond another. */
-function prepareNear(condition: Extract<ConditionProgram, { type: 'near' }>): ConditionTest {
+function prepareNear(condition: TestProgramOf<'near'>): ConditionTest {
   const { slot, target, range, until } = condition;
   return (world, piece) => {
     const memory = piece * world.slotsPerPiece + slot;
@@ -128,43 +131,6 @@ function prepareNear(condition: Extract<ConditionProgram, { type: 'near' }>): Co
     world.heldTicks[memory] = isNear ? 1 : 0;
     return isNear;
   };
-}
-
-/**
- * Joins tests. Those that count, draw or note something are done in every tick, in their order; the others change nothing and
- * are only done while they can still decide.
- */
-function joinTests(parts: readonly ConditionProgram[], any: boolean): ConditionTest {
-  const lasting = parts.filter((part) => !changesNothing(part)).map(prepareCondition);
-  const passing = parts.filter(changesNothing).map(prepareCondition);
-  return (world, piece) => {
-    let isDecided = false;
-    for (let index = 0; index < lasting.length; index++) if (lasting[index](world, piece) === any) isDecided = true;
-    if (isDecided) return any;
-    for (let index = 0; index < passing.length; index++) if (passing[index](world, piece) === any) return any;
-    return !any;
-  };
-}
-
-/** Whether a test only reads: nothing of the world is another if it is left out. */
-function changesNothing(condition: ConditionProgram): boolean {
-  switch (condition.type) {
-    case 'or':
-    case 'and':
-      return condition.parts.every(changesNothing);
-    case 'not':
-      return changesNothing(condition.part);
-    case 'sees':
-      return condition.target === PLAYER_TARGET && condition.noticeTicks <= 1;
-    // Those note what they have come upon: how near, from where, by whom; or draw.
-    case 'near':
-    case 'hears':
-    case 'ally':
-    case 'chance':
-      return false;
-    default:
-      return true;
-  }
 }
 
 /** Whether the middle of a piece is over a kind of ground; outside of the level it is over none. */

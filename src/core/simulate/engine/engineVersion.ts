@@ -11,5 +11,7 @@
  * 5: stand-ins that flap see where a flap takes them, and know that they fall from rest; nobody stops in the middle of an empty
  *    way, or looks round for long where there is nothing to see; bodies longer than a cell stand beside walls. Runs from
  *    inputs are as before.
+ * 6: in every run somebody else of the tier is at the controls: care, patience and how soon a beat is known are drawn.
+ *    Runs from inputs are as before.
  */
-export const ENGINE_VERSION = 5;
+export const ENGINE_VERSION = 6;

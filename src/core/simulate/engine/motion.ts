@@ -1,5 +1,5 @@
-import type { MotionProgram } from '../../compile/levelProgram';
-import { assertNever } from '../../foundation/result';
+import type { MotionProgram, MotionProgramOf } from '../../compile/levelProgram';
+import type { MotionWord } from '../../language/vocabulary';
 import { chase, follow, travel } from './movers/chase';
 import { circle } from './movers/circle';
 import { drift } from './movers/drift';
@@ -17,50 +17,37 @@ import type { World } from './world';
 /** Moves one piece by one tick. */
 export type Mover = (world: World, piece: number) => void;
 
+/** How each motion is made ready: a function that has captured its numbers. */
+const MOVERS: { [Word in MotionWord]: (motion: MotionProgramOf<Word>) => Mover } = {
+  hold: () => () => undefined,
+  // A formation moves as one, before everything else; see march.ts.
+  march: () => () => undefined,
+  patrol: (motion) => (world, piece) => patrol(world, piece, motion, motion.step * walkingFactor(world, piece)),
+  chase: (motion) => (world, piece) => chase(world, piece, motion, motion.step * walkingFactor(world, piece)),
+  travel: (motion) => (world, piece) => travel(world, piece, motion, motion.step * walkingFactor(world, piece)),
+  follow: (motion) => (world, piece) => follow(world, piece, motion, motion.step * walkingFactor(world, piece)),
+  flee: (motion) => (world, piece) => flee(world, piece, motion, motion.step * walkingFactor(world, piece)),
+  circle: (motion) => (world, piece) => circle(world, piece, motion, motion.step * walkingFactor(world, piece)),
+  search: (motion) => (world, piece) => search(world, piece, motion, motion.step * walkingFactor(world, piece)),
+  look: (motion) => (world, piece) => lookAround(world, piece, motion),
+  turn: (motion) => (world, piece) => turnToPlace(world, piece, motion),
+  pace: (motion) => (world, piece) =>
+    paceOn(world, piece, motion, motion.step * walkingFactor(world, piece), waysOf(world, piece).grid),
+  wander: (motion) => (world, piece) =>
+    wander(world, piece, motion, motion.step * walkingFactor(world, piece), waysOf(world, piece).grid),
+  roam: (motion) => (world, piece) =>
+    roam(world, piece, motion, motion.step * walkingFactor(world, piece), waysOf(world, piece).walk),
+  hover: (motion) => (world, piece) => hover(world, piece, motion),
+  drift: (motion) => (world, piece) => drift(world, piece, motion, motion.step * ownFactor(world, piece)),
+};
+
 /**
  * A motion as a function that has captured its numbers. Each kind of motion is a function of its own, so that the tick calls
  * it without asking which it is, and what it reads always has the same form.
  */
 export function prepareMotion(motion: MotionProgram): Mover {
-  switch (motion.operation) {
-    case 'hold':
-    case 'march':
-      // A formation moves as one, before everything else; see march.ts.
-      return () => undefined;
-    case 'patrol':
-      return (world, piece) => patrol(world, piece, motion, motion.step * walkingFactor(world, piece));
-    case 'chase':
-      return (world, piece) => chase(world, piece, motion, motion.step * walkingFactor(world, piece));
-    case 'travel':
-      return (world, piece) => travel(world, piece, motion, motion.step * walkingFactor(world, piece));
-    case 'follow':
-      return (world, piece) => follow(world, piece, motion, motion.step * walkingFactor(world, piece));
-    case 'flee':
-      return (world, piece) => flee(world, piece, motion, motion.step * walkingFactor(world, piece));
-    case 'circle':
-      return (world, piece) => circle(world, piece, motion, motion.step * walkingFactor(world, piece));
-    case 'search':
-      return (world, piece) => search(world, piece, motion, motion.step * walkingFactor(world, piece));
-    case 'look':
-      return (world, piece) => lookAround(world, piece, motion);
-    case 'turn':
-      return (world, piece) => turnToPlace(world, piece, motion);
-    case 'pace':
-      return (world, piece) =>
-        paceOn(world, piece, motion, motion.step * walkingFactor(world, piece), waysOf(world, piece).grid);
-    case 'wander':
-      return (world, piece) =>
-        wander(world, piece, motion, motion.step * walkingFactor(world, piece), waysOf(world, piece).grid);
-    case 'roam':
-      return (world, piece) =>
-        roam(world, piece, motion, motion.step * walkingFactor(world, piece), waysOf(world, piece).walk);
-    case 'hover':
-      return (world, piece) => hover(world, piece, motion);
-    case 'drift':
-      return (world, piece) => drift(world, piece, motion, motion.step * ownFactor(world, piece));
-    default:
-      return assertNever(motion);
-  }
+  const prepare = MOVERS[motion.operation] as (motion: MotionProgram) => Mover;
+  return prepare(motion);
 }
 
 /** Factor on the speed of a walker: by the ground under it and by what it has met. */

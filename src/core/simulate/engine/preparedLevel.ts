@@ -1,6 +1,7 @@
 import { prepareMeeting, type Meeting } from '../../arena/meeting';
 import type { Outline } from '../../arena/outline';
 import type { RuleCondition } from '../../compile/cueProgram';
+import { testsOf } from '../../compile/conditionProgram';
 import { actsOfState } from '../../compile/levelProgram';
 import type {
   BrainProgram,
@@ -11,6 +12,7 @@ import type {
   StateProgram,
 } from '../../compile/levelProgram';
 import { prepareBrain, type Brain } from './brain';
+import { prepareRules, type PreparedRules } from './rules/preparedRules';
 import type { Tick } from './tick';
 import { buildWays, wayKeyOf, type WayKey, type Ways } from './ways';
 import type { World } from './world';
@@ -39,6 +41,8 @@ export interface PlayerMeeting {
 export interface PreparedLevel {
   program: LevelProgram;
   brains: Brain[];
+  /** What its cues and rules wait for. */
+  rules: PreparedRules;
   /** How many pieces are there from the start; the places behind them are kept for what cues let in and for shots. */
   placedCount: number;
   /** What the tick reads of every piece, as arrays: index into `brains` (−1 for none), index into `ways`. */
@@ -150,6 +154,7 @@ export function prepareLevel(program: LevelProgram): Omit<PreparedLevel, 'tick' 
   return {
     program,
     brains,
+    rules: prepareRules(program),
     brainOfPiece: Int16Array.from(pieces, (piece) => piece.brain),
     lookers: runsOf(brains, program, (brain) => program.brains[brain].sightRange > 0),
     deciders: runsOf(brains, program, (brain) => program.brains[brain].states.some(decides)),
@@ -243,30 +248,14 @@ function decides({ transitions, repeats, enter }: StateProgram): boolean {
 }
 
 function asksWhetherStuck({ states }: BrainProgram): boolean {
-  const asks = (condition: ConditionProgram): boolean => {
-    if (condition.type === 'not') return asks(condition.part);
-    return condition.type === 'or' || condition.type === 'and'
-      ? condition.parts.some(asks)
-      : condition.type === 'stuck';
-  };
+  const asks = (condition: ConditionProgram) => testsOf(condition).some(({ type }) => type === 'stuck');
   return states.some((state) => state.transitions.some((transition) => asks(transition.condition)));
 }
 
 /** Kinds of which rules and cues ask whether the player touches them. */
 function touchedKinds({ cues, rules }: LevelProgram): number[] {
-  const inside = (condition: RuleCondition | undefined): number[] => {
-    switch (condition?.type) {
-      case 'touches':
-        return condition.kinds;
-      case 'not':
-        return inside(condition.part);
-      case 'or':
-      case 'and':
-        return condition.parts.flatMap(inside);
-      default:
-        return [];
-    }
-  };
+  const inside = (condition: RuleCondition | undefined): number[] =>
+    condition ? testsOf(condition).flatMap((test) => (test.type === 'touches' ? test.kinds : [])) : [];
   return [
     ...cues.flatMap((cue) => [...inside(cue.open), ...(cue.type === 'spawner' ? inside(cue.close) : [])]),
     ...rules.loses.flatMap(inside),

@@ -1,3 +1,4 @@
+import type { FaultCode } from '../../foundation/faultCodes';
 import { errorAt, type Diagnostic } from '../../foundation/diagnostic';
 import { fail, succeed, type Result } from '../../foundation/result';
 import { OrderedHash } from '../../foundation/traceHash';
@@ -60,7 +61,7 @@ export function restoreSnapshot(world: World, snapshot: WorldSnapshot): Result<W
   return succeed(world);
 }
 
-function refuse(code: string, message: string, hint: string): Result<World, Diagnostic> {
+function refuse(code: FaultCode, message: string, hint: string): Result<World, Diagnostic> {
   return fail([errorAt({ path: [] }, code, message, hint)]);
 }
 

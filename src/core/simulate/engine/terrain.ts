@@ -1,3 +1,4 @@
+import { factsOfMotion } from '../../language/vocabulary';
 import { sweepBody, sweepUntilContact, type SweepResult } from '../../arena/sweep';
 import { isSolidAt } from '../../arena/grid';
 import { FOOTING, isUnsafe, type GroundProgram } from '../../compile/levelProgram';
@@ -34,13 +35,10 @@ export function moveByGround(world: World, piece: number): void {
     world.retire(piece, 'drowned');
 }
 
-/** Motions that go over the ground whatever it is. */
-const AIRBORNE = new Set(['hover', 'drift', 'march']);
-
 function isWalker(world: World, piece: number): boolean {
   const brain = world.level.brainOfPiece[piece];
   if (brain < 0) return false;
-  return !AIRBORNE.has(world.level.brains[brain].states[world.state[piece]].motion.operation);
+  return !factsOfMotion(world.level.brains[brain].states[world.state[piece]].motion.operation).isAirborne;
 }
 
 function fall(world: World, piece: number): void {

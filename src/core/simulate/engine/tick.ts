@@ -1,3 +1,4 @@
+import { factsOfMotion } from '../../language/vocabulary';
 import { decide } from './brain';
 import { carryPlayer, CarrierTops, findRide } from './carrying';
 import { meetEachOther, meetPlayer } from './contacts';
@@ -159,11 +160,8 @@ export function isMeantToStand(world: World, piece: number): boolean {
   if (world.pauseLeft[piece] > 0 || world.isWaiting[piece] === 1 || world.hasArrived[piece] === 1) return true;
   const { brains, brainOfPiece } = world.level;
   const brain = brainOfPiece[piece];
-  return brain < 0 || STANDING.has(brains[brain].states[world.state[piece]].motion.operation);
+  return brain < 0 || factsOfMotion(brains[brain].states[world.state[piece]].motion.operation).stands;
 }
-
-/** Motions in which a piece stands. */
-const STANDING = new Set<string>(['hold', 'look', 'turn', 'march']);
 
 /** Those that follow a time line part from it where something else may happen to them in this tick. */
 function watchFollowers(world: World): void {

@@ -1,11 +1,19 @@
-import type { ValueProgram } from '../../compile/levelProgram';
-import { assertNever, bug } from '../../foundation/result';
+import type { ValueProgram } from '../../compile/conditionProgram';
+import { assertNever } from '../../foundation/result';
+import type { Comparison, PieceReading } from '../../language/vocabulary';
 import type { World } from './world';
 
 /** A number worked out for a piece in this tick. */
 export type Value = (world: World, piece: number) => number;
 
-export function prepareValue(program: ValueProgram): Value {
+/** The functions of all readings of a place. */
+export type ReadingValues<Reading extends string> = Readonly<Record<Reading, Value>>;
+
+/** A value as a function, with the readings of behaviors or those of cues and rules. */
+export function prepareValue<Reading extends string>(
+  program: ValueProgram<Reading>,
+  readings: ReadingValues<Reading>,
+): Value {
   switch (program.type) {
     case 'number': {
       const { value } = program;
@@ -16,14 +24,14 @@ export function prepareValue(program: ValueProgram): Value {
       return (world, piece) => world.memory[piece * world.memoryPerPiece + slot];
     }
     case 'reading':
-      return READING_VALUES[program.reading] ?? bug(`unknown reading ${program.reading}`);
+      return readings[program.reading];
     case 'negative': {
-      const operand = prepareValue(program.operand);
+      const operand = prepareValue(program.operand, readings);
       return (world, piece) => -operand(world, piece);
     }
     case 'binary': {
-      const left = prepareValue(program.left);
-      const right = prepareValue(program.right);
+      const left = prepareValue(program.left, readings);
+      const right = prepareValue(program.right, readings);
       switch (program.operator) {
         case '+':
           return (world, piece) => left(world, piece) + right(world, piece);
@@ -43,7 +51,7 @@ export function prepareValue(program: ValueProgram): Value {
 }
 
 /** What a piece can read of itself and the run; times in seconds, lengths in cells. */
-export const READING_VALUES: Readonly<Record<string, Value>> = {
+export const READING_VALUES: ReadingValues<PieceReading> = {
   clock: (world) => world.tick / world.level.program.ticksPerSecond,
   here: (world, piece) => (world.tick - world.stateSince[piece]) / world.level.program.ticksPerSecond,
   distance: (world, piece) => {
@@ -62,7 +70,7 @@ export const READING_VALUES: Readonly<Record<string, Value>> = {
 };
 
 /** Whether a comparison holds. A value that is no number compares as false. */
-export function compares(comparison: '>' | '<' | '>=' | '<=' | '=', left: number, right: number): boolean {
+export function compares(comparison: Comparison, left: number, right: number): boolean {
   switch (comparison) {
     case '>':
       return left > right;

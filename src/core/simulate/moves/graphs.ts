@@ -1,5 +1,5 @@
 import { cellIndexAt } from '../../arena/grid';
-import type { LevelProgram } from '../../compile/levelProgram';
+import type { ControlProgram, LevelProgram } from '../../compile/levelProgram';
 import { airMoves } from './airMoves';
 import { groundAtStart, groundWith, type GroundNow } from './groundNow';
 import { listMovesInto, type MoveGraph } from './moveGraph';
@@ -35,11 +35,28 @@ export class MoveGraphs {
   }
 }
 
+/** From what the moves of each scheme are made; for one that flaps they are those of open ground. */
+const MOVES: {
+  [Scheme in ControlProgram['scheme']]: (
+    program: LevelProgram,
+    now: GroundNow,
+    control: Extract<ControlProgram, { scheme: Scheme }>,
+  ) => MoveGraph;
+} = {
+  'eight ways': walkMoves,
+  'four ways': walkMoves,
+  'one cell a press': walkMoves,
+  'slide until blocked': slideMoves,
+  'steer to a point': walkMoves,
+  'rail and fire': walkMoves,
+  'run and jump': airMoves,
+  flap: walkMoves,
+};
+
 function movesOn(program: LevelProgram, now: GroundNow): MoveGraph {
   const { control } = program.player;
-  if (control.scheme === 'slide until blocked') return slideMoves(program, now);
-  if (control.scheme === 'run and jump') return airMoves(program, now, control);
-  return walkMoves(program, now);
+  const make = MOVES[control.scheme] as (program: LevelProgram, now: GroundNow, own: ControlProgram) => MoveGraph;
+  return make(program, now, control);
 }
 
 /** What sends a player who touches it to another place, and stays where it is: moves to it lead on to that place. */

@@ -9,6 +9,7 @@ import { Danger } from './belief/danger';
 import { Keys } from './hands/keys';
 import type { LevelKnowledge } from './levelKnowledge';
 import type { MindPicture } from './mindPicture';
+import { drawPerson } from './onePerson';
 import type { ScreenFrame } from './screen';
 import type { OwnState, StandIn } from './standIn';
 import type { StandInTraits } from '../../people/traits';
@@ -75,12 +76,16 @@ export class FlapPerson implements StandIn {
   private misjudged = 0;
   private want: Want = { why: 'stay alive', cells: [] };
 
+  /** The limits of whoever is at the controls in this run. */
+  private readonly traits: StandInTraits;
+
   constructor(
     private readonly program: LevelProgram,
-    private readonly traits: StandInTraits,
+    private readonly tier: StandInTraits,
     private readonly control: FlapControl,
     private readonly knowledge: LevelKnowledge,
   ) {
+    const traits = (this.traits = { ...tier });
     const { ticksPerSecond, grid, ground, player } = program;
     this.stepTicks = Math.max(1, Math.round(STEP_SECONDS * ticksPerSecond));
     this.steps = Math.round((traits.lookAheadSeconds * ticksPerSecond) / this.stepTicks);
@@ -111,6 +116,7 @@ export class FlapPerson implements StandIn {
   }
 
   reset(random: RandomStream, keepsNotebook: boolean): void {
+    if (!keepsNotebook) drawPerson(this.traits, this.tier, random);
     this.belief.reset(keepsNotebook);
     this.wants.reset();
     this.keys.reset();

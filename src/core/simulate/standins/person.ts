@@ -16,6 +16,7 @@ import type { MindPicture } from './mindPicture';
 import { followWay } from './plan/followWay';
 import { SlideGuess } from './plan/slideGuess';
 import { Planner, type Leg } from './plan/planner';
+import { drawPerson } from './onePerson';
 import { SHOWN, type ScreenFrame } from './screen';
 import type { OwnState, StandIn } from './standIn';
 import type { StandInTraits } from '../../people/traits';
@@ -85,11 +86,15 @@ export class Person implements StandIn {
   private readonly pressTicks: number;
   private readonly isStepwise: boolean;
 
+  /** The limits of whoever is at the controls in this run. */
+  private readonly traits: StandInTraits;
+
   constructor(
     private readonly program: LevelProgram,
-    private readonly traits: StandInTraits,
+    private readonly tier: StandInTraits,
     private readonly knowledge: LevelKnowledge,
   ) {
+    const traits = (this.traits = { ...tier });
     const { ticksPerSecond, player } = program;
     const { scheme } = player.control;
     const stepTicks = Math.max(1, Math.round(STEP_SECONDS * ticksPerSecond));
@@ -113,6 +118,7 @@ export class Person implements StandIn {
   }
 
   reset(random: RandomStream, keepsNotebook: boolean): void {
+    if (!keepsNotebook) drawPerson(this.traits, this.tier, random);
     const { hesitationSeconds, watchSeconds, wayMisjudgement } = this.traits;
     const { ticksPerSecond } = this.program;
     this.belief.reset(keepsNotebook);

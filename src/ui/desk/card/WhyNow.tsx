@@ -1,34 +1,70 @@
 'use client';
 
-import { useEffect, useState } from 'react';
-import type { Explanation } from '@/core/index';
-import { WhyList } from '../../bench/WhyList';
+import { useEffect, useState, type ReactNode } from 'react';
+import { RulesList, WhyList } from '../../bench/WhyList';
+import type { ReadingController } from '../../editor/readingController';
 import { useDesk, useFollowed } from '../DeskContext';
 
 /** Why a piece does what it does at the moment of the run that is shown. */
 export function WhyNow({ pieceId }: { pieceId: string }) {
+  return (
+    <WhyAtMoment
+      about={pieceId}
+      label="Why?"
+      ask={async (reading, tick) => {
+        const explanation = await reading.explain(tick, pieceId);
+        return explanation && <WhyList explanation={explanation} />;
+      }}
+    />
+  );
+}
+
+/** Why the level is not won, lost or scored yet at that moment, and why a cue has not opened. */
+export function WhyRulesNow() {
+  return (
+    <WhyAtMoment
+      about="rules"
+      label="Why not yet?"
+      ask={async (reading, tick) => {
+        const explanation = await reading.explainRules(tick);
+        return explanation && <RulesList explanation={explanation} />;
+      }}
+    />
+  );
+}
+
+interface Question {
+  /** What is asked about; another answer is shown for another one. */
+  about: string;
+  label: string;
+  ask: (reading: ReadingController, tick: number) => Promise<ReactNode>;
+}
+
+function WhyAtMoment({ about, label, ask }: Question) {
   const { reading, playback } = useDesk();
   const [isOpen, setIsOpen] = useState(false);
   const tick = useFollowed(playback, (state) => Math.round(state.tick));
   const isPlaying = useFollowed(playback, (state) => state.isPlaying);
   const seed = useFollowed(reading, (state) => state.sampleSeed);
   const isStale = useFollowed(reading, (state) => state.isStale);
-  const [answer, setAnswer] = useState<{ key: string; explanation: Explanation | undefined }>();
-  const key = `${pieceId} ${seed} ${tick}`;
+  const [answer, setAnswer] = useState<{ key: string; shown: ReactNode }>();
+  const key = `${about} ${seed} ${tick}`;
   useEffect(() => {
     if (!isOpen || isPlaying || isStale) return;
     let isCurrent = true;
-    void reading.explain(tick, pieceId).then((explanation) => {
-      if (isCurrent) setAnswer({ key, explanation });
+    void ask(reading, tick).then((shown) => {
+      if (isCurrent) setAnswer({ key, shown });
     });
     return () => {
       isCurrent = false;
     };
-  }, [isOpen, isPlaying, isStale, reading, tick, pieceId, key]);
+    // Another question has another key.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [isOpen, isPlaying, isStale, reading, tick, key]);
   return (
     <div style={{ marginTop: 8 }}>
       <button type="button" className="act" aria-expanded={isOpen} onClick={() => setIsOpen(!isOpen)}>
-        {isOpen ? 'Close Why' : 'Why?'}
+        {isOpen ? `Close ${label.replace('?', '')}` : label}
       </button>
       {isOpen && (
         <div style={{ maxHeight: 190, overflow: 'auto', marginTop: 4, fontSize: 12 }}>
@@ -36,10 +72,8 @@ export function WhyNow({ pieceId }: { pieceId: string }) {
             <span className="quiet">Pause the run to ask.</span>
           ) : answer?.key !== key ? (
             <span className="quiet">Playing the run up to here…</span>
-          ) : answer.explanation ? (
-            <WhyList explanation={answer.explanation} />
           ) : (
-            <span className="quiet">The run has ended before this moment.</span>
+            (answer.shown ?? <span className="quiet">The run has ended before this moment.</span>)
           )}
         </div>
       )}

@@ -1,5 +1,6 @@
 'use client';
 
+import { WhyRulesNow } from '../card/WhyNow';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { commands, markBox, resolvedCast, USUAL, type Lane, type Level, type Mark } from '@/core/index';
@@ -133,6 +134,7 @@ function Whole({ level, tags }: { level: Level; tags: readonly string[] }) {
           }
         />
       </Row>
+      <WhyRulesNow />
     </>
   );
 }

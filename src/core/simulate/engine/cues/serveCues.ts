@@ -1,5 +1,5 @@
 import type { SpawnerProgram } from '../../../compile/cueProgram';
-import { holds } from '../rules/ruleConditions';
+import { NO_PIECE } from '../rules/preparedRules';
 import { isOutside } from '../movers/drift';
 import { NEVER } from '../never';
 import type { World } from '../world';
@@ -20,13 +20,14 @@ export function serveCues(world: World): void {
 function serveSpawner(world: World, cue: number, spawner: SpawnerProgram): void {
   const state = world.cues;
   if (state.isClosed[cue] === 1) return;
+  const { opens, closes } = world.level.rules;
   if (state.openedAt[cue] === NEVER) {
-    if (spawner.open && !holds(world, spawner.open)) return;
+    if (opens[cue]?.(world, NO_PIECE) === false) return;
     state.openedAt[cue] = world.tick;
     state.jitter[cue] = spawner.isOnce ? jitterOf(world, cue, spawner) : 0;
     state.due[cue] = dueTime(world, cue, spawner);
   }
-  if (spawner.close && holds(world, spawner.close)) {
+  if (closes[cue]?.(world, NO_PIECE)) {
     state.isClosed[cue] = 1;
     return;
   }

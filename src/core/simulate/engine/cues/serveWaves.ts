@@ -1,7 +1,7 @@
 import { countInWave, waveAt, type WaveEntry, type WavesProgram } from '../../../compile/cueProgram';
 import { sendInto } from '../brain';
 import { NEVER } from '../never';
-import { holds } from '../rules/ruleConditions';
+import { NO_PIECE } from '../rules/preparedRules';
 import type { World } from '../world';
 import { arrive, arriveInRow, placeRows } from './arrive';
 import { WAVE_STAGE } from './cueState';
@@ -13,7 +13,7 @@ const MOST_WAIT_SECONDS = 5;
 export function serveWaves(world: World, cue: number, waves: WavesProgram): void {
   const state = world.cues;
   if (waves.open && state.openedAt[cue] === NEVER) {
-    if (!holds(world, waves.open)) return;
+    if (world.level.rules.opens[cue]?.(world, NO_PIECE) === false) return;
     state.openedAt[cue] = world.tick;
     state.due[cue] += world.tick;
   }

@@ -1,9 +1,10 @@
-import type { RuleCondition, ScoreProgram } from '../../../compile/cueProgram';
+import type { ScoreProgram } from '../../../compile/cueProgram';
 import type { EndCause, Outcome } from '../runEvent';
 import { layBack } from '../effects';
 import { NOBODY } from '../runNumbers';
 import type { World } from '../world';
-import { holds } from './ruleConditions';
+import { NO_PIECE } from './preparedRules';
+import type { ConditionTest } from '../joined';
 
 /** How a run ended; `piece` is −1 when no piece caused it. */
 export interface RunEnd {
@@ -17,14 +18,14 @@ export interface RunEnd {
  * rules that win; the clock. A touch in the tick in which the exit is reached counts as lost.
  */
 export function applyRules(world: World): RunEnd | undefined {
-  const { rules, exit, timeLimitTicks } = world.level.program;
+  const { exit, timeLimitTicks } = world.level.program;
   countScores(world);
   const loss = findLoss(world);
   if (loss) {
     noteLoss(world, loss.piece);
     if (!comeBack(world, loss)) return loss;
   }
-  if (holdsAny(world, rules.loses)) return { outcome: 'lost', cause: 'rule', piece: -1 };
+  if (holdsAny(world, world.level.rules.loses)) return { outcome: 'lost', cause: 'rule', piece: -1 };
   const { player } = world;
   const isInExit =
     exit !== undefined &&
@@ -33,7 +34,7 @@ export function applyRules(world: World): RunEnd | undefined {
     player.y >= exit.y &&
     player.y <= exit.y + exit.height;
   if (isInExit) return { outcome: 'won', cause: 'reached the exit', piece: -1 };
-  if (holdsAny(world, rules.wins)) return { outcome: 'won', cause: 'rule', piece: -1 };
+  if (holdsAny(world, world.level.rules.wins)) return { outcome: 'won', cause: 'rule', piece: -1 };
   if (world.tick >= timeLimitTicks) return { outcome: 'out of time', cause: 'clock', piece: -1 };
   return undefined;
 }
@@ -51,8 +52,8 @@ function findLoss(world: World): RunEnd | undefined {
   return takenBy && { outcome: 'lost', cause: takenBy, piece: -1 };
 }
 
-function holdsAny(world: World, conditions: readonly RuleCondition[]): boolean {
-  for (let index = 0; index < conditions.length; index++) if (holds(world, conditions[index])) return true;
+function holdsAny(world: World, conditions: readonly ConditionTest[]): boolean {
+  for (let index = 0; index < conditions.length; index++) if (conditions[index](world, NO_PIECE)) return true;
   return false;
 }
 
@@ -104,7 +105,7 @@ function scoreOne(world: World, index: number, { points, event }: ScoreProgram):
       now = Math.floor(world.tick / event.ticks);
       break;
     case 'holds':
-      now = before === 0 && holds(world, event.condition) ? 1 : before;
+      now = before === 0 && world.level.rules.scores[index]!(world, NO_PIECE) ? 1 : before;
       break;
   }
   if (now === before) return;

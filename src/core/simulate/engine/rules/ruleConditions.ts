@@ -1,41 +1,61 @@
-import type { RuleCondition, RuleValue } from '../../../compile/cueProgram';
-import { assertNever } from '../../../foundation/result';
+import type { RuleCondition, RuleTest, RuleTestOf, RuleTestWord } from '../../../compile/cueProgram';
+import type { RuleReading } from '../../../language/cues/cueWords';
 import { WAVE_STAGE } from '../cues/cueState';
-import { compares } from '../values';
+import { prepareJoined, type ConditionTest } from '../joined';
+import { compares, prepareValue, type ReadingValues } from '../values';
 import type { World } from '../world';
 
-/** Whether something that a cue or a rule waits for holds now. */
-export function holds(world: World, condition: RuleCondition): boolean {
-  switch (condition.type) {
-    case 'or':
-      for (let index = 0; index < condition.parts.length; index++)
-        if (holds(world, condition.parts[index])) return true;
-      return false;
-    case 'and':
-      for (let index = 0; index < condition.parts.length; index++)
-        if (!holds(world, condition.parts[index])) return false;
-      return true;
-    case 'not':
-      return !holds(world, condition.part);
-    case 'compare':
-      return compares(condition.comparison, valueOf(world, condition.left), valueOf(world, condition.right));
-    case 'touches':
-      return hasTouched(world, condition.kinds);
-    case 'at': {
-      const { x, y, width, height } = condition.area;
-      const { player } = world;
-      return player.x >= x && player.x <= x + width && player.y >= y && player.y <= y + height;
-    }
-    case 'none left':
-      return wasAnyThere(world, condition.kinds) && !isAnyThere(world, condition.kinds);
-    case 'all filled':
-      return areAllFilled(world, condition.kinds);
-    case 'cleared':
-      return world.cues.stage[condition.cue] === WAVE_STAGE.over || isSpawnerCleared(world, condition.cue);
-    default:
-      return assertNever(condition);
-  }
+/** How each word of cues and rules is made ready. None of them changes anything. */
+const TESTS: { [Word in RuleTestWord]: (test: RuleTestOf<Word>) => ConditionTest } = {
+  touches:
+    ({ kinds }) =>
+    (world) =>
+      hasTouched(world, kinds),
+  at:
+    ({ area: { x, y, width, height } }) =>
+    ({ player }) =>
+      player.x >= x && player.x <= x + width && player.y >= y && player.y <= y + height,
+  'none left':
+    ({ kinds }) =>
+    (world) =>
+      wasAnyThere(world, kinds) && !isAnyThere(world, kinds),
+  'all filled':
+    ({ kinds }) =>
+    (world) =>
+      areAllFilled(world, kinds),
+  cleared:
+    ({ cue }) =>
+    (world) =>
+      world.cues.stage[cue] === WAVE_STAGE.over || isSpawnerCleared(world, cue),
+  compare: (test) => {
+    const left = prepareValue(test.left, RULE_READING_VALUES);
+    const right = prepareValue(test.right, RULE_READING_VALUES);
+    const { comparison } = test;
+    return (world, piece) => compares(comparison, left(world, piece), right(world, piece));
+  },
+};
+
+/** Something that a cue or a rule waits for, made ready. */
+export function prepareRule(condition: RuleCondition): ConditionTest {
+  return prepareJoined<RuleTest>(condition, {
+    prepare: (test) => {
+      const prepare = TESTS[test.type] as (own: RuleTest) => ConditionTest;
+      return prepare(test);
+    },
+    changesNothing: () => true,
+  });
 }
+
+/** What cues and rules can read of a run; times in seconds. */
+export const RULE_READING_VALUES: ReadingValues<RuleReading> = {
+  clock: (world) => world.tick / world.level.program.ticksPerSecond,
+  score: ({ player }) => player.score,
+  lives: (world) => world.livesLeft,
+  health: ({ player }) => player.health,
+  wave: (world) => world.cues.waveNumber,
+  carried: ({ player }) => player.carried,
+  delivered: ({ player }) => player.delivered,
+};
 
 /** A spawner is cleared when it lets nothing more in and all that came is gone. */
 function isSpawnerCleared(world: World, cue: number): boolean {
@@ -74,36 +94,4 @@ function areAllFilled(world: World, kinds: readonly number[]): boolean {
     }
   }
   return count > 0;
-}
-
-export function valueOf(world: World, value: RuleValue): number {
-  switch (value.type) {
-    case 'number':
-      return value.value;
-    case 'reading':
-      return readingOf(world, value.reading);
-    case 'negative':
-      return -valueOf(world, value.operand);
-    default: {
-      const left = valueOf(world, value.left);
-      const right = valueOf(world, value.right);
-      if (value.operator === '+') return left + right;
-      if (value.operator === '-') return left - right;
-      return value.operator === '*' ? left * right : left / right;
-    }
-  }
-}
-
-function readingOf(world: World, reading: Extract<RuleValue, { type: 'reading' }>['reading']): number {
-  const { player } = world;
-  switch (reading) {
-    case 'clock':
-      return world.tick / world.level.program.ticksPerSecond;
-    case 'lives':
-      return world.livesLeft;
-    case 'wave':
-      return world.cues.waveNumber;
-    default:
-      return player[reading];
-  }
 }

@@ -6,9 +6,16 @@ import {
   type BrainProgram,
   type ConditionProgram,
   type LevelProgram,
+  type MotionProgram,
+  type MotionProgramOf,
   type StateProgram,
+  type TestProgram,
+  type TestProgramOf,
+  type TestWord,
   type ValueProgram,
 } from '../../../compile/levelProgram';
+import { testsOf } from '../../../compile/conditionProgram';
+import type { MotionWord } from '../../../language/vocabulary';
 
 /**
  * What of a behavior goes its own course: as long as a piece is in such a state, what it does follows from itself, the ground
@@ -26,7 +33,7 @@ export interface OwnCourse {
 }
 
 export function ownCourseOf(brain: BrainProgram): OwnCourse {
-  const conditions = brain.states.flatMap((state) => state.transitions.flatMap(({ condition }) => partsOf(condition)));
+  const conditions = brain.states.flatMap((state) => state.transitions.flatMap(({ condition }) => testsOf(condition)));
   return {
     states: brain.states.map(goesItsOwnCourse),
     askRange: conditions.reduce((most, condition) => Math.max(most, askRangeOf(condition)), 0),
@@ -53,7 +60,7 @@ export function kindsThatTell({ pieces, brains }: LevelProgram): Set<number> {
     brain.states.some(
       (state) =>
         actsOfState(state).some(({ act }) => act === 'tell') ||
-        state.transitions.some(({ condition }) => partsOf(condition).some(({ type }) => type === 'ally')),
+        state.transitions.some(({ condition }) => testsOf(condition).some(({ type }) => type === 'ally')),
     ),
   );
   return new Set(pieces.flatMap(({ brain, kindIndex }) => (brain >= 0 && tells[brain] ? [kindIndex] : [])));
@@ -63,61 +70,74 @@ function goesItsOwnCourse(state: StateProgram): boolean {
   return (
     movesByItself(state.motion) &&
     state.repeats.every(({ acts }) => acts.every(isQuiet)) &&
-    state.transitions.every(({ condition }) => partsOf(condition).every(dependsOnItself))
+    state.transitions.every(({ condition }) => testsOf(condition).every(dependsOnItself))
   );
 }
 
-function movesByItself(motion: StateProgram['motion']): boolean {
-  if (motion.speed && !readsItself(motion.speed)) return false;
-  switch (motion.operation) {
-    case 'hold':
-    case 'patrol':
-    case 'pace':
-    case 'hover':
-    case 'wander':
-    case 'search':
-    case 'look':
-    case 'turn':
-    case 'travel':
-      return true;
-    case 'drift':
-      return motion.rim !== 'leave';
-    case 'roam':
-      return motion.choice === 'random';
-    case 'chase':
-      return motion.target === PLAYER_TARGET && motion.apart === 0;
-    default:
-      return false;
-  }
+/** Whether a motion goes by nothing but the piece itself and the ground, as long as the player is not met. */
+const MOVES_BY_ITSELF: { [Word in MotionWord]: (motion: MotionProgramOf<Word>) => boolean } = {
+  hold: () => true,
+  patrol: () => true,
+  pace: () => true,
+  hover: () => true,
+  wander: () => true,
+  search: () => true,
+  look: () => true,
+  turn: () => true,
+  travel: () => true,
+  drift: ({ rim }) => rim !== 'leave',
+  roam: ({ choice }) => choice === 'random',
+  chase: ({ target, apart }) => target === PLAYER_TARGET && apart === 0,
+  march: () => false,
+  follow: () => false,
+  flee: () => false,
+  circle: () => false,
+};
+
+function movesByItself(motion: MotionProgram): boolean {
+  const asks = MOVES_BY_ITSELF[motion.operation] as (motion: MotionProgram) => boolean;
+  return !(motion.speed && !readsItself(motion.speed)) && asks(motion);
 }
 
-/** Acts that change nothing but the piece that does them. */
+/** Whether an act changes nothing but the piece that does it. */
+const IS_QUIET: { [Act in ActProgram['act']]: (act: Extract<ActProgram, { act: Act }>) => boolean } = {
+  set: ({ value }) => readsItself(value),
+  face: () => true,
+  hurry: () => true,
+  forget: () => true,
+  shout: () => false,
+  tell: () => false,
+  fire: () => false,
+  vanish: () => false,
+};
+
 function isQuiet(act: ActProgram): boolean {
-  switch (act.act) {
-    case 'set':
-      return readsItself(act.value);
-    case 'face':
-    case 'hurry':
-    case 'forget':
-      return true;
-    default:
-      return false;
-  }
+  const asks = IS_QUIET[act.act] as (act: ActProgram) => boolean;
+  return asks(act);
 }
 
-function dependsOnItself(condition: ConditionProgram): boolean {
-  switch (condition.type) {
-    case 'sees':
-    case 'near':
-      return condition.target === PLAYER_TARGET;
-    case 'compare':
-      return readsItself(condition.left) && readsItself(condition.right);
-    case 'foremost':
-    case 'ally':
-      return false;
-    default:
-      return true;
-  }
+/** Whether a test looks at nothing but the piece itself, the ground and the player. */
+const DEPENDS_ON_ITSELF: { [Word in TestWord]: (test: TestProgramOf<Word>) => boolean } = {
+  sees: ({ target }) => target === PLAYER_TARGET,
+  near: ({ target }) => target === PLAYER_TARGET,
+  compare: ({ left, right }) => readsItself(left) && readsItself(right),
+  foremost: () => false,
+  ally: () => false,
+  unseen: () => true,
+  hears: () => true,
+  struck: () => true,
+  on: () => true,
+  after: () => true,
+  every: () => true,
+  chance: () => true,
+  arrived: () => true,
+  stuck: () => true,
+  'cut off': () => true,
+};
+
+function dependsOnItself(test: TestProgram): boolean {
+  const asks = DEPENDS_ON_ITSELF[test.type] as (test: TestProgram) => boolean;
+  return asks(test);
 }
 
 function readsItself(value: ValueProgram): boolean {
@@ -138,11 +158,4 @@ function askRangeOf(condition: ConditionProgram): number {
     return Math.max(condition.range, condition.until);
   if (condition.type === 'hears' && condition.sound === PLAYER_SOUND) return condition.range;
   return 0;
-}
-
-/** The conditions that are joined in one, without those that join them. */
-function partsOf(condition: ConditionProgram): ConditionProgram[] {
-  if (condition.type === 'not') return partsOf(condition.part);
-  if (condition.type === 'or' || condition.type === 'and') return condition.parts.flatMap(partsOf);
-  return [condition];
 }

@@ -1,3 +1,4 @@
+import { factsOfMotion } from '../../../language/vocabulary';
 import type { ArenaGrid } from '../../../arena/grid';
 import type { LevelProgram } from '../../../compile/levelProgram';
 import type { PlayerBody } from '../../engine/player/playerBody';
@@ -107,7 +108,9 @@ export class Danger {
     this.order = new Int32Array(pieces.length);
     this.times = new Float64Array(pieces.length);
     this.isDrifter = Uint8Array.from(pieces, ({ brain, isShot }) =>
-      isShot || (brain >= 0 && brains[brain].states.every(({ motion }) => DRIFTS.has(motion.operation))) ? 1 : 0,
+      isShot || (brain >= 0 && brains[brain].states.every(({ motion }) => factsOfMotion(motion.operation).isPlain))
+        ? 1
+        : 0,
     );
     this.reachOf = Float64Array.from(pieces, ({ radius }) => radius + player.radius);
     this.discount = Float64Array.from(
@@ -399,8 +402,6 @@ export class Danger {
     return this.traits.cautionSeconds * this.boldness * worse * (2 - distance / range + close);
   }
 }
-
-const DRIFTS = new Set(['drift', 'hold', 'hover', 'march']);
 
 /** 1 where a thing is touched, falling to 0 as far off as it is kept away from. */
 function nearness(one: Minded, dx: number, dy: number, square: number): number {

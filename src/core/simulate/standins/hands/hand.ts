@@ -1,5 +1,5 @@
 import { cellIndexAt } from '../../../arena/grid';
-import type { LevelProgram } from '../../../compile/levelProgram';
+import type { ControlProgram, LevelProgram } from '../../../compile/levelProgram';
 import type { RandomStream } from '../../../foundation/random';
 import {
   ACTION_BIT,
@@ -39,15 +39,24 @@ export interface Hand {
 }
 
 export function makeHand(program: LevelProgram, traits: StandInTraits): Hand {
-  switch (program.player.control.scheme) {
-    case 'one cell a press':
-    case 'slide until blocked':
-      return new TapHand(program, traits);
-    case 'run and jump':
-      return new AirHand(program, traits);
-    default:
-      return new WalkHand(program, traits);
-  }
+  const HandOf = handsOfSchemes()[program.player.control.scheme];
+  return new HandOf(program, traits);
+}
+
+type HandClass = new (program: LevelProgram, traits: StandInTraits) => Hand;
+
+/** One that flaps has no rests and so no hand of this sort; see flapPerson.ts. */
+function handsOfSchemes(): Record<ControlProgram['scheme'], HandClass> {
+  return {
+    'eight ways': WalkHand,
+    'four ways': WalkHand,
+    'one cell a press': TapHand,
+    'slide until blocked': TapHand,
+    'steer to a point': WalkHand,
+    'rail and fire': WalkHand,
+    'run and jump': AirHand,
+    flap: WalkHand,
+  };
 }
 
 /** A place counts as reached when the body is this near to it; nearer aiming would only tremble. */

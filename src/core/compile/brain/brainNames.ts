@@ -1,5 +1,14 @@
-import { markBox, type GameDocument, type Level } from '../document/gameDocument';
-import type { BrainNames } from './compileBrain';
+import { markBox, type GameDocument, type Level } from '../../document/gameDocument';
+
+/** What names in a script stand for; indices are given out as they come up. */
+export interface BrainNames {
+  grounds: readonly string[];
+  /** Middles of the marks of the level. */
+  marks: ReadonlyMap<string, { x: number; y: number }>;
+  kinds: readonly string[];
+  tags: string[];
+  sounds: string[];
+}
 
 /** What names in scripts stand for in a level. */
 export function namesForBrains(game: GameDocument, level: Level, kindIds: readonly string[]): BrainNames {

@@ -1,4 +1,4 @@
-import type { TokenCursor } from './tokenCursor';
+import type { TokenCursor } from '../check/tokenCursor';
 
 type Joiner = 'or' | 'and';
 

@@ -1,0 +1,146 @@
+'use client';
+
+import type { ReactNode } from 'react';
+import {
+  addAct,
+  addRepeat,
+  fieldsOf,
+  outlineScript,
+  removeAct,
+  VOCABULARY,
+  type Act,
+  type ActMoment,
+  type StateDefinition,
+} from '@/core/index';
+import { Row, SelectField } from '../desk/panels/fields';
+import { ValueField } from '../desk/panels/ValueField';
+import { PhraseForm } from './PhraseForm';
+import { useScriptForms } from './scriptForms';
+
+const ACTS = VOCABULARY.filter((entry) => entry.role === 'act' || entry.role === 'facing');
+
+/** An example of an act, about a kind that there is. */
+function withKnownKind(example: string, words: readonly string[], kinds: readonly string[] = []): string {
+  const [kind] = kinds;
+  const isAboutKind = words[0] === 'fire' || words[0] === 'drop';
+  return isAboutKind && kind ? example.replace(/^(\w+) [\w-]+/, `$1 ${kind}`) : example;
+}
+
+/** All acts that can be added, each as the text that is then written, with names that there are. */
+function useActOptions(): { value: string; label: string }[] {
+  const { text, names } = useScriptForms();
+  const kept = outlineScript(text)?.memory ?? [];
+  return [
+    { value: '', label: 'choose an act…' },
+    ...ACTS.map((entry) => ({
+      value: withKnownKind(entry.example, entry.words, names.kind),
+      label: entry.words.join(' '),
+    })),
+    ...kept.map(({ name }) => ({ value: `set ${name} = ${name}`, label: `set ${name}` })),
+  ];
+}
+
+/** Acts of a state besides those of its transitions: on entering, on leaving, again and again. */
+export function StateActs({ state, checked }: { state: string; checked: StateDefinition }) {
+  const { text, onEdit } = useScriptForms();
+  const options = useActOptions();
+  const shared = { state };
+  return (
+    <>
+      <ActForms {...shared} title="On entering" moment="enter" acts={checked.enter} />
+      <ActForms {...shared} title="On leaving" moment="leave" acts={checked.leave} />
+      {checked.repeats.map(({ period, acts }, index) => (
+        <div key={index}>
+          <ActForms {...shared} title={`Again and again ${index + 1}`} moment={{ repeat: index }} acts={acts}>
+            <Row label="every">
+              <ValueField
+                label={`Period ${index + 1}`}
+                value={text.slice(period.span.from, period.span.to)}
+                onCommit={(insert) =>
+                  onEdit('Change a period', [{ from: period.span.from, to: period.span.to, insert }])
+                }
+              />
+            </Row>
+          </ActForms>
+        </div>
+      ))}
+      <Row label="again and again">
+        <SelectField
+          label="New repeated act"
+          value=""
+          options={options}
+          onCommit={(act) => act !== '' && onEdit('Repeat an act', addRepeat(text, state, '1 s', act))}
+        />
+      </Row>
+    </>
+  );
+}
+
+/** The acts of one moment, each as a form. */
+export function ActForms({
+  state,
+  title,
+  moment,
+  children,
+  acts,
+}: {
+  state: string;
+  title: string;
+  moment: ActMoment;
+  acts: readonly Act[];
+  children?: ReactNode;
+}) {
+  const { text, onEdit } = useScriptForms();
+  const options = useActOptions();
+  return (
+    <div style={{ marginTop: 10 }}>
+      <h3 className="heading">{title}</h3>
+      {children}
+      {acts.map((act, index) => (
+        <div key={index} className="plate" style={{ padding: '4px 8px', marginTop: 5 }}>
+          <div style={{ display: 'flex' }}>
+            <div style={{ flex: 1, minWidth: 0 }}>
+              {act.type === 'set' ? (
+                <Row label={`set ${act.name} =`}>
+                  <ValueField
+                    label={`${title}: ${act.name}`}
+                    value={text.slice(act.value.span.from, act.value.span.to)}
+                    onCommit={(insert) =>
+                      onEdit(`Change ${act.name}`, [{ from: act.value.span.from, to: act.value.span.to, insert }])
+                    }
+                  />
+                </Row>
+              ) : (
+                <PhraseForm
+                  role={ACTS.find((entry) => entry.operation === act.phrase.operation)?.role ?? 'act'}
+                  label={`${title} ${index + 1}`}
+                  fields={fieldsOf(act.phrase, text)}
+                  onWrite={(insert) =>
+                    onEdit('Change an act', [{ from: act.phrase.span.from, to: act.phrase.span.to, insert }])
+                  }
+                />
+              )}
+            </div>
+            <button
+              type="button"
+              className="act bad"
+              style={{ alignSelf: 'flex-start', marginLeft: 6 }}
+              aria-label={`Remove act ${index + 1} of ${title.toLowerCase()}`}
+              onClick={() => onEdit('Remove an act', removeAct(text, state, moment, index))}
+            >
+              ✕
+            </button>
+          </div>
+        </div>
+      ))}
+      <Row label="add">
+        <SelectField
+          label={`${title}: new act`}
+          value=""
+          options={options}
+          onCommit={(act) => act !== '' && onEdit('Add an act', addAct(text, state, moment, act))}
+        />
+      </Row>
+    </div>
+  );
+}
