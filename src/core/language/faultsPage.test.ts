@@ -1,7 +1,25 @@
+import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@jest/globals';
+import { drawMaze, encode } from '../../../tests/support/pictures';
+import { checkStart } from '../compile/checkStart';
+import { NO_OVERRIDES } from '../compile/levelProgram';
+import { addProvingLevel, type ProvingPlan } from '../compile/provingLevel';
+import { readStart } from '../compile/readStart';
+import { detectReading, readPictureGrid } from '../exchange/pictureMap';
+import { readPicture } from '../exchange/readPicture';
+import { readTextMap } from '../exchange/textMap';
+import type { GameDocument } from '../document/gameDocument';
+import { readGame } from '../document/readGame';
 import type { Diagnostic } from '../foundation/diagnostic';
-import { FAULT_CODES } from '../foundation/faultCodes';
+import { FAULT_ROOMS, type FaultRoom } from '../foundation/faultCodes';
+import type { FaultEntry } from '../foundation/faults/faultEntry';
+import { SOUND_GAME } from '../foundation/faults/soundGame';
+import type { Result } from '../foundation/result';
+import { checkGame, compileGameLevel } from '../pipeline';
+import { prepareRuns } from '../simulate/engine/prepareRuns';
+import { restoreSnapshot, takeSnapshot, type WorldSnapshot } from '../simulate/engine/snapshot';
+import { World } from '../simulate/engine/world';
+import { readScxml, writeScxml } from './chart/scxml';
 import { checkScript } from './check/checkScript';
 import { checkCues } from './cues/checkCues';
 import { EDGE_NAMES } from './cues/cueWords';
@@ -11,35 +29,130 @@ import { writeFaultsPage } from './faultsPage';
 
 const NAMES = { kinds: ['imp'], tags: ['foe'], marks: [...EDGE_NAMES], grounds: ['floor'] };
 
-const examples = Object.entries(FAULT_CODES).flatMap(([code, entry]) =>
-  'example' in entry ? [{ code, room: entry.room as 'script' | 'cues', example: entry.example as string }] : [],
+const entries = (Object.keys(FAULT_ROOMS) as FaultRoom[]).flatMap((room) =>
+  Object.entries(FAULT_ROOMS[room]).map(([code, { example }]: [string, FaultEntry]) => ({ room, code, example })),
+);
+const texts = entries.flatMap(({ room, code, example }) =>
+  'text' in example ? [{ code, room: room as 'scripts' | 'cues', text: example.text }] : [],
 );
 
-function faultsOf(room: 'script' | 'cues', text: string): Diagnostic[] {
-  return room === 'script' ? checkScript(text, []).diagnostics : checkCues(text, [], NAMES).diagnostics;
+function faultsOf(room: 'scripts' | 'cues', text: string): Diagnostic[] {
+  return room === 'scripts' ? checkScript(text, []).diagnostics : checkCues(text, [], NAMES).diagnostics;
+}
+
+/** The sound small game with some places written otherwise, read and checked as a file is. */
+function faultsOfGame(changes: Readonly<Record<string, unknown>>): Diagnostic[] {
+  const game = structuredClone(SOUND_GAME) as unknown as Record<string, unknown>;
+  for (const [path, value] of Object.entries(changes)) {
+    const keys = path.split('.');
+    const last = keys.pop()!;
+    const owner = keys.reduce((own, key) => own[key] as Record<string, unknown>, game);
+    if (value !== undefined) owner[last] = value;
+    else if (Array.isArray(owner)) owner.splice(Number(last), 1);
+    else delete owner[last];
+  }
+  const read = readGame(JSON.stringify(game));
+  return read.ok ? checkGame(read.value) : read.faults;
 }
 
 test('the page of faults is the one of the table; `npm run docs` writes it', () => {
   expect(readFileSync('docs/faults.md', 'utf8')).toBe(writeFaultsPage());
 });
 
-test.each(examples)('$code: its example has it', ({ code, room, example }) => {
-  expect(faultsOf(room, example).map((fault) => fault.code)).toContain(code);
+test('nothing is wrong in the small game of the page', () => {
+  expect(faultsOfGame({})).toEqual([]);
+});
+
+test.each(texts)('$code: its text has it', ({ code, room, text }) => {
+  expect(faultsOf(room, text).map((fault) => fault.code)).toContain(code);
+});
+
+test.each(entries.flatMap(({ code, example }) => ('changes' in example ? [{ code, ...example }] : [])))(
+  '$code: the small game has it once it is changed',
+  ({ code, changes }) => {
+    expect(faultsOfGame(changes).map((fault) => fault.code)).toContain(code);
+  },
+);
+
+describe('what no few lines show', () => {
+  const of = (result: Result<unknown, Diagnostic>) => (result.ok ? [] : result.faults);
+  const chart = (inner: string) => readScxml(`<scxml xmlns="http://www.w3.org/2005/07/scxml">${inner}</scxml>`);
+  const picture = (map: readonly string[], pitch: number) => {
+    const read = readPicture(drawMaze(map, pitch, 'png'));
+    return read.ok ? readPictureGrid(read.value, detectReading(read.value)) : read;
+  };
+  const restored = (change: (snapshot: WorldSnapshot) => WorldSnapshot) => {
+    const read = readGame(JSON.stringify(SOUND_GAME));
+    const compiled = read.ok ? compileGameLevel(read.value, 'yard') : read;
+    if (!compiled.ok) throw new Error(compiled.faults[0].message);
+    const world = new World(prepareRuns(compiled.value), 1);
+    return restoreSnapshot(world, change(takeSnapshot(world)));
+  };
+  const YARD_PLAN = { form: 'yard', kind: 'warden' } as ProvingPlan;
+  const makers: Readonly<Record<string, () => readonly Diagnostic[]>> = {
+    'text-too-long': () => faultsOf('scripts', `behavior a { ${'knob k = 1 s in 0..2 '.repeat(10_000)} }`),
+    'value-too-long': () =>
+      faultsOf(
+        'scripts',
+        `behavior a { knob k = 1 s in 0..2 start state b { do hold go b after ${'k + '.repeat(500)}k } }`,
+      ),
+    'too-many-faults': () => faultsOf('scripts', `behavior a { ${'wobble { } '.repeat(300)} }`),
+    'file-too-large': () => of(readGame(' '.repeat(9 * 1024 * 1024))),
+    'json-broken': () => of(readGame('{ "format": "gorge", ')),
+    'not-a-game': () => of(readGame('{ "colour": "red" }')),
+    'map-empty': () => of(readTextMap(SOUND_GAME as never, '', {})),
+    'map-too-large': () => of(readTextMap(SOUND_GAME as never, '.\n'.repeat(300), { '.': 'floor' })),
+    'picture-type': () => of(readPicture(new TextEncoder().encode('GIF89a'))),
+    'picture-broken': () => of(readPicture(drawMaze(['###', '#.#', '###'], 8, 'png').slice(0, 60))),
+    'picture-too-large': () => of(readPicture(new Uint8Array(100 * 1024 * 1024))),
+    'picture-no-grid': () => {
+      const read = readPicture(encode(40, 40, 'png', () => 200));
+      return of(read.ok ? readPictureGrid(read.value, detectReading(read.value)) : read);
+    },
+    'picture-grid-too-large': () =>
+      of(
+        picture(
+          Array.from({ length: 300 }, (_, row) => (row % 2 ? '#.' : '.#').repeat(150)),
+          4,
+        ),
+      ),
+    'scxml-broken': () => of(readScxml('<scxml><state>')),
+    'scxml-entities': () => of(readScxml('<!DOCTYPE scxml [ <!ENTITY a "b"> ]><scxml/>')),
+    'scxml-name': () => of(chart('<state id="3 steps"/>')),
+    'scxml-no-behavior': () => of(writeScxml('')),
+    'scxml-missing': () => of(readScxml('<chart/>')),
+    'scxml-too-many': () => of(chart(Array.from({ length: 3000 }, (_, index) => `<state id="s${index}"/>`).join(''))),
+    'scxml-no-states': () => of(chart('')),
+    'scxml-parallel': () => of(chart('<parallel id="a"/>')),
+    'scxml-too-large': () => of(readScxml(' '.repeat(5_000_000))),
+    'unknown-start': () => of(readStart('at noon')),
+    'no-waves': () => checkStart({ ...NO_OVERRIDES, from: { wave: 3 } }, undefined),
+    'proving-ground-missing': () =>
+      of(addProvingLevel({ ...(SOUND_GAME as unknown as GameDocument), cast: [] }, 'yard', YARD_PLAN)),
+    'snapshot-broken': () => of(restored((kept) => ({ ...kept, columns: {} }))),
+    'snapshot-of-other-engine': () => of(restored((kept) => ({ ...kept, engine: 1 }))),
+    'snapshot-of-other-level': () => of(restored((kept) => ({ ...kept, level: 'attic' }))),
+  };
+  const said = entries.flatMap(({ code, example }) => ('said' in example ? [code] : []));
+
+  test.each(said)('%s is made', (code) => {
+    expect(makers[code]().map((fault) => fault.code)).toContain(code);
+  });
 });
 
 test('a fix that a fault carries removes the fault', () => {
   const tried = new Set<string>();
-  for (const { room, example } of examples)
-    for (const fault of faultsOf(room, example)) {
-      const fix = quickFix(example, fault);
+  for (const { room, text } of texts)
+    for (const fault of faultsOf(room, text)) {
+      const fix = quickFix(text, fault);
       if (!fix) continue;
       tried.add(fault.fix!.type);
-      const mended = faultsOf(room, applyEdits(example, fix.edits));
+      const mended = faultsOf(room, applyEdits(text, fix.edits));
       const isStill = mended.some(
         ({ code, message, where }) =>
           code === fault.code && message === fault.message && where.span?.from === fault.where.span?.from,
       );
-      expect([example, fault.code, isStill]).toEqual([example, fault.code, false]);
+      expect([text, fault.code, isStill]).toEqual([text, fault.code, false]);
     }
   // Of each kind of fix at least one was tried.
   expect([...tried].sort()).toEqual([

@@ -1,4 +1,5 @@
 import type { RuleCondition } from '../../compile/cueProgram';
+import type { LevelProgram } from '../../compile/levelProgram';
 import type { Diagnostic } from '../../foundation/diagnostic';
 import { warnInCues, spanOfCue, type Subject } from '../subject';
 import { supplyOf, type Supply } from './supply';
@@ -53,7 +54,8 @@ function findHopelessCues(subject: Subject, supply: Supply): Diagnostic[] {
   const { program } = subject;
   return program.cues.flatMap((cue, index) => {
     const open: RuleCondition | undefined = cue.open;
-    const reason = open && whyNever(program, supply, open);
+    // That it waits for itself is said by itself.
+    const reason = open && !waitsFor(open, index) ? whyNever(program, supply, open) : undefined;
     return reason === undefined
       ? []
       : [
@@ -68,30 +70,51 @@ function findHopelessCues(subject: Subject, supply: Supply): Diagnostic[] {
   });
 }
 
+function waitsFor(condition: RuleCondition, cue: number): boolean {
+  if (condition.type === 'and') return condition.parts.some((part) => waitsFor(part, cue));
+  return condition.type === 'cleared' && condition.cue === cue;
+}
+
+interface HopelessScore {
+  rule: number;
+  type: 'defeated' | 'collected' | 'filled';
+  /** Those that are there, and to which nothing does it. */
+  kinds: number[];
+}
+
 /** Points for what nobody can do. */
-function findHopelessScores(subject: Subject, { most, canBeDefeated }: Supply): Diagnostic[] {
-  const { program, cues } = subject;
+function hopelessScores(program: LevelProgram, { most, canBeDefeated }: Supply): HopelessScore[] {
   const takes = new Set(errandKinds(program, 'collect'));
   const fills = new Set(errandKinds(program, 'fill'));
-  return program.rules.scores.flatMap(({ event }, index) => {
+  return program.rules.scores.flatMap(({ event }, rule) => {
     if (event.type !== 'defeated' && event.type !== 'collected' && event.type !== 'filled') return [];
     const can = (kind: number) =>
       event.type === 'defeated' ? canBeDefeated[kind] : (event.type === 'collected' ? takes : fills).has(kind);
     if (event.kinds.some((kind) => most[kind] > 0 && can(kind))) return [];
-    const names = event.kinds.filter((kind) => most[kind] > 0).map((kind) => program.kinds[kind].name);
-    const verb = { defeated: 'defeats', collected: 'collects', filled: 'fills' }[event.type];
-    return [
-      warnInCues(
-        subject,
-        cues?.rules?.scores[index].span,
-        'never-scored',
-        names.length === 0
-          ? 'These points never come: nothing with this tag is ever there.'
-          : `These points never come: nothing ${verb} ${names.join(' or ')}.`,
-        event.type === 'defeated'
-          ? 'Add a contact that defeats it, or score something else.'
-          : `Let the player ${event.type === 'collected' ? 'collect' : 'fill'} it on contact, or score something else.`,
-      ),
-    ];
+    return [{ rule, type: event.type, kinds: event.kinds.filter((kind) => most[kind] > 0) }];
+  });
+}
+
+/** Kinds of which a rule already says that a contact with them is missing. */
+export function kindsToldByRules(program: LevelProgram): ReadonlySet<number> {
+  return new Set(hopelessScores(program, supplyOf(program)).flatMap(({ kinds }) => kinds));
+}
+
+function findHopelessScores(subject: Subject, supply: Supply): Diagnostic[] {
+  const { program, cues } = subject;
+  return hopelessScores(program, supply).map(({ rule, type, kinds }) => {
+    const names = kinds.map((kind) => program.kinds[kind].name);
+    const verb = { defeated: 'defeats', collected: 'collects', filled: 'fills' }[type];
+    return warnInCues(
+      subject,
+      cues?.rules?.scores[rule].span,
+      'never-scored',
+      names.length === 0
+        ? 'These points never come: nothing with this tag is ever there.'
+        : `These points never come: nothing ${verb} ${names.join(' or ')}.`,
+      type === 'defeated'
+        ? 'Add a contact that defeats it, or score something else.'
+        : `Let the player ${type === 'collected' ? 'collect' : 'fill'} it on contact, or score something else.`,
+    );
   });
 }

@@ -4,6 +4,7 @@ import { findContact } from '../../compile/compileContacts';
 import { reachOf } from '../../document/outlineShape';
 import { endsRun, hitShapeOf, kindOf, standReachOf, type Kind } from '../../document/resolveKind';
 import { warningAt, type Diagnostic } from '../../foundation/diagnostic';
+import { kindsToldByRules } from '../rules/checkRules';
 import type { Subject } from '../subject';
 
 /** A hit shape whose middle is off the stand shape's by more than this share of its size is most likely a slip. */
@@ -17,7 +18,8 @@ export function checkContacts(subject: Subject): Diagnostic[] {
   const { game, level, program, path } = subject;
   const kinds = program.kinds.map(({ id }) => kindOf(game, id)!);
   const player = kinds[program.player.kindIndex];
-  const faults = kinds.flatMap((kind) => faultsOfKind(subject, kind, kinds));
+  const told = kindsToldByRules(program);
+  const faults = kinds.flatMap((kind, index) => faultsOfKind(subject, kind, kinds, told.has(index)));
   const placedPlayer = level.pieces.find(({ id }) => id === program.player.id);
   const playerHit = hitShapeFor(hitShapeOf(player));
   level.pieces.forEach((piece, index) => {
@@ -38,14 +40,14 @@ export function checkContacts(subject: Subject): Diagnostic[] {
   return faults;
 }
 
-function faultsOfKind({ game, level }: Subject, kind: Kind, kinds: readonly Kind[]): Diagnostic[] {
+function faultsOfKind({ game, level }: Subject, kind: Kind, kinds: readonly Kind[], isTold: boolean): Diagnostic[] {
   const index = game.cast.findIndex((entry) => entry.id === kind.id);
   const faults: Diagnostic[] = [];
   const meetsAnybody =
     endsRun(level, kind) ||
     kinds.some((other) => findContact(game, kind.id, other.id) >= 0 || findContact(game, other.id, kind.id) >= 0);
   const tag = level.rules.loseWhenTouching;
-  if (!kind.control && !meetsAnybody)
+  if (!kind.control && !meetsAnybody && !isTold)
     faults.push(
       warningAt(
         { path: ['cast', index] },

@@ -3,6 +3,7 @@ import { nearestWord } from '../../foundation/nearestWord';
 import type { ScriptSyntax } from '../syntax/parseScript';
 import { STATEMENT_WORDS } from '../vocabulary';
 import type { FaultList } from './faultList';
+import { noteMemoryForm } from './knobs';
 
 /** Notes every place of a text that does not fit the grammar. */
 export function noteBrokenPlaces(syntax: ScriptSyntax, faults: FaultList): void {
@@ -22,6 +23,11 @@ export function noteBrokenPlaces(syntax: ScriptSyntax, faults: FaultList): void 
 }
 
 function noteUnknownText(span: Span, word: string, faults: FaultList): void {
+  // Without its sign it is no statement to the grammar, since `keep` also begins a clause.
+  if (word === 'keep') {
+    noteMemoryForm(span, faults);
+    return;
+  }
   const nearest = nearestWord(word, Object.keys(STATEMENT_WORDS));
   const hint = nearest
     ? `Did you mean \`${nearest}\`?`

@@ -1,6 +1,8 @@
 import { DIMENSION_OF_UNIT } from '../../foundation/units';
 import type { KnobDefinition, MemoryDefinition } from '../checkedBehavior';
+import type { Span } from '../../foundation/diagnostic';
 import type { StatementSyntax } from '../syntax/parseScript';
+import type { FaultList } from './faultList';
 import { type ExpressionScope, readQuantity } from './expressions';
 import { TokenCursor } from './tokenCursor';
 
@@ -83,12 +85,7 @@ export function readMemory(
   const cursor = new TokenCursor(statement.tokens, statement.span);
   const name = cursor.take();
   if (name?.type !== 'word' || !cursor.takeIfText('=')) {
-    faults.error(
-      name?.span ?? statement.keywordSpan,
-      'memory-form',
-      '`keep` needs a name, `=` and a first value.',
-      KEEP_AS_IN,
-    );
+    noteMemoryForm(name?.span ?? statement.keywordSpan, faults);
     return undefined;
   }
   const value = readSigned(cursor, scope);
@@ -102,6 +99,10 @@ export function readMemory(
     );
   const dimension = value.unit ? DIMENSION_OF_UNIT[value.unit] : 'number';
   return { name: name.text, dimension, unit: value.unit, value: value.value, span: name.span };
+}
+
+export function noteMemoryForm(span: Span, faults: FaultList): void {
+  faults.error(span, 'memory-form', '`keep` needs a name, `=` and a first value.', KEEP_AS_IN);
 }
 
 const KEEP_AS_IN = 'As in `keep scares = 0` or `keep since = 0 s`.';

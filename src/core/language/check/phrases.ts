@@ -20,7 +20,8 @@ export function readPhrase<Role extends VocabularyEntry['role']>(
   const entry = VOCABULARY.find((candidate) => candidate.role === role && cursor.startsWith(candidate.words));
   const first = cursor.span;
   if (!entry) {
-    noteUnknownWord(cursor, role, scope);
+    // A facing begins with its own word, as acts do, so only the rest of an act can be unknown.
+    noteUnknownWord(cursor, role === 'facing' ? 'act' : role, scope);
     return undefined;
   }
   cursor.takeWords(entry.words);
@@ -40,23 +41,26 @@ const PLACE_OF_ROLE: Record<VocabularyEntry['role'], string> = {
   facing: 'it stands in a state by itself',
 };
 
-function noteUnknownWord(cursor: TokenCursor, role: VocabularyEntry['role'], scope: PhraseScope): void {
-  const known = VOCABULARY.filter((entry) => entry.role === role).map((entry) => entry.words.join(' '));
-  const what = role;
+function noteUnknownWord(
+  cursor: TokenCursor,
+  what: Exclude<VocabularyEntry['role'], 'facing'>,
+  scope: PhraseScope,
+): void {
+  const known = VOCABULARY.filter((entry) => entry.role === what).map((entry) => entry.words.join(' '));
   const articled = /^[aeiou]/.test(what) ? `an ${what}` : `a ${what}`;
   const token = cursor.current;
   if (!token) {
     scope.faults.error(
       cursor.span,
-      `${what}-missing`,
+      what === 'condition' ? 'condition-missing' : 'motion-missing',
       `${articled[0].toUpperCase()}${articled.slice(1)} is missing here.`,
       `Write one of ${known.join(', ')}.`,
     );
     return;
   }
-  const firstWords = VOCABULARY.filter((entry) => entry.role === role).map((entry) => entry.words[0]);
-  const elsewhere = VOCABULARY.find((entry) => entry.role !== role && entry.words[0] === token.text);
-  const partly = VOCABULARY.find((entry) => entry.role === role && entry.words[0] === token.text);
+  const firstWords = VOCABULARY.filter((entry) => entry.role === what).map((entry) => entry.words[0]);
+  const elsewhere = VOCABULARY.find((entry) => entry.role !== what && entry.words[0] === token.text);
+  const partly = VOCABULARY.find((entry) => entry.role === what && entry.words[0] === token.text);
   const advice = elsewhere
     ? `\`${token.text}\` is ${elsewhere.role === 'act' ? 'an' : 'a'} ${elsewhere.role}: ${PLACE_OF_ROLE[elsewhere.role]}.`
     : partly

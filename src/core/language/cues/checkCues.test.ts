@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { RandomStream } from '../../foundation/random';
+import { mutatedText } from '../../testing/mutatedText';
 import { checkCues } from './checkCues';
 import { CUE_WORDS } from './cueWords';
 
@@ -173,28 +173,8 @@ describe('cues and rules', () => {
   });
 
   test('3,000 cut and mutated texts give diagnostics and never throw', () => {
-    const random = new RandomStream(77, 3);
-    const bits = [
-      '{',
-      '}',
-      ';',
-      ',',
-      ' 9',
-      ' every',
-      ' wave 3',
-      ' s',
-      '±',
-      ' at least',
-      ' ..',
-      '\n',
-      ' not',
-      '(',
-      ' é',
-    ];
     for (let round = 0; round < 3000; round++) {
-      const from = random.nextInteger(0, WHOLE.length - 1);
-      const to = Math.min(WHOLE.length, from + random.nextInteger(0, 30));
-      const mutated = WHOLE.slice(0, from) + bits[random.nextInteger(0, bits.length - 1)] + WHOLE.slice(to);
+      const mutated = mutatedText(WHOLE, round);
       const { checked, diagnostics } = check(mutated);
       const hasErrors = diagnostics.some(({ severity }) => severity === 'error');
       expect([round, checked === undefined]).toEqual([round, hasErrors]);

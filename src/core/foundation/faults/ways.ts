@@ -1,0 +1,161 @@
+import type { FaultEntry } from './faultEntry';
+
+/** Faults of ways that the player cannot go, or not in time. */
+export const WAY_FAULTS = {
+  'exit-unreachable': {
+    meaning: "no way, row of slides or jump leads to the exit; with the rise that is needed and the jump's own",
+    example: { changes: { 'levels.0.map.4': '#.......####', 'levels.0.map.5': '#.......#..#' } },
+  },
+  'exit-doubtful': {
+    meaning: 'seen from the side: none of the flights that were tried leads to the exit',
+    example: {
+      changes: {
+        'levels.0.view': 'side',
+        'cast.0.control': {
+          scheme: 'run and jump',
+          speed: 5,
+          jump: 11,
+          jumps: 1,
+          coyote: 0.1,
+          jumpBuffer: 0.1,
+          mostFall: 16,
+        },
+        'levels.0.map': [
+          '############',
+          '#..........#',
+          '#..........#',
+          '###...######',
+          '###...######',
+          '###...######',
+          '############',
+        ],
+        'levels.0.pieces': [{ id: 'player', name: 'Player', kind: 'player', at: [1.5, 2.5], facing: 0 }],
+        'levels.0.marks.0.area': [9, 1, 2, 2],
+        'levels.0.cues': [],
+        'levels.0.pieces.1': {
+          id: 'warden',
+          name: 'Warden',
+          kind: 'warden',
+          at: [7.5, 1.5],
+          facing: 0,
+          route: [
+            [7.5, 1.5],
+            [10.5, 1.5],
+          ],
+        },
+      },
+    },
+  },
+  'exit-outside': {
+    meaning: 'the exit lies outside the level',
+    example: { changes: { 'levels.0.marks.0.area': [40, 4, 1, 1] } },
+  },
+  'exit-tight': {
+    meaning: 'two fifths and more of the exit lie in walls, or hardly any of it has room for the middle of the player',
+    example: { changes: { 'levels.0.marks.0.area': [10.5, 4, 2, 2] } },
+  },
+  'goal-unreachable': {
+    meaning: 'something that the rules want fetched or filled cannot be got at',
+    example: {
+      changes: {
+        'levels.0.map.1': '#........#.#',
+        'levels.0.map.2': '#........###',
+        'levels.0.cues.7': '  win when no lamp left',
+      },
+    },
+  },
+  'place-unreachable': {
+    meaning: 'a place at which a rule wants the player cannot be got at',
+    example: {
+      changes: {
+        'levels.0.marks.2': { id: 'nook', name: 'Nook', area: [10, 1, 1, 1] },
+        'levels.0.map.1': '#........#.#',
+        'levels.0.map.2': '#........###',
+        'levels.0.cues.7': '  win when player at nook',
+      },
+    },
+  },
+  'landing-in-wall': {
+    meaning: 'a teleport leads into a wall, outside, or on to ground that does not bear',
+    example: {
+      changes: {
+        'contacts.0.does': [{ effect: 'collect' }],
+        'contacts.2': { by: 'lamp', on: 'player', does: [{ effect: 'teleport', to: 'nook' }] },
+        'levels.0.marks.2': { id: 'nook', name: 'Nook', area: [11, 1, 1, 1] },
+      },
+    },
+  },
+  'pit-without-way-out': {
+    meaning: 'seen from the side: whoever falls in gets out no more, and nothing there ends the life',
+    example: {
+      changes: {
+        'levels.0.view': 'side',
+        'cast.0.control': {
+          scheme: 'run and jump',
+          speed: 5,
+          jump: 11,
+          jumps: 1,
+          coyote: 0.1,
+          jumpBuffer: 0.1,
+          mostFall: 16,
+        },
+        'levels.0.map': [
+          '############',
+          '#..........#',
+          '#..........#',
+          '#..........#',
+          '#..........#',
+          '###...######',
+          '###...######',
+          '###...######',
+          '############',
+        ],
+        'levels.0.pieces': [{ id: 'player', name: 'Player', kind: 'player', at: [1.5, 2.5], facing: 0 }],
+        'levels.0.marks.0.area': [9, 3, 2, 2],
+        'levels.0.cues': [],
+        'levels.0.pieces.1': {
+          id: 'warden',
+          name: 'Warden',
+          kind: 'warden',
+          at: [7.5, 1.5],
+          facing: 0,
+          route: [
+            [7.5, 1.5],
+            [10.5, 1.5],
+          ],
+        },
+      },
+    },
+  },
+  'passage-tight': {
+    meaning: 'a passage leaves less than a twentieth of a cell beside the body of the player',
+    example: { changes: { 'cast.0.radius': 0.5, 'levels.0.map.3': '#####.######' } },
+  },
+  'time-too-short': {
+    meaning: 'the shortest way to the exit, or to what a rule wants, takes longer at full speed than there is time',
+    example: { changes: { 'levels.0.rules.timeLimit': 1 } },
+  },
+  'never-filled': {
+    meaning: 'a rule waits for goals that nothing fills',
+    example: {
+      changes: {
+        'cast.5': { id: 'nest', name: 'Nest', tags: ['nest'], radius: 0.4, tint: '#7a5c3e' },
+        'contacts.2': { by: 'player', on: 'nest', does: [] },
+        'levels.0.pieces.3': { id: 'nest', name: 'Nest', kind: 'nest', at: [3.5, 5.5], facing: 0 },
+        'levels.0.cues.7': '  win when all nest filled',
+      },
+    },
+  },
+  'too-few-to-fill': {
+    meaning: 'fewer things lie about than goals are to be filled',
+    example: {
+      changes: {
+        'cast.5': { id: 'nest', name: 'Nest', tags: ['nest'], radius: 0.4, tint: '#7a5c3e' },
+        'contacts.2': { by: 'player', on: 'nest', does: [{ effect: 'fill' }] },
+        'levels.0.pieces.3': { id: 'nest', name: 'Nest', kind: 'nest', at: [3.5, 5.5], facing: 0 },
+        'levels.0.pieces.4': { id: 'nest-2', name: 'Nest 2', kind: 'nest', at: [4.5, 5.5], facing: 0 },
+        'levels.0.cues.7': '  win when all nest filled',
+      },
+    },
+  },
+} as const satisfies Readonly<Record<string, FaultEntry>>;
