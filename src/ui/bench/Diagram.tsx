@@ -271,7 +271,7 @@ function actTexts(state: StateOutline): string[] {
     ...(state.enter ? [`enter ${state.enter.text}`] : []),
     ...(state.leave ? [`leave ${state.leave.text}`] : []),
     ...state.repeats.map((repeat) => repeat.whole.text),
-    ...(state.facing ? [`face ${state.facing.text}`] : []),
+    ...(state.facing ? [state.facing.text] : []),
   ];
 }
 

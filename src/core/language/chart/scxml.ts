@@ -39,7 +39,7 @@ export function writeScxml(text: string): Result<string, Diagnostic> {
         id: state.name,
         'gorge:do': state.motion?.text ?? 'hold',
         ...(state.isOut ? { 'gorge:be': 'out' } : {}),
-        ...(state.facing ? { 'gorge:face': state.facing.text } : {}),
+        ...(state.facing ? { 'gorge:face': state.facing.text.replace(/^face\s*/, '') } : {}),
       },
       [
         ...(state.enter ? [element('onentry', {}, actsOf(state.enter))] : []),

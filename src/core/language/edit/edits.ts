@@ -156,8 +156,8 @@ export function setFacing(text: string, name: string, facing: string | undefined
   if (!state) return [];
   const { facing: before } = state;
   if (!before) return facing === undefined ? [] : insertAfterMotion(text, state, facing);
-  const from = text.lastIndexOf('face', before.from);
-  return facing === undefined ? [cutLines(text, from, before.to)] : [{ from, to: before.to, insert: facing }];
+  const { from, to } = before;
+  return facing === undefined ? [cutLines(text, from, to)] : [{ from, to, insert: facing }];
 }
 
 /** A knob or a number kept, written before the first state. */

@@ -38,6 +38,7 @@ export interface StateOutline {
   isOut: boolean;
   /** `be in` or `be out`, where it is said. */
   presence: Piece | undefined;
+  /** `face` with where to, where it is said. */
   facing: Piece | undefined;
   enter: Piece | undefined;
   leave: Piece | undefined;
@@ -122,7 +123,8 @@ function outlineState(statement: StatementSyntax, text: string): StateOutline | 
   const block = (part: StatementSyntax | undefined) =>
     part?.block && stretch(text, part.block.span.from, part.block.span.to);
   const find = (keyword: string) => parts.find((part) => part.keyword === keyword);
-  const presence = find('be');
+  const withKeyword = (part: StatementSyntax | undefined) =>
+    part && stretch(text, part.keywordSpan.from, part.tokens.at(-1)?.span.to ?? part.keywordSpan.to);
   const { to } = statement.block.span;
   return {
     name: name.text,
@@ -132,8 +134,8 @@ function outlineState(statement: StatementSyntax, text: string): StateOutline | 
     end: text[to - 1] === '}' ? to - 1 : to,
     motion: piece(find('do')),
     isOut: find('be')?.tokens[0]?.text === 'out',
-    presence: presence && stretch(text, presence.keywordSpan.from, presence.tokens.at(-1)?.span.to ?? presence.span.to),
-    facing: piece(find('face')),
+    presence: withKeyword(find('be')),
+    facing: withKeyword(find('face')),
     enter: block(find('enter')),
     leave: block(find('leave')),
     repeats: parts
