@@ -139,9 +139,11 @@ export { completeCueAt, cueMeaningAt } from './language/cues/completeCue';
 export {
   addCueFormLine,
   addToWave,
+  newRuleTests,
   readCueForm,
   removeCueFormLine,
   renameCue,
+  setCueFormCondition,
   setCueFormLine,
   setCueFormPart,
   type CueFormBlock,

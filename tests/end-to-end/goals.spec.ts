@@ -74,6 +74,14 @@ test('rules are written by forms: a pot is fetched, a shelf filled by hand, and 
   await win.fill('win when (score >= 90 or clock > 20 s) and not player touches rack');
   await win.press('Enter');
   await expect(page.getByLabel('Not written')).toBeHidden();
+  // The same as it is built: a part taken away, another put beside what is left.
+  await rules.getByRole('button', { name: 'Write win of rules as text' }).click();
+  await rules.getByRole('button', { name: 'Remove part 1.1' }).click();
+  await rules.getByLabel('or beside part 1', { exact: true }).selectOption('no … left');
+  await rules.getByRole('button', { name: 'Write win of rules as text' }).click();
+  await expect(rules.getByLabel('Text of win of rules')).toHaveValue(
+    /^win when \(clock > 20 s or no [\w-]+ left\) and not player touches rack$/,
+  );
   await rules.getByRole('button', { name: 'Remove win of rules' }).click();
   await page.getByRole('button', { name: 'Text', exact: true }).click();
   const editor = page.locator('.cm-content');

@@ -9,9 +9,11 @@ import {
   applyEdits,
   checkCues,
   commands,
+  newRuleTests,
   readCueForm,
   removeCueFormLine,
   renameCue,
+  setCueFormCondition,
   setCueFormLine,
   setCueFormPart,
   type CueFormBlock,
@@ -20,6 +22,7 @@ import {
   type CueNames,
 } from '@/core/index';
 import { useDesk, useFollowed } from '../desk/DeskContext';
+import { ConditionTree, type ConditionTreeProps } from '../desk/panels/ConditionTree';
 import { NumberField, SelectField } from '../desk/panels/fields';
 import { ValueField } from '../desk/panels/ValueField';
 import { NotWritten } from '../frame/NotWritten';
@@ -48,6 +51,7 @@ export function CueForms() {
     return undefined;
   };
   const blocks = readCueForm(text, names);
+  const tests = newRuleTests(names);
   return (
     <div data-testid="cue-forms" style={{ flex: 1, minHeight: 0, overflow: 'auto', padding: '8px 10px' }}>
       <NotWritten fault={refused} onClose={() => setRefused(undefined)} />
@@ -97,6 +101,8 @@ export function CueForms() {
                 change(`Set ${line.word} of ${block.name || block.keyword}`, setCueFormPart(part, value))
               }
               onWrite={(written) => change(`Write ${line.word}`, setCueFormLine(line, written))}
+              tests={tests}
+              onCondition={(tree) => change('Change a condition', setCueFormCondition(line, tree))}
               onRemove={() => change(`Remove ${line.word}`, removeCueFormLine(text, line))}
               onExtend={
                 line.innerEnd === undefined ? undefined : () => change('Add to the wave', addToWave(text, line, names))
@@ -147,6 +153,8 @@ function FormLine({
   owner,
   onSet,
   onWrite,
+  tests,
+  onCondition,
   onRemove,
   onExtend,
 }: {
@@ -155,10 +163,17 @@ function FormLine({
   onSet: (part: CueFormPart, value: string) => void;
   /** Writes the whole line anew; gives the fault that it would make. */
   onWrite: (written: string) => string | undefined;
+  /** Tests that a condition can be given. */
+  tests: ConditionTreeProps['options'];
+  onCondition: ConditionTreeProps['onWrite'];
   onRemove: () => void;
   onExtend: (() => void) | undefined;
 }) {
   const [isText, setIsText] = useState(false);
+  const { condition } = line;
+  const partsIn = (from: number, to: number) => (
+    <Parts parts={line.parts.filter((part) => part.from >= from && part.to <= to)} line={line} onSet={onSet} />
+  );
   return (
     <div
       title={line.meaning}
@@ -176,18 +191,22 @@ function FormLine({
     >
       <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 4, flex: 1, minWidth: 0 }}>
         {isText && <ValueField label={`Text of ${line.word} of ${owner}`} value={line.head.text} onCommit={onWrite} />}
-        {(isText ? [] : grouped(line.parts)).map((parts, index) => (
-          <span key={index} style={{ display: 'inline-flex', alignItems: 'center', gap: 4 }}>
-            {parts.map((part) => (
-              <Part
-                key={part.from}
-                part={part}
-                isFirst={part.from === line.from}
-                onSet={(value) => onSet(part, value)}
-              />
-            ))}
-          </span>
-        ))}
+        {!isText && partsIn(line.from, condition?.from ?? line.to)}
+        {!isText && condition && (
+          <div style={{ flexBasis: '100%', paddingLeft: 16 }}>
+            <ConditionTree
+              name={`what ${line.word} of ${owner} waits for`}
+              whole={condition.tree}
+              options={tests}
+              onWrite={onCondition}
+              renderTest={(test) => (
+                <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 4 }}>
+                  {partsIn(test.from, test.to)}
+                </div>
+              )}
+            />
+          </div>
+        )}
         {onExtend && (
           <button type="button" className="act" onClick={onExtend}>
             Add a kind
@@ -209,6 +228,25 @@ function FormLine({
       </ActionIcon>
     </div>
   );
+}
+
+/** Parts of a line side by side, each with its field. */
+function Parts({
+  parts,
+  line,
+  onSet,
+}: {
+  parts: readonly CueFormPart[];
+  line: CueFormLine;
+  onSet: (part: CueFormPart, value: string) => void;
+}) {
+  return grouped(parts).map((group, index) => (
+    <span key={index} style={{ display: 'inline-flex', alignItems: 'center', gap: 4 }}>
+      {group.map((part) => (
+        <Part key={part.from} part={part} isFirst={part.from === line.from} onSet={(value) => onSet(part, value)} />
+      ))}
+    </span>
+  ));
 }
 
 /** Parts that stay together when a line wraps: a field with its unit and the comma behind it. */

@@ -32,11 +32,12 @@ export function cueSource(session: DeskSession): TextSource {
 }
 
 export function cueNames(game: GameDocument, level: Level): CueNames {
-  const kinds = [...resolvedCast(game).values()];
+  const cast = [...resolvedCast(game).values()];
+  // What a new line is about is the first of them: not the player.
+  const kinds = [...cast.filter(({ control }) => !control), ...cast.filter(({ control }) => control)];
   const cues = [...cueTextOf(level).matchAll(/^\s*(?:spawner|waves)\s+([a-zA-Z_]\w*)/gm)].map(([, name]) => name);
   return {
-    // What a new line brings in is the first of them: not the player.
-    kinds: [...kinds.filter(({ control }) => !control), ...kinds.filter(({ control }) => control)].map(({ id }) => id),
+    kinds: kinds.map(({ id }) => id),
     tags: [...new Set(kinds.flatMap((kind) => kind.tags))],
     marks: [...level.marks.map(({ id }) => id), ...EDGE_NAMES],
     grounds: game.terrain.map(({ id }) => id),

@@ -1,13 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import { RandomStream } from '../../foundation/random';
+import { joinTo } from '../edit/conditionText';
 import { applyEdits } from '../edit/textEdit';
 import { checkCues } from './checkCues';
 import {
   addCueFormLine,
   addToWave,
+  newRuleTests,
   readCueForm,
   removeCueFormLine,
   renameCue,
+  setCueFormCondition,
   setCueFormLine,
   setCueFormPart,
 } from './cueForm';
@@ -149,6 +152,22 @@ describe('cues as forms', () => {
     const condition = 'win when (clock > 9 s or score > 3) and not player at shore';
     expect(applyEdits(text, setCueFormLine(line('win'), condition))).toContain(`  ${condition} # late\n`);
     expect(applyEdits(text, setCueFormLine(line('wave'), 'wave 1'))).toBe(text);
+  });
+
+  test('a condition is shown as it is joined, and written anew with what is added to it', () => {
+    const text =
+      'waves tide { at shore; wave 1 { 1 cart } }\nrules {\n  win when clock > 9 s and (no pot left or not tide cleared)\n}\n';
+    const win = form(text)[1].lines.find(({ word }) => word === 'win')!;
+    const { tree } = win.condition!;
+    expect(tree).toMatchObject({ type: 'and', parts: [{ text: 'clock > 9 s' }, { type: 'or' }] });
+    expect(applyEdits(text, setCueFormCondition(win, tree))).toBe(text);
+    for (const { text: test } of newRuleTests({ ...NAMES, cues: ['tide'] })) {
+      const joined = applyEdits(text, setCueFormCondition(win, joinTo(tree, 'and', test)));
+      expect(joined).toContain(`(no pot left or not tide cleared) and ${test}\n`);
+      expect(errorsOf(joined)).toEqual([]);
+    }
+    const open = form('spawner lane { at shore; every 2 s; pick cart; open when score >= 3 }')[0].lines;
+    expect(open.map(({ condition }) => condition?.tree.type)).toEqual([undefined, undefined, undefined, 'test']);
   });
 
   test('a knob is added before what could read it, each under another name', () => {

@@ -1,8 +1,12 @@
 import { UNIT_NAMES } from '../../foundation/units';
+import { conditionText, writeCondition, type ConditionText } from '../edit/conditionText';
 import { applyEdits, type TextEdit } from '../edit/textEdit';
 import { isName } from '../syntax/isName';
 import { parseScript, type StatementSyntax } from '../syntax/parseScript';
 import { COMPARISONS } from '../vocabulary';
+import { RULE_CONDITION_WORDS } from '../words/ruleConditions';
+import { checkCues } from './checkCues';
+import type { CheckedCues, CueCondition } from './checkedCues';
 import { completeCueAt } from './completeCue';
 import type { CueNames } from './cueConditions';
 import { CUE_WORDS, type CueBlock, type CueWord } from './cueWords';
@@ -30,6 +34,8 @@ export interface CueFormLine {
   parts: CueFormPart[];
   /** Where a line inside of its own braces can be added, for waves. */
   innerEnd: number | undefined;
+  /** What stands behind `when`; undefined while the text has errors. */
+  condition: { from: number; to: number; tree: ConditionText } | undefined;
 }
 
 export interface CueFormBlock {
@@ -51,10 +57,14 @@ const REPEATED = new Set(['knob', 'wave', 'supply', 'score', 'win', 'lose', 'ret
 
 /** The cues and rules of a level as forms; one text, of which every part keeps its place. */
 export function readCueForm(text: string, names: CueNames): CueFormBlock[] {
+  const { checked } = checkCues(text, [], names);
+  const trees = checked ? conditionsOf(checked).map((condition) => conditionText(condition, text)) : [];
   return parseScript(text).statements.flatMap((statement): CueFormBlock[] => {
     const { keyword, block } = statement;
     if (!block || (keyword !== 'spawner' && keyword !== 'waves' && keyword !== 'rules')) return [];
-    const lines = block.statements.flatMap((line) => readLine(text, line, keyword, names));
+    const lines = block.statements
+      .flatMap((line) => readLine(text, line, keyword, names))
+      .map((line) => ({ ...line, condition: conditionOf(text, line, trees) }));
     const taken = new Set(lines.filter(({ depth }) => depth === 0).map(({ word }) => word));
     return [
       {
@@ -88,8 +98,49 @@ function readLine(text: string, line: StatementSyntax, inside: CueBlock, names: 
       line.keyword === 'knob' && part.text === '=' ? { ...part, type: 'word', options: [] } : part,
     ),
     innerEnd: line.block ? line.block.span.to - 1 : undefined,
+    condition: undefined,
   };
   return [own, ...(line.block?.statements ?? []).flatMap((inner) => readLine(text, inner, 'wave', names))];
+}
+
+/** Everything that cues and rules wait for. */
+function conditionsOf({ cues, rules }: CheckedCues): CueCondition[] {
+  const ofCues = cues.flatMap((cue) =>
+    cue.type === 'spawner' ? [cue.spawner.open, cue.spawner.close] : [cue.waves.open],
+  );
+  const ofScores = (rules?.scores ?? []).map(({ event }) => (event.type === 'holds' ? event.condition : undefined));
+  const ends = [...(rules?.loses ?? []), ...(rules?.wins ?? [])].map(({ condition }) => condition);
+  return [...ofCues, ...ofScores, ...ends].filter((condition) => condition !== undefined);
+}
+
+/** The condition of a line: that of which the first test stands in it. */
+function conditionOf(text: string, line: CueFormLine, trees: readonly ConditionText[]): CueFormLine['condition'] {
+  const when = line.parts.find((part) => part.text === 'when');
+  const tree = trees.find((own) => placeOf(own) >= line.from && placeOf(own) < line.head.to);
+  if (!when || !tree) return undefined;
+  const from = when.to + /^\s*/.exec(text.slice(when.to))![0].length;
+  return { from, to: line.head.to, tree };
+}
+
+function placeOf(tree: ConditionText): number {
+  return tree.type === 'test' ? tree.from : placeOf(tree.type === 'not' ? tree.part : tree.parts[0]);
+}
+
+/** Writes the condition of a line anew. */
+export function setCueFormCondition({ condition }: CueFormLine, tree: ConditionText): TextEdit[] {
+  return condition ? [{ from: condition.from, to: condition.to, insert: writeCondition(tree) }] : [];
+}
+
+/** Every test that a condition of cues and rules can be given, with names that the level knows. */
+export function newRuleTests(names: CueNames): { value: string; label: string; text: string }[] {
+  const words = RULE_CONDITION_WORDS.flatMap(({ operation, before, of, after }) => {
+    const [name] = names[of];
+    const text = [...before, name, ...after].join(' ');
+    return name === undefined
+      ? []
+      : [{ value: operation as string, label: [...before, '…', ...after].join(' '), text }];
+  });
+  return [...words, { value: 'compare', label: 'a comparison', text: 'clock > 10 s' }];
 }
 
 function readParts(text: string, from: number, to: number, names: CueNames): CueFormPart[] {

@@ -1,4 +1,6 @@
-import type { Condition, Expression } from '../checkedBehavior';
+import type { Span } from '../../foundation/diagnostic';
+import type { Expression } from '../checkedBehavior';
+import type { ConditionTree } from '../conditions/conditionTree';
 
 /** A condition as a form shows it: how its parts are joined, and the text of each single test. */
 export type ConditionText =
@@ -10,7 +12,7 @@ export type ConditionText =
 export type ConditionPath = readonly number[];
 
 /** The parts of a condition that was read from a text. */
-export function conditionText(condition: Condition, text: string): ConditionText {
+export function conditionText(condition: ConditionTree<{ span: Span }>, text: string): ConditionText {
   switch (condition.type) {
     case 'not':
       return { type: 'not', part: conditionText(condition.part, text) };
