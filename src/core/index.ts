@@ -86,7 +86,14 @@ export {
   type Parameter,
   type VocabularyEntry,
 } from './language/vocabulary';
-export { completeAt, meaningAt, type CompletionPlace, type GameNames, type Proposal } from './language/edit/completion';
+export {
+  completeAt,
+  describeParameter,
+  meaningAt,
+  type CompletionPlace,
+  type GameNames,
+  type Proposal,
+} from './language/edit/completion';
 export {
   addAct,
   addRepeat,

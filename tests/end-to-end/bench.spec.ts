@@ -281,3 +281,14 @@ test('knobs are made, changed and taken away by forms', async ({ page }, info) =
   await page.getByLabel('Remove temper').click();
   await expect(text).not.toContainText('temper');
 });
+
+test('a word of the language is found in the palette, with what it means and its clauses', async ({ page }, info) => {
+  await openDesk(page, info);
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Find an action, a guard, a script or a word of the language').fill('chase');
+  await page.getByRole('button', { name: /^chase \(motion\)/ }).click();
+  const card = page.getByRole('dialog', { name: 'chase' });
+  await expect(card).toContainText('It stands behind “do”');
+  await expect(card).toContainText('cells/s');
+  await expect(card.locator('pre')).toContainText('chase player');
+});

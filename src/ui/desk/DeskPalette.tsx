@@ -3,6 +3,7 @@
 import { Spotlight } from '@mantine/spotlight';
 import { useFollowed, useDesk } from './DeskContext';
 import type { Help } from './DeskKeys';
+import { PALETTE_WORDS } from './openWord';
 
 /** Finds any action of the desk by its name (Ctrl+K). */
 export function DeskPalette({
@@ -52,14 +53,17 @@ export function DeskPalette({
     ...session.level.pieces.map((piece) =>
       act(`piece ${piece.id}`, piece.name, 'Select this piece', () => session.select([piece.id])),
     ),
+    ...PALETTE_WORDS.map(({ id, label, description, open }) => act(id, label, description, open)),
   ];
   return (
     <Spotlight
       actions={list}
+      limit={40}
+      scrollable
       nothingFound="Nothing by that name"
       highlightQuery
       shortcut="mod + K"
-      searchProps={{ placeholder: 'Find an action, a guard or a script' }}
+      searchProps={{ placeholder: 'Find an action, a guard, a script or a word of the language' }}
     />
   );
 }
