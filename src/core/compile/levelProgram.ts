@@ -25,13 +25,20 @@ export type MotionProgram = (
       step: number;
       pauseTicks: number;
     }
-  | { operation: 'hover'; isSmooth: boolean; periodTicks: number; phase: number }
+  | {
+      operation: 'hover';
+      isSmooth: boolean;
+      periodTicks: number;
+      phase: number;
+      /** Whether each piece draws where in its period it begins. */
+      drawsPhase: boolean;
+    }
   | {
       operation: 'drift';
       rim: 'leave' | 'wrap' | 'bounce' | 'reflect';
       step: number;
-      /** Index of the only ground that turns it; −1 for all that is solid. */
-      ground: number;
+      /** Indices of the only grounds that turn it; none for all that is solid. */
+      grounds: number[];
     }
   | { operation: 'wander'; step: number; everyTicks: number }
   | { operation: 'roam'; step: number; choice: 'random' | 'toward' | 'away' | 'ahead'; lead: number }
@@ -46,6 +53,10 @@ export type MotionProgram = (
       slack: number;
       apart: number;
       leadTicks: number;
+      /** Whether it goes after the target seen or not. */
+      knowsAlways: boolean;
+      /** In which direction its distance counts. */
+      measured: 'all round' | 'across' | 'up and down';
     }
   | {
       operation: 'travel';
@@ -85,7 +96,11 @@ export function isHunt({ operation }: MotionProgram): boolean {
 }
 
 /** Where a piece faces, if not where its motion says; `heading` has the unit vector. */
-export type FacingProgram = { to: 'ahead' | 'back' | 'player' | 'sighting' } | { to: 'heading'; x: number; y: number };
+export type FacingProgram =
+  | { to: 'ahead' | 'back' | 'sighting' }
+  /** Only while it is nearer than `range`, seen or not; below 0 while it is seen. */
+  | { to: 'player'; range: number }
+  | { to: 'heading'; x: number; y: number };
 
 /** A word of a condition with folded numbers. `slot` numbers the tests of a state that count ticks. */
 export type WordTest =

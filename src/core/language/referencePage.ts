@@ -181,7 +181,8 @@ function describeParameter(parameter: Parameter): string[] {
   if (parameter.type === 'name') {
     const name = [...parameter.words, parameter.of.toUpperCase()].join(' ');
     const what = parameter.of === 'sound' ? 'any word' : `the id of a ${parameter.of}`;
-    return [`- \`${name}\`: ${parameter.meaning}; ${what}`];
+    const list = parameter.isList ? ', or several joined by `and`' : '';
+    return [`- \`${name}\`: ${parameter.meaning}; ${what}${list}`];
   }
   const label = [...parameter.words, parameter.name.toUpperCase()].join(' ');
   const fallback =

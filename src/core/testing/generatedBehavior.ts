@@ -63,14 +63,15 @@ export function generatedBehavior(
     `circle player, ${draw.pick(['clockwise', 'counterclockwise'])}, at ${speed()}, keeping ${number(1, 4)} cells`,
     `roam corridors, ${draw.pick(['toward player', 'away from player', 'ahead of player'])}, at ${speed()}`,
     `follow player by path at ${speed()}, keep ${number(0.5, 2)} cells`,
+    `chase player ${draw.pick(['by path', 'straight'])}, seen or not, ${draw.pick(['measured across', 'measured up and down', 'measured all round'])}, at ${speed()}, keep ${number(0.5, 3)} cells`,
   ];
   const motion = () =>
     draw.pick([
       'hold',
       `patrol route, ${draw.pick(['loop', 'back and forth', 'once'])}, at ${speed()}, pausing ${number(0, 1)} s`,
       `pace ${draw.pick(['across', 'ahead', 'up and down'])}${ledges} at ${speed()}, pausing ${number(0, 0.5)} s`,
-      `hover route, over ${number(1, 5)} s`,
-      `drift ${draw.pick(['wrapping', 'bouncing', 'reflecting'])} at ${speed()}`,
+      `hover route, ${draw.pick(['from its phase', 'from a random phase'])}, over ${number(1, 5)} s`,
+      `drift ${draw.pick(['wrapping', 'bouncing', 'reflecting'])} at ${speed()}${draw.pick(['', '', `, from wall and ${ground}`])}`,
       `wander at ${speed()}, turning every ${number(0.3, 2)} s`,
       `chase player ${draw.pick(['by path', 'straight'])} at pace * ${number(0.5, 2)}, keep ${number(0, 1)} cells, slack ${number(0, 1)} cells, apart ${draw.pick(['0', number(0.3, 2)])} cells, leading ${number(0, 1)} s`,
       `travel to ${draw.pick(['last sighting', 'last sound', 'home', `mark ${mark}`])} at ${speed()}`,
@@ -130,7 +131,8 @@ export function generatedBehavior(
       { length: draw.whole(index === 0 ? 0 : 1, 3) },
       () => `go ${target()} when ${condition()} { ${acts(1)} }`,
     );
-    const face = draw.pick(['', '', '', 'face player', 'face last sighting', 'face heading 90 deg']);
+    const near = asksForPlayer ? [`face player within ${number(2, 9)} cells`] : [];
+    const face = draw.pick(['', '', '', 'face player', 'face last sighting', 'face heading 90 deg', ...near]);
     const repeat = draw.pick(['', '', `repeat every ${number(0.1, 2)} s { ${acts(2)} }`]);
     const lines = [`do ${motion()}`, face, `enter { ${acts(1)} }`, `leave { ${acts(1)} }`, repeat, ...transitions];
     return `${index === 0 ? 'start ' : ''}state ${state} { ${lines.join(' ')} }`;

@@ -80,7 +80,7 @@ function ParameterField({
   onCommit: (value: string) => string | undefined;
 }) {
   const { names } = useScriptForms();
-  if (parameter.type === 'name' && parameter.of !== 'sound') {
+  if (parameter.type === 'name' && parameter.of !== 'sound' && !parameter.isList) {
     const known = names[parameter.of] ?? [];
     const ids = value === '' || known.includes(value) ? known : [value, ...known];
     const leaveOut = parameter.isNeeded ? [] : [{ value: '', label: 'left out' }];

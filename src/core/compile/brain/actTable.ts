@@ -10,7 +10,9 @@ const LIES_TICKS = 1_000_000_000;
 const FACINGS: WordTable<FacingWord, FacingProgram, [fold: PhraseFolder]> = {
   face: (phrase, fold) => {
     const heading = fold.value(phrase, 'heading');
-    return heading >= 0 ? { to: 'heading', x: cosDegrees(heading), y: sinDegrees(heading) } : { to: phrase.choices.to };
+    if (heading >= 0) return { to: 'heading', x: cosDegrees(heading), y: sinDegrees(heading) };
+    const { to } = phrase.choices;
+    return to === 'player' ? { to, range: fold.value(phrase, 'range') } : { to };
   },
 };
 

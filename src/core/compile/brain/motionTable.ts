@@ -25,12 +25,13 @@ const MOTIONS: WordTable<MotionWord, MotionProgram, [fold: PhraseFolder]> = {
     isSmooth: phrase.choices.easing === 'smooth',
     periodTicks: Math.max(2, fold.ticks(phrase, 'period')),
     phase: fold.value(phrase, 'phase'),
+    drawsPhase: phrase.choices.begin === 'drawn',
   }),
   drift: (phrase, fold) => ({
     operation: 'drift',
     rim: phrase.choices.rim,
     step: fold.step(phrase, 'speed'),
-    ground: fold.ground(phrase.names.ground),
+    grounds: fold.grounds(phrase.names.ground),
   }),
   wander: (phrase, fold) => ({
     operation: 'wander',
@@ -59,6 +60,8 @@ const MOTIONS: WordTable<MotionWord, MotionProgram, [fold: PhraseFolder]> = {
     slack: fold.value(phrase, 'slack'),
     apart: fold.value(phrase, 'apart'),
     leadTicks: fold.ticks(phrase, 'lead'),
+    knowsAlways: phrase.choices.knowing === 'always',
+    measured: phrase.choices.measured,
   }),
   travel: (phrase, fold) => {
     const mark = fold.mark(phrase.names.mark);

@@ -60,6 +60,11 @@ export class PhraseFolder {
     return index;
   }
 
+  /** Indices of the grounds of a list; none when none is named. */
+  grounds(named: NamedThing | undefined): number[] {
+    return named ? [named, ...(named.more ?? [])].map((own) => this.ground(own)) : [];
+  }
+
   kind(named: NamedThing): number {
     const index = this.known.kinds.indexOf(named.id);
     if (index < 0) this.noteUnknown(named, 'unknown-kind', 'kind', this.known.kinds, 'kinds');

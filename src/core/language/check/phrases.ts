@@ -1,6 +1,13 @@
 import { BASE_UNIT, DIMENSION_WORDS, type UnitName } from '../../foundation/units';
 import { isChanging, type Expression, type Phrase } from '../checkedBehavior';
-import type { ChoiceParameter, ClauseParameter, NameParameter, VocabularyEntry, WordsOfRole } from '../vocabulary';
+import type {
+  ChoiceParameter,
+  ClauseParameter,
+  NamedThing,
+  NameParameter,
+  VocabularyEntry,
+  WordsOfRole,
+} from '../vocabulary';
 import { VOCABULARY } from '../vocabulary';
 import { type ExpressionScope, readExpression } from './expressions';
 import { adviseUnit, adviseWord, proposeWord } from '../../foundation/nearestWord';
@@ -181,13 +188,31 @@ function readName(
     );
     return;
   }
-  let id = cursor.take()!.text;
-  // Ids may have hyphens, which are symbols elsewhere.
+  const named: NamedThing = takeId(cursor);
+  while (parameter.isList && cursor.current?.text === 'and' && cursor.takeIfText('and')) {
+    if (cursor.current?.type !== 'word') {
+      scope.faults.error(
+        cursor.span,
+        'name-missing',
+        `\`and\` needs the id of a ${parameter.of}.`,
+        `As in \`${entry.example}\`.`,
+      );
+      break;
+    }
+    (named.more ??= []).push(takeId(cursor));
+  }
+  phrase.names[parameter.name] = named;
+}
+
+/** An id with its place. Ids may have hyphens, which are symbols elsewhere. */
+function takeId(cursor: TokenCursor): NamedThing {
+  const first = cursor.take()!;
+  let id = first.text;
   while (cursor.current?.text === '-') {
     cursor.take();
     id += `-${cursor.take()?.text ?? ''}`;
   }
-  phrase.names[parameter.name] = { id, span: cursor.spanSince(first.span) };
+  return { id, span: cursor.spanSince(first.span) };
 }
 
 function noteUnknownClause(cursor: TokenCursor, entry: VocabularyEntry, scope: PhraseScope): void {

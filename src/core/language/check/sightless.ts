@@ -38,11 +38,13 @@ function looks({ transitions }: StateDefinition): boolean {
 const CHASES = 'chases what it sees';
 
 /** What a phrase does with what has been seen; undefined for phrases that need no sight. */
-function needOf({ operation, choices, names }: Phrase): string | undefined {
-  if (operation === 'chase') return CHASES;
+function needOf({ operation, choices, names, quantities }: Phrase): string | undefined {
+  if (operation === 'chase') return choices.knowing === 'always' ? undefined : CHASES;
   if (operation === 'travel' && choices.place === 'sighting' && !names.mark) return 'travels to the last sighting';
   if (operation === 'turn' && choices.place !== 'sound') return 'turns to the player';
-  if (operation === 'face' && (choices.to === 'player' || choices.to === 'sighting'))
+  const { range } = quantities;
+  const isUnseen = range?.type !== 'quantity' || range.value >= 0;
+  if (operation === 'face' && ((choices.to === 'player' && !isUnseen) || choices.to === 'sighting'))
     return 'faces the player while it sees it';
   return undefined;
 }

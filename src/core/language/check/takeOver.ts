@@ -118,7 +118,10 @@ class Substitution {
       Object.entries(phrase.quantities).map(([name, value]) => [name, this.expression(value)]),
     );
     const names = Object.fromEntries(
-      Object.entries(phrase.names).map(([name, value]) => [name, { ...value, span: this.span }]),
+      Object.entries(phrase.names).map(([name, value]) => [
+        name,
+        { ...value, span: this.span, more: value.more?.map((other) => ({ ...other, span: this.span })) },
+      ]),
     );
     return { ...phrase, quantities, names, span: this.span };
   }

@@ -228,7 +228,8 @@ class Proposer {
     }
     if (!current) return clauses();
     const { parameter, tail } = current;
-    if (parameter.type === 'name') return tail.length === 0 ? this.namesOf(parameter) : clauses();
+    if (parameter.type === 'name')
+      return tail.length === 0 || (parameter.isList && tail.at(-1) === 'and') ? this.namesOf(parameter) : clauses();
     if (parameter.type === 'choice') return clauses();
     const mayChange = role === 'motion' && parameter.name === 'speed';
     return this.value(tail, parameter.dimension, mayChange) ?? clauses();

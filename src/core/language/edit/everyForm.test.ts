@@ -38,7 +38,7 @@ const UNITS: Record<string, string> = {
 
 /** A value in the range of a parameter. */
 function valueFor(parameter: Parameter, option: number): string {
-  if (parameter.type === 'name') return IDS[parameter.of];
+  if (parameter.type === 'name') return parameter.isList ? `${IDS[parameter.of]} and kerb` : IDS[parameter.of];
   if (parameter.type === 'choice') {
     const { value } = parameter.options[option % parameter.options.length];
     return value === parameter.fallback ? '' : value;

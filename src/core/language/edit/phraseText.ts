@@ -20,7 +20,8 @@ export function fieldsOf(phrase: Phrase, text: string): PhraseFields {
       const value = phrase.choices[parameter.name];
       values[parameter.name] = value === parameter.fallback ? '' : value;
     } else if (parameter.type === 'name') {
-      values[parameter.name] = phrase.names[parameter.name]?.id ?? '';
+      const named = phrase.names[parameter.name];
+      values[parameter.name] = named ? [named, ...(named.more ?? [])].map(({ id }) => id).join(' and ') : '';
     } else {
       const { span } = phrase.quantities[parameter.name];
       // What was left out has the place of the whole phrase.

@@ -31,6 +31,8 @@ export interface NameParameter {
   /** What the id is of; sounds are named freely. */
   of: 'ground' | 'sound' | 'mark' | 'kind';
   isNeeded: boolean;
+  /** Whether several can be named, joined by `and`. */
+  isList?: boolean;
   meaning: string;
 }
 

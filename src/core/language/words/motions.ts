@@ -118,6 +118,19 @@ export const MOTION_WORDS = [
         ],
         fallback: 'smooth',
       },
+      {
+        type: 'choice',
+        name: 'begin',
+        options: [
+          { value: 'given', words: ['from', 'its', 'phase'], meaning: 'begins where `phase` says' },
+          {
+            value: 'drawn',
+            words: ['from', 'a', 'random', 'phase'],
+            meaning: 'each piece draws anew in every run where in its period it begins',
+          },
+        ],
+        fallback: 'given',
+      },
       clause('period', 'over', 'time', [0.1, 600], 4, 'how long there and back takes'),
       clause('phase', 'phase', 'share', [0, 1], 0, 'how far into the period it begins'),
     ],
@@ -158,11 +171,12 @@ export const MOTION_WORDS = [
         words: ['from'],
         of: 'ground',
         isNeeded: false,
-        meaning: 'only this ground turns it; left out, all that is solid',
+        isList: true,
+        meaning: 'only these grounds turn it; left out, all that is solid',
       },
     ],
     meaning: 'Goes straight on where it faces. One that leaves or wraps passes over all ground.',
-    example: 'do drift reflecting at 4 cells/s, from wall',
+    example: 'do drift reflecting at 4 cells/s, from wall and ice',
   },
   {
     role: 'motion',
@@ -283,6 +297,29 @@ export const MOTION_WORDS = [
         fallback: 'path',
       },
       ledgesChoice,
+      {
+        type: 'choice',
+        name: 'knowing',
+        options: [
+          { value: 'seen', words: ['once', 'seen'], meaning: 'as far as it sees the target, or last saw it' },
+          { value: 'always', words: ['seen', 'or', 'not'], meaning: 'it always knows where the target is' },
+        ],
+        fallback: 'seen',
+      },
+      {
+        type: 'choice',
+        name: 'measured',
+        options: [
+          { value: 'all round', words: ['measured', 'all', 'round'], meaning: '`keep` counts in every direction' },
+          { value: 'across', words: ['measured', 'across'], meaning: '`keep` counts to the east and west only' },
+          {
+            value: 'up and down',
+            words: ['measured', 'up', 'and', 'down'],
+            meaning: '`keep` counts to the north and south only',
+          },
+        ],
+        fallback: 'all round',
+      },
       speedClause,
       clause('keep', 'keep', 'length', [0, 100], 0, 'the distance between centres at which it stops'),
       clause(

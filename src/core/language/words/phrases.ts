@@ -35,6 +35,8 @@ type ChoiceOf<Word extends Operation, Name extends string> = Extract<
 export interface NamedThing {
   id: string;
   span: Span;
+  /** Others of a list, behind the first. */
+  more?: NamedThing[];
 }
 
 /** A phrase of one word, with what its entry says that it takes. All numbers and choices are there, or their fallbacks. */

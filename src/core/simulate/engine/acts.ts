@@ -72,7 +72,8 @@ export function turnTo(world: World, piece: number, facing: FacingProgram): void
       world.facingY[piece] = -world.facingY[piece];
       return;
     case 'player':
-      if (world.sights[piece] === 1) facePlace(world, piece, world.player.x, world.player.y);
+      if (facing.range < 0 ? world.sights[piece] === 1 : isPlayerWithin(world, piece, facing.range))
+        facePlace(world, piece, world.player.x, world.player.y);
       return;
     case 'sighting':
       if (world.lastSeenTick[piece] !== NEVER) facePlace(world, piece, world.lastSeenX[piece], world.lastSeenY[piece]);
@@ -82,6 +83,13 @@ export function turnTo(world: World, piece: number, facing: FacingProgram): void
     default:
       assertNever(facing);
   }
+}
+
+function isPlayerWithin(world: World, piece: number, range: number): boolean {
+  if (!world.hasPlayer) return false;
+  const dx = world.player.x - world.x[piece];
+  const dy = world.player.y - world.y[piece];
+  return dx * dx + dy * dy <= range * range;
 }
 
 export function facePlace(world: World, piece: number, x: number, y: number): void {

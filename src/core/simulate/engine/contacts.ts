@@ -13,10 +13,10 @@ export function meetPlayer(world: World): void {
   const { meetingOfPiece, playerMeetings, meetingLimits } = world.level;
   const { player, encounter, x, y, beforeX, beforeY, asleepUntil, tick } = world;
   const { next } = world.live;
-  const playerX = player.x;
-  const playerY = player.y;
-  const playerFromX = player.beforeX;
-  const playerFromY = player.beforeY;
+  let playerX = player.x;
+  let playerY = player.y;
+  let playerFromX = player.beforeX;
+  let playerFromY = player.beforeY;
   let touching = -1;
   for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) {
     // Who is asleep is too far off to be met in this tick.
@@ -54,6 +54,11 @@ export function meetPlayer(world: World): void {
     if (onPlayer && world.tick >= world.calmPlayer[piece]) {
       world.calmPlayer[piece] = world.tick + onPlayer.cooldownTicks;
       applyContact(world, onPlayer, piece, PLAYER);
+      // Sent elsewhere, it meets the rest where it is now.
+      playerX = player.x;
+      playerY = player.y;
+      playerFromX = player.beforeX;
+      playerFromY = player.beforeY;
     }
     if (onPiece && world.tick >= world.calmPiece[piece]) {
       world.calmPiece[piece] = world.tick + onPiece.cooldownTicks;

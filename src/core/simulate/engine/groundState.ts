@@ -25,7 +25,7 @@ export class GroundState {
   /** Whether it may differ from what the program says. */
   private isTouched = true;
   /** Grids in which one type of ground is all that stops a body; worked out when asked for, until the ground changes. */
-  private readonly gridsOfType = new Map<number, ArenaGrid>();
+  private readonly gridsOfTypes = new Map<readonly number[], ArenaGrid>();
 
   constructor(
     private readonly program: LevelProgram,
@@ -62,15 +62,15 @@ export class GroundState {
       solid[cell] = type.solid ? 1 : 0;
       opaque[cell] = type.opaque ? 1 : 0;
     }
-    this.gridsOfType.clear();
+    this.gridsOfTypes.clear();
   }
 
-  /** A grid in which one type of ground is all that stops a body, as the ground is now. */
-  gridOfType(type: number): ArenaGrid {
-    const known = this.gridsOfType.get(type);
+  /** A grid in which some types of ground are all that stops a body, as the ground is now; asked for by one and the same list. */
+  gridOfTypes(types: readonly number[]): ArenaGrid {
+    const known = this.gridsOfTypes.get(types);
     if (known) return known;
-    const grid = { ...this.grid, solid: Uint8Array.from(this.typeOfCell, (own) => (own === type ? 1 : 0)) };
-    this.gridsOfType.set(type, grid);
+    const grid = { ...this.grid, solid: Uint8Array.from(this.typeOfCell, (own) => (types.includes(own) ? 1 : 0)) };
+    this.gridsOfTypes.set(types, grid);
     return grid;
   }
 
@@ -84,7 +84,7 @@ export class GroundState {
     const before = this.types[this.typeOfCell[cell]];
     const after = this.types[type];
     this.typeOfCell[cell] = type;
-    this.gridsOfType.clear();
+    this.gridsOfTypes.clear();
     this.grid.solid[cell] = after.solid ? 1 : 0;
     this.grid.opaque[cell] = after.opaque ? 1 : 0;
     return before.solid !== after.solid || before.footing !== after.footing || before.pathCost !== after.pathCost;

@@ -245,6 +245,8 @@ export class World extends WorldBase {
     this.livesLeft = program.rules.lives;
     this.ground.begin();
     this.cues.begin();
+    this.random.fill(undefined);
+    this.cueRandom.fill(undefined);
     program.pieces.forEach((piece, index) => {
       this.place(index, piece.x, piece.y, piece.facing);
       if (piece.isShot || piece.isArrival) return;
@@ -252,8 +254,6 @@ export class World extends WorldBase {
       this.hasBeenThere[piece.kindIndex] = 1;
       if (piece.formation >= 0) this.formationSize[piece.formation]++;
     });
-    this.random.fill(undefined);
-    this.cueRandom.fill(undefined);
     this.followColumns(this.level.ways);
     placeStart?.(this);
   }

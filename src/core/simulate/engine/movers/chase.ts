@@ -15,7 +15,7 @@ const sweep: SweepResult = { x: 0, y: 0, touched: false };
 
 /** Goes for the target while seeing it, otherwise for where it was last seen; never uses what it cannot know. */
 export function chase(world: World, piece: number, motion: Chase, fullStep: number): void {
-  const seen = motion.target !== PLAYER_TARGET || world.sights[piece] === 1;
+  const seen = motion.knowsAlways || motion.target !== PLAYER_TARGET || world.sights[piece] === 1;
   if (!findGoal(world, piece, motion, seen)) {
     world.hasArrived[piece] = 1;
     return;
@@ -25,14 +25,15 @@ export function chase(world: World, piece: number, motion: Chase, fullStep: numb
   const distance = Math.sqrt(dx * dx + dy * dy);
   // Once it stands, it sets off again only when the target is farther by the slack.
   const limit = motion.keep + (world.isWaiting[piece] === 1 ? motion.slack : 0);
-  const waits = seen && distance <= limit;
+  const measured = motion.measured === 'all round' ? distance : Math.abs(motion.measured === 'across' ? dx : dy);
+  const waits = seen && measured <= limit;
   world.isWaiting[piece] = waits ? 1 : 0;
   const fromX = world.x[piece];
   const fromY = world.y[piece];
   world.hasArrived[piece] = 0;
   if (waits) faceTowards(world, piece, dx, dy, distance);
   else {
-    const step = seen ? Math.min(fullStep, distance - motion.keep) : fullStep;
+    const step = seen ? Math.min(fullStep, measured - motion.keep) : fullStep;
     const hasArrived = goTo(world, piece, goal.x, goal.y, step, motion);
     world.hasArrived[piece] = hasArrived && !seen ? 1 : 0;
   }

@@ -41,9 +41,10 @@ export function hover(world: World, piece: number, motion: Extract<MotionProgram
 /** Puts a piece where its swing begins. */
 export function putOnLine(world: World, piece: number, motion: Extract<MotionProgram, { operation: 'hover' }>): void {
   if (world.level.routeLengths[piece].length < 2) return;
+  if (motion.drawsPhase) world.progress[piece] = Math.floor(world.randomOf(piece).nextUnit() * motion.periodTicks);
   const { facingX, facingY } = world;
   const [ownX, ownY] = [facingX[piece], facingY[piece]];
-  findPlace(world, piece, motion, 0);
+  findPlace(world, piece, motion, world.progress[piece]);
   // It has not moved yet.
   [facingX[piece], facingY[piece]] = [ownX, ownY];
   world.x[piece] = world.beforeX[piece] = world.steerX[piece];

@@ -5,6 +5,7 @@ import {
   type ActProgram,
   type BrainProgram,
   type ConditionProgram,
+  type FacingProgram,
   type LevelProgram,
   type MotionProgram,
   type MotionProgramOf,
@@ -69,6 +70,7 @@ export function kindsThatTell({ pieces, brains }: LevelProgram): Set<number> {
 function goesItsOwnCourse(state: StateProgram): boolean {
   return (
     movesByItself(state.motion) &&
+    !looksUnseen(state.facing) &&
     state.repeats.every(({ acts }) => acts.every(isQuiet)) &&
     state.transitions.every(({ condition }) => testsOf(condition).every(dependsOnItself))
   );
@@ -87,7 +89,7 @@ const MOVES_BY_ITSELF: { [Word in MotionWord]: (motion: MotionProgramOf<Word>) =
   travel: () => true,
   drift: ({ rim }) => rim !== 'leave',
   roam: ({ choice }) => choice === 'random',
-  chase: ({ target, apart }) => target === PLAYER_TARGET && apart === 0,
+  chase: ({ target, apart, knowsAlways }) => target === PLAYER_TARGET && apart === 0 && !knowsAlways,
   march: () => false,
   follow: () => false,
   flee: () => false,
@@ -99,10 +101,15 @@ function movesByItself(motion: MotionProgram): boolean {
   return !(motion.speed && !readsItself(motion.speed)) && asks(motion);
 }
 
+/** Whether somebody faces the player by where it is, without having to see it. */
+function looksUnseen(facing: FacingProgram | undefined): boolean {
+  return facing?.to === 'player' && facing.range >= 0;
+}
+
 /** Whether an act changes nothing but the piece that does it. */
 const IS_QUIET: { [Act in ActProgram['act']]: (act: Extract<ActProgram, { act: Act }>) => boolean } = {
   set: ({ value }) => readsItself(value),
-  face: () => true,
+  face: ({ facing }) => !looksUnseen(facing),
   hurry: () => true,
   forget: () => true,
   shout: () => false,
