@@ -47,7 +47,7 @@ export {
   type Kind,
 } from './document/resolveKind';
 export { OUTLINE_LIMITS, reachOf, type OutlineShape, type Reach } from './document/outlineShape';
-export { SCHEMES, startingControl, type Control, type Scheme } from './document/controlShape';
+export { SCHEMES, startingControl, type Control, type Scheme, type Throwing } from './document/controlShape';
 export {
   EFFECT_NAMES,
   startingEffect,
@@ -170,9 +170,15 @@ export { firedKinds } from './compile/firedKinds';
 export { findContact } from './compile/compileContacts';
 export { describePiece, type PieceInsight, type StateInsight } from './compile/pieceInsight';
 export { readStart, sayStart, START_FORMS } from './compile/readStart';
-export { NO_OVERRIDES, type LevelProgram, type Overrides, type StartOverride } from './compile/levelProgram';
+export {
+  NO_OVERRIDES,
+  type GunProgram,
+  type LevelProgram,
+  type Overrides,
+  type StartOverride,
+} from './compile/levelProgram';
 
-export { ACTION_BIT, directionFor, isInput, pointInput, type Input } from './simulate/engine/player/inputs';
+export { ACTION_BIT, directionFor, isInput, pointInput, THROW_BIT, type Input } from './simulate/engine/player/inputs';
 export { playTries } from './simulate/playTries';
 export { describeLearning, type Learning } from './measure/learning';
 export { steeringOf } from './simulate/steeringOf';

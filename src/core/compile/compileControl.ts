@@ -1,4 +1,4 @@
-import { gunOf, type Control } from '../document/controlShape';
+import { gunOf, throwsByItsOwnKey, type Control } from '../document/controlShape';
 import { cosDegrees, sinDegrees } from '../foundation/exactMath';
 import { ticksOf } from './ticksOf';
 import type { ControlProgram, GunProgram } from './levelProgram';
@@ -15,7 +15,7 @@ const MOST_SHOTS = 64;
 export function countShots(control: Control): number {
   const gun = gunOf(control);
   if (!gun) return 0;
-  const flightSeconds = gun.range / gun.shotSpeed;
+  const flightSeconds = gun.blow ?? gun.range / gun.shotSpeed;
   return Math.min(MOST_SHOTS, Math.ceil(flightSeconds / Math.max(0.02, gun.cooldown)) + 2);
 }
 
@@ -24,8 +24,11 @@ export function compileGun(control: Control, ticksPerSecond: number, shots: Shot
   const gun = gunOf(control);
   return (
     gun && {
-      aimX: gun.aim === undefined ? 0 : cosDegrees(gun.aim),
-      aimY: gun.aim === undefined ? 0 : sinDegrees(gun.aim),
+      aimX: typeof gun.aim === 'number' ? cosDegrees(gun.aim) : 0,
+      aimY: typeof gun.aim === 'number' ? sinDegrees(gun.aim) : 0,
+      aimsAtPoint: gun.aim === 'pointer',
+      hasOwnKey: throwsByItsOwnKey(control.scheme),
+      blowTicks: gun.blow === undefined ? 0 : Math.max(1, ticksOf(gun.blow, ticksPerSecond)),
       shotStep: gun.shotSpeed / ticksPerSecond,
       range: gun.range,
       cooldownTicks: Math.max(1, ticksOf(gun.cooldown, ticksPerSecond)),

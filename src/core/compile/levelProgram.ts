@@ -341,9 +341,14 @@ export type ControlProgram =
 
 /** What the player fires. */
 export interface GunProgram {
-  /** Unit vector of a fixed direction; 0, 0 for where the player faces. */
+  /** Unit vector of a fixed direction; 0, 0 for where the player faces or points. */
   aimX: number;
   aimY: number;
+  aimsAtPoint: boolean;
+  /** Whether it has a key of its own, beside that of the action. */
+  hasOwnKey: boolean;
+  /** For how many ticks a blow is held out before the player; 0 for what flies. */
+  blowTicks: number;
   /** Cells a tick. */
   shotStep: number;
   /** Cells a shot goes. */

@@ -3,17 +3,32 @@ import { z } from 'zod';
 const speed = z.number().min(0.1).max(60).describe('cells/s');
 const seconds = z.number().min(0).max(10).describe('seconds');
 
-/** What a player throws where it faces. */
+/** What a player throws, or strikes with. */
 const throwing = z
   .strictObject({
     shot: z.string().describe('id of the kind that is thrown'),
     shotSpeed: speed,
-    range: z.number().min(0.5).max(256).describe('how far it flies, cells'),
+    range: z
+      .number()
+      .min(0.5)
+      .max(256)
+      .describe('how far it flies; of a blow: how far before the player it stands, cells'),
     cooldown: z.number().min(0.02).max(10).describe('seconds between two of them'),
     ammunition: z.number().int().min(1).max(10_000).optional().describe('without end when left out'),
+    charge: seconds.optional().describe('how long the key must be held before it leaves, seconds; 0 when left out'),
+    aim: z
+      .union([z.literal('pointer'), z.number().min(0).max(360)])
+      .optional()
+      .describe('where it goes: to the pointer, or at a fixed angle, degrees; where the player faces when left out'),
+    blow: z
+      .number()
+      .min(0.02)
+      .max(10)
+      .optional()
+      .describe('a blow: it does not fly, but is held out before the player for so long, seconds'),
   })
   .optional()
-  .describe('what the player throws where it faces; left out, it throws nothing');
+  .describe('what the player throws or strikes with; left out, nothing');
 
 /** How the player steers; each scheme with the numbers that a designer turns. */
 export const controlShape = z.discriminatedUnion('scheme', [
@@ -33,6 +48,7 @@ export const controlShape = z.discriminatedUnion('scheme', [
     scheme: z.literal('one cell a press'),
     speed,
     pressBuffer: seconds.describe('a press this long before the step ends is kept for the next, seconds'),
+    throws: throwing,
   }),
   z.strictObject({
     scheme: z.literal('slide until blocked'),
@@ -40,8 +56,9 @@ export const controlShape = z.discriminatedUnion('scheme', [
     pressBuffer: seconds
       .optional()
       .describe('a press this long before the slide ends is kept for the next, seconds; 0 when left out'),
+    throws: throwing,
   }),
-  z.strictObject({ scheme: z.literal('steer to a point'), speed }),
+  z.strictObject({ scheme: z.literal('steer to a point'), speed, throws: throwing }),
   z.strictObject({
     scheme: z.literal('flap'),
     speed: z
@@ -51,6 +68,7 @@ export const controlShape = z.discriminatedUnion('scheme', [
       .describe('how fast it goes ahead by itself, cells/s; 0 where all comes towards it'),
     lift: z.number().min(0.5).max(40).describe('upward speed after a flap, cells/s'),
     mostFall: z.number().min(0.5).max(60).describe('it never falls faster than this, cells/s'),
+    throws: throwing,
   }),
   z.strictObject({
     scheme: z.literal('run and jump'),
@@ -60,6 +78,7 @@ export const controlShape = z.discriminatedUnion('scheme', [
     coyote: seconds.describe('how long after leaving an edge it can still jump, seconds'),
     jumpBuffer: seconds.describe('a press this long before landing still counts, seconds'),
     mostFall: z.number().min(0.5).max(60).describe('it never falls faster than this, cells/s'),
+    throws: throwing,
   }),
   z.strictObject({
     scheme: z.literal('rail and fire'),
@@ -78,7 +97,7 @@ export const controlShape = z.discriminatedUnion('scheme', [
 export type Control = z.infer<typeof controlShape>;
 export type Scheme = Control['scheme'];
 
-/** What a control scheme lets the player fire, along a rail or where it faces; undefined when it fires nothing. */
+/** What a control scheme lets the player fire, along a rail, where it faces or where it points; undefined when it fires nothing. */
 export interface Gun {
   shot: string;
   shotSpeed: number;
@@ -87,21 +106,27 @@ export interface Gun {
   charge: number;
   ammunition: number | undefined;
   /** Degrees; undefined: where the player faces. */
-  aim: number | undefined;
+  aim: number | 'pointer' | undefined;
+  /** Seconds for which a blow is held out; undefined for what flies. */
+  blow: number | undefined;
 }
 
+/** What a player throws or strikes with under every scheme but that of rails, which is about nothing else. */
+export type Throwing = NonNullable<Extract<Control, { scheme: 'eight ways' }>['throws']>;
+
 export function gunOf(control: Control | undefined): Gun | undefined {
-  switch (control?.scheme) {
-    case 'rail and fire': {
-      const { shot, shotSpeed, range, cooldown, charge, ammunition, aim } = control;
-      return { shot, shotSpeed, range, cooldown, charge, ammunition, aim };
-    }
-    case 'eight ways':
-    case 'four ways':
-      return control.throws && { ammunition: undefined, ...control.throws, charge: 0, aim: undefined };
-    default:
-      return undefined;
+  if (!control) return undefined;
+  if (control.scheme === 'rail and fire') {
+    const { shot, shotSpeed, range, cooldown, charge, ammunition, aim } = control;
+    return { shot, shotSpeed, range, cooldown, charge, ammunition, aim, blow: undefined };
   }
+  const { throws } = control;
+  return throws && { ammunition: undefined, charge: 0, aim: undefined, blow: undefined, ...throws };
+}
+
+/** Whether a scheme uses its action for something else, so that throwing has a key of its own. */
+export function throwsByItsOwnKey(scheme: Scheme): boolean {
+  return scheme === 'flap' || scheme === 'run and jump';
 }
 
 /** A control of each scheme with numbers that play well at once; where a shot is needed, of the given kind. */

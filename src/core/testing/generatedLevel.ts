@@ -1,7 +1,7 @@
 import type { GameDocument, KindEntry, Level, Piece, Terrain } from '../document/gameDocument';
 import type { Contact, Effect } from '../document/contactShape';
 import { EFFECT_NAMES, startingEffect } from '../document/contactShape';
-import { startingControl, type Scheme } from '../document/controlShape';
+import { startingControl, type Control, type Scheme } from '../document/controlShape';
 import { RandomStream } from '../foundation/random';
 import { Draw, generatedBehavior } from './generatedBehavior';
 
@@ -62,7 +62,7 @@ export function generatedGame(
       ...kindOf('hand', draw),
       tags: ['player'],
       health: 20,
-      control: startingControl(scheme, 'spit'),
+      control: generatedControl(draw, scheme, isQuiet),
       ...(isSideView ? { falls: true } : {}),
     },
     ...KINDS.map((id) => ({
@@ -128,6 +128,22 @@ export function generatedGame(
 
 function kindOf(id: string, draw: Draw): KindEntry {
   return { id, name: id, tags: [], radius: draw.pick([0.25, 0.35, 0.4, 0.45]), tint: '#8a3324' };
+}
+
+/** A control of a scheme, now and then with something to throw or to strike with. */
+function generatedControl(draw: Draw, scheme: Scheme, isQuiet: boolean): Control {
+  const control = startingControl(scheme, 'spit');
+  if (control.scheme === 'rail and fire' || isQuiet || draw.isSo(0.5)) return control;
+  return {
+    ...control,
+    throws: {
+      shot: 'spit',
+      shotSpeed: draw.whole(3, 12),
+      range: draw.whole(1, 9),
+      cooldown: 0.3,
+      ...draw.pick([{}, { charge: 0.2 }, { aim: 'pointer' as const }, { aim: 135 }, { blow: 0.2 }]),
+    },
+  };
 }
 
 function generatedMap(draw: Draw, width: number, height: number, isSideView: boolean, isQuiet: boolean): string[] {

@@ -1,7 +1,7 @@
 import { compileGameLevel } from '../pipeline';
 import type { LevelProgram } from '../compile/levelProgram';
 import { RandomStream } from '../foundation/random';
-import { ACTION_BIT, pointInput } from '../simulate/engine/player/inputs';
+import { ACTION_BIT, pointInput, THROW_BIT } from '../simulate/engine/player/inputs';
 import { generatedGame, type GeneratedOptions } from './generatedLevel';
 
 /** A program made from a seed. */
@@ -30,7 +30,9 @@ export function generatedInputs({ seed, program }: GeneratedProgram, ticks: numb
   while (inputs.length < ticks) {
     const held = points
       ? pointInput(random.nextUnit() * width, random.nextUnit() * height)
-      : random.nextInteger(0, 8) + (random.nextUnit() < 0.3 ? ACTION_BIT : 0);
+      : random.nextInteger(0, 8) +
+        (random.nextUnit() < 0.3 ? ACTION_BIT : 0) +
+        (random.nextUnit() < 0.3 ? THROW_BIT : 0);
     for (let count = random.nextInteger(1, 40); count > 0; count--) inputs.push(held);
   }
   return inputs.slice(0, ticks);

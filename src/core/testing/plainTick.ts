@@ -11,7 +11,7 @@ import { look } from '../simulate/engine/perception';
 import type { Input } from '../simulate/engine/player/inputs';
 import { movePlayer, NO_SUPPORTS } from '../simulate/engine/player/movePlayer';
 import { applyRules } from '../simulate/engine/rules/applyRules';
-import { firePlayer, NEARNESS, noteNearMisses, spendShot } from '../simulate/engine/shots';
+import { firePlayer, holdBlow, NEARNESS, noteNearMisses, spendShot } from '../simulate/engine/shots';
 import { moveByGround, standOnGround } from '../simulate/engine/terrain';
 import { isMeantToStand, type RunEnd } from '../simulate/engine/tick';
 import { wearGround } from '../simulate/engine/wearGround';
@@ -107,7 +107,10 @@ function moveShots(world: World): void {
   eachAlive(world, (shot) => {
     if (!pieces[shot].isShot) return;
     world.progress[shot]--;
-    if (world.shotStep[shot] === 0) return;
+    if (world.shotStep[shot] === 0) {
+      holdBlow(world, shot);
+      return;
+    }
     const dx = world.facingX[shot] * world.shotStep[shot];
     const dy = world.facingY[shot] * world.shotStep[shot];
     sweepUntilContact(world.ground.grid, world.x[shot], world.y[shot], world.level.standOfPiece[shot], dx, dy, end);

@@ -180,7 +180,7 @@ function advanceTry({ tries }: Desk, controls: Controls, elapsedMs: number): voi
   const { program, player } = tries;
   if (!program || !player || tries.state.status !== 'playing') return;
   const pads = typeof navigator.getGamepads === 'function' ? navigator.getGamepads() : [];
-  tries.advance(elapsedMs, () => controls.read(program.player.control.scheme, tries.player ?? player, pads));
+  tries.advance(elapsedMs, () => controls.read(program.player, tries.player ?? player, pads));
 }
 
 /** What is to be seen now: the try, or the moment of a run, or a moment of the preview, or the draft. */

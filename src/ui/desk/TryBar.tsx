@@ -194,7 +194,11 @@ function useTryKeys(tries: TryController, controls: Controls): void {
       else if (event.code === 'KeyF') tries.toggleFreeze();
       else if (event.code === 'Period')
         tries.single(
-          controls.read(tries.program?.player.control.scheme ?? 'eight ways', tries.player ?? { x: 0, y: 0 }, []),
+          controls.read(
+            tries.program?.player ?? { control: { scheme: 'eight ways' } },
+            tries.player ?? { x: 0, y: 0 },
+            [],
+          ),
         );
       else if (!controls.press(event.code)) return;
       event.preventDefault();

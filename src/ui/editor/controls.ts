@@ -1,8 +1,16 @@
 import { createStore } from 'zustand/vanilla';
-import { ACTION_BIT, directionFor, pointInput, type Input, type Scheme } from '@/core/index';
+import {
+  ACTION_BIT,
+  directionFor,
+  pointInput,
+  THROW_BIT,
+  type GunProgram,
+  type Input,
+  type Scheme,
+} from '@/core/index';
 
 /** What a key can be set to do while a level is tried. */
-export type ControlAction = 'left' | 'right' | 'up' | 'down' | 'act';
+export type ControlAction = 'left' | 'right' | 'up' | 'down' | 'act' | 'throw';
 
 export const CONTROL_ACTIONS: readonly { action: ControlAction; label: string }[] = [
   { action: 'left', label: 'Left' },
@@ -10,6 +18,7 @@ export const CONTROL_ACTIONS: readonly { action: ControlAction; label: string }[
   { action: 'up', label: 'Up' },
   { action: 'down', label: 'Down' },
   { action: 'act', label: 'Jump, flap, fire' },
+  { action: 'throw', label: 'Throw, strike' },
 ];
 
 /** Keys by their place on the board (KeyboardEvent.code); several may do the same. */
@@ -21,6 +30,7 @@ export const USUAL_KEYS: KeyMap = {
   up: ['ArrowUp', 'KeyW'],
   down: ['ArrowDown', 'KeyS'],
   act: ['Space', 'KeyX'],
+  throw: ['KeyC', 'ShiftLeft'],
 };
 
 const STORAGE_KEY = 'gorge.keys';
@@ -64,7 +74,9 @@ export interface PadState {
 const STICK_THRESHOLD = 0.4;
 /** Buttons of the cross in the standard mapping of gamepads: up, down, left, right. */
 const CROSS = { up: 12, down: 13, left: 14, right: 15 } as const;
-const ACTING_BUTTONS = [0, 1, 2, 3, 5, 7];
+/** Where throwing has a key of its own, it has these buttons; elsewhere they act as the others do. */
+const THROWING_BUTTONS = [2, 3, 5, 7];
+const ACTING_BUTTONS = [0, 1];
 
 /** Joins keyboard, gamepad and pointer into the input of a tick. */
 export class Controls {
@@ -115,7 +127,12 @@ export class Controls {
   }
 
   /** The input for a scheme at a moment; the pointer steers only where the scheme is about pointing, or while it is held. */
-  read(scheme: Scheme, player: { x: number; y: number }, pads: readonly (PadState | null)[]): Input {
+  read(
+    { control, gun }: { control: { scheme: Scheme }; gun?: GunProgram },
+    player: { x: number; y: number },
+    pads: readonly (PadState | null)[],
+  ): Input {
+    const { scheme } = control;
     const pad = pads.find((candidate) => candidate !== null);
     const isHeld = (action: ControlAction) => this.keys[action].some((code) => this.held.has(code));
     const axis = (index: number) => {
@@ -126,9 +143,13 @@ export class Controls {
     let columns =
       Number(isHeld('right') || button(CROSS.right)) - Number(isHeld('left') || button(CROSS.left)) || axis(0);
     let rows = Number(isHeld('down') || button(CROSS.down)) - Number(isHeld('up') || button(CROSS.up)) || axis(1);
-    const acts = isHeld('act') || ACTING_BUTTONS.some(button);
-    if (scheme === 'steer to a point') return this.steer(player, columns, rows);
-    if (this.isPointerDown && this.pointer && columns === 0 && rows === 0 && scheme !== 'flap') {
+    const pressesThrow = THROWING_BUTTONS.some(button);
+    const acts = isHeld('act') || ACTING_BUTTONS.some(button) || (pressesThrow && !gun?.hasOwnKey);
+    const aims = gun?.aimsAtPoint === true && this.pointer !== undefined;
+    const throws = isHeld('throw') || pressesThrow || (aims && this.isPointerDown);
+    const throwing = gun && throws ? THROW_BIT : 0;
+    if (scheme === 'steer to a point') return this.steer(player, columns, rows) + (acts ? ACTION_BIT : 0) + throwing;
+    if (this.isPointerDown && !aims && this.pointer && columns === 0 && rows === 0 && scheme !== 'flap') {
       const [dx, dy] = [this.pointer.x - player.x, this.pointer.y - player.y];
       const far = Math.hypot(dx, dy);
       // Within 22.5 degrees of an axis only that axis counts.
@@ -137,8 +158,9 @@ export class Controls {
         rows = Math.abs(dy) > far * 0.383 ? Math.sign(dy) : 0;
       }
     }
-    const pointerActs = this.isPointerDown && (scheme === 'flap' || scheme === 'rail and fire');
-    return directionFor(columns, rows) + (acts || pointerActs ? ACTION_BIT : 0);
+    const pointerActs = this.isPointerDown && !aims && (scheme === 'flap' || scheme === 'rail and fire');
+    const pointed = aims ? pointInput(this.pointer!.x, this.pointer!.y) : 0;
+    return directionFor(columns, rows) + (acts || pointerActs ? ACTION_BIT : 0) + throwing + pointed;
   }
 
   private steer(player: { x: number; y: number }, columns: number, rows: number): Input {

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { ACTION_BIT, isInput, pointInput } from '@/core/index';
+import { ACTION_BIT, isInput, pointInput, THROW_BIT, type GunProgram, type Scheme } from '@/core/index';
 import { kilnYard } from '../../../tests/support/kilnYard';
 import { Controls, loadKeys, remapKey, saveKeys, USUAL_KEYS } from './controls';
 import { KeptTries, replayTry } from './keptTries';
@@ -116,17 +116,18 @@ describe('kept tries', () => {
 
 describe('controls', () => {
   const at = { x: 5, y: 5 };
+  const by = (scheme: Scheme) => ({ control: { scheme } });
 
   test('join keys held at once into directions, and give the action', () => {
     const controls = new Controls();
     expect(controls.press('KeyQ')).toBe(false);
     for (const code of ['ArrowRight', 'ArrowDown', 'Space']) expect(controls.press(code)).toBe(true);
-    expect(controls.read('eight ways', at, [])).toBe(2 + ACTION_BIT);
+    expect(controls.read(by('eight ways'), at, [])).toBe(2 + ACTION_BIT);
     controls.release('ArrowRight');
     controls.press('ArrowUp');
-    expect(controls.read('eight ways', at, [])).toBe(ACTION_BIT);
+    expect(controls.read(by('eight ways'), at, [])).toBe(ACTION_BIT);
     controls.letGo();
-    expect(controls.read('eight ways', at, [])).toBe(0);
+    expect(controls.read(by('eight ways'), at, [])).toBe(0);
   });
 
   test('keys can be given to other actions, and stay so on this machine', () => {
@@ -147,19 +148,35 @@ describe('controls', () => {
       axes,
       buttons: Array.from({ length: 16 }, (_, index) => ({ pressed: pressed.includes(index) })),
     });
-    expect(controls.read('eight ways', at, [null, pad([0.9, -0.7], [])])).toBe(8);
-    expect(controls.read('eight ways', at, [pad([0.2, 0.1], [])])).toBe(0);
-    expect(controls.read('eight ways', at, [pad([0, 0], [14, 0])])).toBe(5 + ACTION_BIT);
+    expect(controls.read(by('eight ways'), at, [null, pad([0.9, -0.7], [])])).toBe(8);
+    expect(controls.read(by('eight ways'), at, [pad([0.2, 0.1], [])])).toBe(0);
+    expect(controls.read(by('eight ways'), at, [pad([0, 0], [14, 0])])).toBe(5 + ACTION_BIT);
   });
 
   test('the pointer steers towards a point, or in a direction while it is held', () => {
     const controls = new Controls();
     controls.setPointer({ x: 8, y: 5 });
-    expect(controls.read('steer to a point', at, [])).toBe(pointInput(8, 5));
-    expect(controls.read('eight ways', at, [])).toBe(0);
+    expect(controls.read(by('steer to a point'), at, [])).toBe(pointInput(8, 5));
+    expect(controls.read(by('eight ways'), at, [])).toBe(0);
     controls.setPointerDown(true);
-    expect(controls.read('eight ways', at, [])).toBe(1);
-    expect(controls.read('flap', at, [])).toBe(ACTION_BIT);
-    expect(isInput(controls.read('rail and fire', at, []))).toBe(true);
+    expect(controls.read(by('eight ways'), at, [])).toBe(1);
+    expect(controls.read(by('flap'), at, [])).toBe(ACTION_BIT);
+    expect(isInput(controls.read(by('rail and fire'), at, []))).toBe(true);
+  });
+
+  test('throwing has a key and buttons of its own, and the pointer aims where the gun says so', () => {
+    const controls = new Controls();
+    const gun = { hasOwnKey: true, aimsAtPoint: false } as GunProgram;
+    const jumper = { ...by('run and jump'), gun };
+    for (const code of ['ArrowRight', 'Space', 'KeyC']) controls.press(code);
+    expect(controls.read(jumper, at, [])).toBe(1 + ACTION_BIT + THROW_BIT);
+    expect(controls.read(by('run and jump'), at, [])).toBe(1 + ACTION_BIT);
+    controls.letGo();
+    controls.setPointer({ x: 8, y: 5 });
+    controls.setPointerDown(true);
+    controls.press('ArrowLeft');
+    expect(controls.read({ ...jumper, gun: { ...gun, aimsAtPoint: true } }, at, [])).toBe(
+      5 + THROW_BIT + pointInput(8, 5),
+    );
   });
 });

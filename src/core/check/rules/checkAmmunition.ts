@@ -10,7 +10,13 @@ export function checkAmmunition(subject: Subject): Diagnostic[] {
   const { program, cues } = subject;
   const { player, contacts, kinds, pieces, rules } = program;
   const { gun } = player;
-  if (!gun || gun.ammunition < 0 || contacts.some(({ effects }) => effects.some(({ effect }) => effect === 'refill')))
+  // A blow meets whatever is within reach, so nobody can count what it takes.
+  if (
+    !gun ||
+    gun.ammunition < 0 ||
+    gun.blowTicks > 0 ||
+    contacts.some(({ effects }) => effects.some(({ effect }) => effect === 'refill'))
+  )
     return [];
   const shot = pieces[gun.firstShot]?.kindIndex;
   const most = gun.ammunition * (1 + (kinds[shot]?.pierces ?? 0));

@@ -12,7 +12,8 @@
  *    way, or looks round for long where there is nothing to see; bodies longer than a cell stand beside walls. Runs from
  *    inputs are as before.
  * 6: in every run somebody else of the tier is at the controls: care, patience and how soon a beat is known are drawn.
- *    Whoever a contact sends elsewhere meets the rest in the same tick where it then is; otherwise runs from inputs are as
- *    before.
+ *    Whoever a contact sends elsewhere meets the rest in the same tick where it then is; what falls while it drifts meets the
+ *    ground; pieces that go their own course act in the first tick too, and move as in a new state from its first tick on.
+ *    Other runs from inputs are as before.
  */
 export const ENGINE_VERSION = 6;

@@ -1,5 +1,6 @@
 import { lastNormal, sweepUntilContact, type SweepResult } from '../../arena/sweep';
-import { hasAction, type Input } from './player/inputs';
+import type { GunProgram } from '../../compile/levelProgram';
+import { hasAction, hasPoint, hasThrow, pointX, pointY, type Input } from './player/inputs';
 import { wearGround } from './wearGround';
 import type { World } from './world';
 
@@ -10,20 +11,57 @@ export function firePlayer(world: World, input: Input): void {
   const { player } = world;
   const { gun } = world.level.program.player;
   if (!gun) return;
-  const isFixed = gun.aimX !== 0 || gun.aimY !== 0;
-  const isHeld = hasAction(input) && player.stunLeft === 0;
+  const isHeld = (hasThrow(input) || (!gun.hasOwnKey && hasAction(input))) && player.stunLeft === 0;
   player.heldTicks = isHeld ? player.heldTicks + 1 : 0;
   if (!isHeld || player.heldTicks <= gun.chargeTicks || player.cooldown > 0 || player.ammunition === 0) return;
   launch.x = player.x;
   launch.y = player.y;
-  launch.aimX = isFixed ? gun.aimX : player.facingX;
-  launch.aimY = isFixed ? gun.aimY : player.facingY;
-  launch.step = gun.shotStep;
-  launch.ticks = Math.ceil(gun.range / gun.shotStep);
+  aimGun(gun, player, input);
+  launch.step = gun.blowTicks > 0 ? 0 : gun.shotStep;
+  launch.ticks = gun.blowTicks > 0 ? gun.blowTicks : Math.ceil(gun.range / gun.shotStep);
   if (!launchShot(world, gun.firstShot, gun.shotCount)) return;
   player.cooldown = gun.cooldownTicks;
   player.heldTicks = 0;
   if (player.ammunition > 0) player.ammunition--;
+}
+
+/** Puts into {@link launch} where the gun aims: a fixed way, to the place that is pointed at, or where the player faces. */
+function aimGun(
+  gun: GunProgram,
+  player: { x: number; y: number; facingX: number; facingY: number },
+  input: Input,
+): void {
+  launch.aimX = player.facingX;
+  launch.aimY = player.facingY;
+  if (gun.aimX !== 0 || gun.aimY !== 0) {
+    launch.aimX = gun.aimX;
+    launch.aimY = gun.aimY;
+  } else if (gun.aimsAtPoint && hasPoint(input)) {
+    const dx = pointX(input) - player.x;
+    const dy = pointY(input) - player.y;
+    const far = Math.sqrt(dx * dx + dy * dy);
+    if (far === 0) return;
+    launch.aimX = dx / far;
+    launch.aimY = dy / far;
+  }
+}
+
+/**
+ * Holds a blow out before the player, wherever it has gone; it moves with it, so that it meets what the player runs into. False
+ * for everything else.
+ */
+export function holdBlow(world: World, shot: number): boolean {
+  const { gun } = world.level.program.player;
+  if (!gun || !isBlow(world, shot)) return false;
+  world.x[shot] = world.player.x + world.facingX[shot] * gun.range;
+  world.y[shot] = world.player.y + world.facingY[shot] * gun.range;
+  if (world.progress[shot] < 0) world.retire(shot, 'spent');
+  return true;
+}
+
+function isBlow(world: World, shot: number): boolean {
+  const { gun } = world.level.program.player;
+  return gun !== undefined && gun.blowTicks > 0 && shot >= gun.firstShot && shot < gun.firstShot + gun.shotCount;
 }
 
 /** How the next shot is sent off: its place, a unit vector, cells a tick, for how many ticks it flies. Reused. */
@@ -54,7 +92,8 @@ export function launchShot(world: World, first: number, count: number): boolean 
 
 /** A shot has done its part on somebody: spent, unless it goes through. */
 export function spendShot(world: World, shot: number): void {
-  if (world.alive[shot] === 0) return;
+  // A blow is over with its time, however many it has met.
+  if (world.alive[shot] === 0 || isBlow(world, shot)) return;
   if (world.piercesLeft[shot] > 0) world.piercesLeft[shot]--;
   else world.retire(shot, 'spent');
 }
@@ -97,7 +136,10 @@ export function moveShots(world: World): void {
     if (world.alive[shot] === 0) continue;
     world.progress[shot]--;
     // What was laid down lies.
-    if (world.shotStep[shot] === 0) continue;
+    if (world.shotStep[shot] === 0) {
+      holdBlow(world, shot);
+      continue;
+    }
     const outline = world.level.standOfPiece[shot];
     const dx = world.facingX[shot] * world.shotStep[shot];
     const dy = world.facingY[shot] * world.shotStep[shot];

@@ -46,6 +46,8 @@ function fall(world: World, piece: number): void {
   const speed = Math.min(MOST_FALL, world.fallSpeed[piece] + gravity);
   const outline = world.level.standOfPiece[piece];
   sweepUntilContact(world.ground.grid, world.x[piece], world.y[piece], outline, 0, speed, sweep);
+  // What was known of the way ahead was known at another height.
+  if (sweep.y !== world.y[piece] && world.freeTicks[piece] > 0) world.freeTicks[piece] = 0;
   world.y[piece] = sweep.y;
   world.fallSpeed[piece] = sweep.touched ? 0 : speed;
 }

@@ -1,6 +1,6 @@
 import type { LevelProgram } from '../../compile/levelProgram';
 import type { RandomStream } from '../../foundation/random';
-import { ACTION_BIT, pointInput, type Input } from '../engine/player/inputs';
+import { ACTION_BIT, pointInput, THROW_BIT, type Input } from '../engine/player/inputs';
 import type { OwnState, StandIn } from './standIn';
 import type { ControlId } from '../../people/traits';
 
@@ -44,6 +44,7 @@ class Blind implements StandIn {
       player.control.scheme === 'steer to a point'
         ? pointInput(random.nextUnit() * grid.width, random.nextUnit() * grid.height)
         : random.nextInteger(0, 8) + acts;
+    if (player.gun?.hasOwnKey && random.nextUnit() < ACTS_SHARE) this.pressed += THROW_BIT;
     return this.pressed;
   }
 }

@@ -6,6 +6,7 @@ import { ACTION_BIT, type Input } from '../engine/player/inputs';
 import type { PlayerBody } from '../engine/player/playerBody';
 import { Belief } from './belief/belief';
 import { Danger } from './belief/danger';
+import { Gunner } from './hands/gunner';
 import { Keys } from './hands/keys';
 import type { LevelKnowledge } from './levelKnowledge';
 import type { MindPicture } from './mindPicture';
@@ -68,6 +69,8 @@ export class FlapPerson implements StandIn {
   private readonly harmsAt: Uint8Array;
   private readonly walls: Float64Array;
   private readonly thoughtTicks: number;
+  private readonly gunner: Gunner | undefined;
+  private shot: Input | undefined;
   private readonly waits: readonly number[];
   /** Where it wants to be at each step of the plan, y in cells. */
   private readonly course: Float64Array;
@@ -113,6 +116,8 @@ export class FlapPerson implements StandIn {
       isUnsafe(ground.types[type]) || ground.types[type].harm > 0 ? 1 : 0,
     );
     this.walls = this.priceWalls();
+    const gunner = player.gun && new Gunner(program, traits, player.gun);
+    this.gunner = gunner?.hasTargets ? gunner : undefined;
   }
 
   reset(random: RandomStream, keepsNotebook: boolean): void {
@@ -136,13 +141,24 @@ export class FlapPerson implements StandIn {
     if (tick >= this.nextThought) {
       this.nextThought = tick + this.thoughtTicks;
       this.think(own);
+      this.gunner?.think(random);
+      const graph = this.knowledge.graphs.atStart;
+      this.shot = this.gunner?.choose(this.belief, body, tick, graph, this.program.grid);
     }
     if (this.keys.canTap(tick) && this.wantsToFlap(body, tick)) {
       // The usual slip: the beat is missed once.
       if (random.nextUnit() < this.traits.slipShare) this.keys.rest(tick);
       else this.keys.tap(tick, ACTION_BIT, random);
     }
-    return this.keys.tapNow(tick);
+    return this.keys.tapNow(tick) + this.fire(body, tick);
+  }
+
+  /** Fires ahead when something will be in the way of the shot, or where it points. */
+  private fire(body: Readonly<PlayerBody>, tick: number): Input {
+    const { gunner } = this;
+    if (!gunner || body.cooldown > 1) return 0;
+    if (gunner.pointsAtTargets) return this.shot ?? 0;
+    return gunner.isLinedUp(this.belief, body, tick) ? gunner.fireBit : 0;
   }
 
   /**
@@ -202,7 +218,8 @@ export class FlapPerson implements StandIn {
     const graph = this.knowledge.graphs.atStart;
     this.want = this.wants.next(belief, own, graph, () => true);
     if (danger.pick(belief, body, tick)) danger.foresee(belief, tick, this.program.grid);
-    this.plan(body, tick, this.wantedHeight(body));
+    const fight = this.wants.wantsFight ? this.gunner?.heightAhead(belief, body) : undefined;
+    this.plan(body, tick, fight ?? this.wantedHeight(body));
   }
 
   /** The height of what is wanted next and still lies ahead; the middle of the level when there is nothing. */

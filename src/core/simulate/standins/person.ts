@@ -1,7 +1,7 @@
 import type { ArenaGrid } from '../../arena/grid';
 import type { LevelProgram } from '../../compile/levelProgram';
 import type { RandomStream } from '../../foundation/random';
-import { ACTION_BIT, type Input } from '../engine/player/inputs';
+import { hasPoint, type Input } from '../engine/player/inputs';
 import { groundWith } from '../moves/groundNow';
 import type { MoveGraph } from '../moves/moveGraph';
 import { computeWays, movesOver, type WayField } from '../moves/wayField';
@@ -113,7 +113,7 @@ export class Person implements StandIn {
     this.shut = new FoundShut(program);
     if (scheme === 'slide until blocked')
       this.guess = new SlideGuess(traits.slidesAhead, 1 / player.step, this.graph.isRest.length);
-    const gun = player.gun && new Gunner(program, traits, player.gun, scheme === 'four ways' ? 4 : 8);
+    const gun = player.gun && new Gunner(program, traits, player.gun);
     this.gunner = gun?.hasTargets ? gun : undefined;
   }
 
@@ -179,9 +179,12 @@ export class Person implements StandIn {
     const gunner = this.gunner!;
     if (gunner.isFixed) {
       const fires = body.cooldown <= 1 && gunner.isLinedUp(this.belief, body, tick);
-      return fires ? input + ACTION_BIT : input;
+      return fires ? input + gunner.fireBit : input;
     }
-    return this.hand.shoot(tick, input, this.shot, random);
+    if (this.shot === undefined || body.cooldown > 1) return input;
+    // Whoever steers by pointing fires where it goes; otherwise the pointer is free to aim.
+    if (gunner.pointsAtTargets) return hasPoint(input) ? input + gunner.fireBit : input + this.shot;
+    return this.hand.shoot(body, tick, input, this.shot, random);
   }
 
   private shot: Input | undefined;

@@ -1,6 +1,6 @@
 'use client';
 
-import { SCHEMES, startingControl, type Control, type Kind, type Scheme } from '@/core/index';
+import { SCHEMES, startingControl, type Control, type Kind, type Scheme, type Throwing } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { NumberField, SelectField, SwitchField } from './fields';
 
@@ -33,6 +33,9 @@ export function ControlEditor({ kind, onCommit }: { kind: Kind; onCommit: (contr
         />
       )}
       {control && <SchemeKnobs control={control} shots={others} onCommit={onCommit} />}
+      {control && control.scheme !== 'rail and fire' && (
+        <ThrowingKnobs throws={control.throws} shots={others} onCommit={(throws) => onCommit({ ...control, throws })} />
+      )}
     </div>
   );
 }
@@ -84,16 +87,13 @@ function SchemeKnobs({
   switch (control.scheme) {
     case 'eight ways':
       return (
-        <>
-          <SwitchField
-            label="Even diagonals"
-            value={control.evenDiagonals}
-            onCommit={(evenDiagonals) => onCommit({ ...control, evenDiagonals })}
-          >
-            diagonals as fast as straights
-          </SwitchField>
-          <Throwing throws={control.throws} shots={shots} onCommit={(throws) => onCommit({ ...control, throws })} />
-        </>
+        <SwitchField
+          label="Even diagonals"
+          value={control.evenDiagonals}
+          onCommit={(evenDiagonals) => onCommit({ ...control, evenDiagonals })}
+        >
+          diagonals as fast as straights
+        </SwitchField>
       );
     case 'four ways':
       return (
@@ -106,7 +106,6 @@ function SchemeKnobs({
             step={0.05}
             onCommit={(cornering) => onCommit({ ...control, cornering })}
           />
-          <Throwing throws={control.throws} shots={shots} onCommit={(throws) => onCommit({ ...control, throws })} />
         </>
       );
     case 'one cell a press':
@@ -238,17 +237,21 @@ interface GunNumbers {
   ammunition?: number;
 }
 
-/** What is thrown where the player faces, if anything. */
-function Throwing({
+const USUAL_THROWING = { shotSpeed: 9, range: 6, cooldown: 0.45 };
+/** A blow of the reach of an arm, held out for a moment. */
+const USUAL_BLOW = { range: 0.8, blow: 0.15 };
+
+/** What the player throws or strikes with, if anything; the same under every scheme. */
+function ThrowingKnobs({
   throws,
   shots,
   onCommit,
 }: {
-  throws: ({ shot: string } & GunNumbers) | undefined;
+  throws: Throwing | undefined;
   shots: readonly { id: string; name: string }[];
-  onCommit: (throws: ({ shot: string } & GunNumbers) | undefined) => void;
+  onCommit: (throws: Throwing | undefined) => void;
 }) {
-  const usual = { shotSpeed: 9, range: 6, cooldown: 0.45 };
+  const aim = typeof throws?.aim === 'number' ? 'angle' : (throws?.aim ?? 'facing');
   return (
     <>
       <SelectField
@@ -258,9 +261,71 @@ function Throwing({
           { value: '', label: 'throws nothing' },
           ...shots.map(({ id, name }) => ({ value: id, label: `throws ${name}` })),
         ]}
-        onCommit={(shot) => onCommit(shot === '' ? undefined : { ...(throws ?? usual), shot })}
+        onCommit={(shot) => onCommit(shot === '' ? undefined : { ...(throws ?? USUAL_THROWING), shot })}
       />
-      {throws && <GunKnobs gun={throws} onCommit={(gun) => onCommit({ ...throws, ...gun })} />}
+      {throws && (
+        <>
+          <SelectField
+            label="How it is thrown"
+            value={throws.blow === undefined ? 'flies' : 'blow'}
+            width={150}
+            options={[
+              { value: 'flies', label: 'it flies' },
+              { value: 'blow', label: 'a blow at arm’s length' },
+            ]}
+            onCommit={(how) => {
+              const { blow: _blow, ...others } = throws;
+              onCommit(how === 'blow' ? { ...others, ...USUAL_BLOW } : { ...others, range: USUAL_THROWING.range });
+            }}
+          />
+          <SelectField
+            label="Where it is thrown"
+            value={aim}
+            width={150}
+            options={[
+              { value: 'facing', label: 'where it faces' },
+              { value: 'pointer', label: 'to the pointer' },
+              { value: 'angle', label: 'at a fixed angle' },
+            ]}
+            onCommit={(where) => {
+              const { aim: _aim, ...others } = throws;
+              onCommit(
+                where === 'facing' ? others : { ...others, aim: where === 'pointer' ? ('pointer' as const) : 0 },
+              );
+            }}
+          />
+          {typeof throws.aim === 'number' && (
+            <Knob
+              label="Angle of throw"
+              unit="deg"
+              value={throws.aim}
+              max={360}
+              step={15}
+              onCommit={(angle) => onCommit({ ...throws, aim: angle })}
+            />
+          )}
+          {throws.blow !== undefined && (
+            <Knob
+              label="Held out"
+              unit="s"
+              value={throws.blow}
+              min={0.02}
+              max={10}
+              step={0.05}
+              onCommit={(blow) => onCommit({ ...throws, blow })}
+            />
+          )}
+          <GunKnobs gun={throws} onCommit={(gun) => onCommit({ ...throws, ...gun })} />
+          <Knob
+            label="Charge"
+            unit="s"
+            value={throws.charge ?? 0}
+            max={10}
+            step={0.05}
+            onCommit={(charge) => onCommit({ ...throws, charge: charge > 0 ? charge : undefined })}
+          />
+        </>
+      )}
     </>
   );
 }

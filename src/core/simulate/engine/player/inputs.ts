@@ -1,7 +1,8 @@
 /**
  * What the player's controls say in one tick, as one whole number, so that a try is a short list of numbers. The four
  * lowest bits are a direction: 0 none, 1 to 8 east and on clockwise. The next bit is the action (jump, flap, fire). The
- * next says that a place is pointed at; its x and y follow in sixteenths of a cell, twelve bits each.
+ * next says that a place is pointed at; its x and y follow in sixteenths of a cell, twelve bits each. The highest is throwing,
+ * for schemes in which the action is a jump or a flap.
  */
 export type Input = number;
 
@@ -12,10 +13,11 @@ const POINT_SHIFT_X = 6;
 const POINT_SHIFT_Y = 18;
 const POINT_MOST = 4095;
 export const POINT_STEPS = 16;
+export const THROW_BIT = 1 << 30;
 
 /** The largest input there is. */
 export const MOST_INPUT =
-  POINT_MOST * (1 << POINT_SHIFT_Y) + POINT_MOST * (1 << POINT_SHIFT_X) + POINT_BIT + ACTION_BIT + 8;
+  THROW_BIT + POINT_MOST * (1 << POINT_SHIFT_Y) + POINT_MOST * (1 << POINT_SHIFT_X) + POINT_BIT + ACTION_BIT + 8;
 
 /** Columns and rows of the nine directions: 0 stands, then clockwise from east. */
 export const INPUT_COLUMNS = [0, 1, 1, 0, -1, -1, -1, 0, 1];
@@ -32,6 +34,10 @@ export function directionOf(input: Input): number {
 
 export function hasAction(input: Input): boolean {
   return (input & ACTION_BIT) !== 0;
+}
+
+export function hasThrow(input: Input): boolean {
+  return (input & THROW_BIT) !== 0;
 }
 
 export function hasPoint(input: Input): boolean {

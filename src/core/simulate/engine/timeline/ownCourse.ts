@@ -43,10 +43,11 @@ export function ownCourseOf(brain: BrainProgram): OwnCourse {
   };
 }
 
-/** Whether going from one state into another does nothing that others notice. */
-export function isQuietWay(brain: BrainProgram, from: number, to: number): boolean {
+/** Whether going from one state into another does nothing that others notice; or staying, where it may have stayed. */
+export function isQuietWay(brain: BrainProgram, from: number, to: number, mayHaveStayed: boolean): boolean {
   const { leave, transitions } = brain.states[from];
   const ways = transitions.filter(({ targets }) => targets.includes(to));
+  if (mayHaveStayed && from === to && ways.length === 0) return true;
   return [...leave, ...ways.flatMap(({ acts }) => acts), ...brain.states[to].enter].every(isQuiet);
 }
 

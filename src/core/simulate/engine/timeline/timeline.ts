@@ -229,7 +229,6 @@ export class Timeline {
       const gone = Math.abs(scratch.x[piece] - fromX) + Math.abs(scratch.y[piece] - fromY);
       if (!jumps && gone > this.mostStep[follower]) this.mostStep[follower] = gone;
       this.noteChange(follower, tick + 1, jumps);
-      if (this.endsAt[follower] <= tick + 1) return;
     }
   }
 
@@ -240,15 +239,17 @@ export class Timeline {
     const { program } = scratch.level;
     const { brain } = program.pieces[piece];
     const hasEnded = scratch.hasDrawn[piece] === 1 || scratch.alive[piece] === 0;
-    const hasEntered = brain >= 0 && scratch.stateSince[piece] === tick && tick > 0;
-    const isQuiet = !hasEntered || isQuietWay(program.brains[brain], stateBefore, scratch.state[piece]);
-    if (hasEnded || !isQuiet) {
+    // In the first tick nothing tells whether it has come from its state into the same one.
+    const mayHaveEntered = brain >= 0 && scratch.stateSince[piece] === tick;
+    const isQuiet = !mayHaveEntered || isQuietWay(program.brains[brain], stateBefore, scratch.state[piece], tick === 0);
+    const state = scratch.state[piece];
+    // It moves as in its new state already in the tick in which it comes into it.
+    const goesOn = brain < 0 || state === stateBefore || this.course[follower]!.states[state];
+    if (hasEnded || !isQuiet || !goesOn) {
       this.endsAt[follower] = tick;
       scratch.forgetStream(piece);
       return false;
     }
-    const state = scratch.state[piece];
-    if (brain >= 0 && state !== stateBefore && !this.course[follower]!.states[state]) this.endsAt[follower] = tick + 1;
     return true;
   }
 

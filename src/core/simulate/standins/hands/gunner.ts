@@ -1,9 +1,9 @@
 import { isLineClear } from '../../../arena/sight';
 import type { ArenaGrid } from '../../../arena/grid';
-import type { GunProgram, LevelProgram } from '../../../compile/levelProgram';
-import { sinDegrees } from '../../../foundation/exactMath';
+import type { ControlProgram, GunProgram, LevelProgram } from '../../../compile/levelProgram';
+import { cosDegrees, sinDegrees } from '../../../foundation/exactMath';
 import type { RandomStream } from '../../../foundation/random';
-import { ACTION_BIT, INPUT_COLUMNS, INPUT_ROWS, type Input } from '../../engine/player/inputs';
+import { ACTION_BIT, INPUT_COLUMNS, INPUT_ROWS, pointInput, THROW_BIT, type Input } from '../../engine/player/inputs';
 import type { PlayerBody } from '../../engine/player/playerBody';
 import type { MoveGraph } from '../../moves/moveGraph';
 import type { Belief } from '../belief/belief';
@@ -31,13 +31,25 @@ export class Gunner {
   private error = 0;
   /** Whether shots fly the same way whatever the player does. */
   readonly isFixed: boolean;
+  /** The key that fires. */
+  readonly fireBit: Input;
+  private readonly gun: GunProgram;
+  /** Directions in which it can face and fire. */
+  private readonly directions: readonly number[];
+  /** Nearer than this to a target it does not stop to fire; and as far as this it trusts to hit, cells. */
+  private readonly tooNear: number;
+  private readonly reach: number;
 
   constructor(
     private readonly program: LevelProgram,
     private readonly traits: StandInTraits,
-    private readonly gun: GunProgram,
-    private readonly headings: 4 | 8,
+    own: GunProgram,
   ) {
+    const gun = (this.gun = gunAsHeld(program, own));
+    this.directions = directionsOf(program.player.control.scheme);
+    this.fireBit = gun.hasOwnKey ? THROW_BIT : ACTION_BIT;
+    this.tooNear = gun.blowTicks > 0 ? 0 : TOO_NEAR_CELLS;
+    this.reach = gun.blowTicks > 0 ? gun.range : gun.range * TRUSTED_SHARE;
     const { pieces, contacts, kinds } = program;
     const shotKind = pieces[gun.firstShot]?.kindIndex ?? -1;
     const shotRadius = pieces[gun.firstShot]?.radius ?? 0;
@@ -49,6 +61,20 @@ export class Gunner {
       return Math.min(hit.west + hit.east, hit.north + hit.south) / 2 + shotRadius;
     });
     this.isFixed = gun.aimX !== 0 || gun.aimY !== 0;
+  }
+
+  /** Whether the pointer is what aims, so that nobody has to turn for it. */
+  get pointsAtTargets(): boolean {
+    return this.gun.aimsAtPoint;
+  }
+
+  private flightTicks(cells: number): number {
+    return this.gun.blowTicks > 0 ? 0 : cells / this.gun.shotStep;
+  }
+
+  /** How much farther than its reach the middle of a target may be: a blow meets its near side. */
+  private spareReach(piece: number): number {
+    return this.gun.blowTicks > 0 ? this.halfOf[piece] : 0;
   }
 
   get hasTargets(): boolean {
@@ -86,7 +112,7 @@ export class Gunner {
     const dy = frame.y[piece] - y;
     const range = dx * aimX + dy * aimY;
     if (range <= 0 || range > this.gun.range) return undefined;
-    const ticks = tick - seenTick + range / this.gun.shotStep;
+    const ticks = tick - seenTick + this.flightTicks(range);
     const atX = dx + velocityX[piece] * ticks;
     const atY = dy + velocityY[piece] * ticks;
     return atX * aimY - atY * aimX + this.error * range;
@@ -161,13 +187,13 @@ export class Gunner {
     const column = Math.floor(frame.x[nearest] + velocityX[nearest] * ticks);
     const row = Math.floor(frame.y[nearest] + velocityY[nearest] * ticks);
     const cells: number[] = [];
-    const most = Math.floor(this.gun.range * TRUSTED_SHARE);
-    for (let direction = 1; direction <= 8; direction += this.headings === 4 ? 2 : 1)
+    const most = Math.max(1, Math.floor(this.reach));
+    for (const direction of this.directions)
       for (let far = 1; far <= most; far++) {
         const x = column + INPUT_COLUMNS[direction] * far;
         const y = row + INPUT_ROWS[direction] * far;
         if (x < 0 || y < 0 || x >= grid.width || y >= grid.height || grid.solid[y * grid.width + x] === 1) break;
-        if (far > TOO_NEAR_CELLS && graph.isRest[y * grid.width + x] === 1) cells.push(y * grid.width + x);
+        if (far > this.tooNear && graph.isRest[y * grid.width + x] === 1) cells.push(y * grid.width + x);
       }
     return cells;
   }
@@ -185,6 +211,20 @@ export class Gunner {
     return best;
   }
 
+  /** How high the nearest target is that still lies ahead of a fixed line of fire; undefined when none does. */
+  heightAhead(belief: Belief, own: Readonly<PlayerBody>): number | undefined {
+    const { frame } = belief;
+    let height: number | undefined;
+    let least = Infinity;
+    for (const piece of this.targets) {
+      const ahead = (frame.x[piece] - own.x) * this.gun.aimX;
+      if (frame.shown[piece] !== SHOWN.here || ahead <= 0 || ahead >= least) continue;
+      least = ahead;
+      height = frame.y[piece];
+    }
+    return height;
+  }
+
   /** The key and the shot for the nearest target that a heading meets; undefined when none does, or one is too near. */
   choose(
     belief: Belief,
@@ -196,22 +236,23 @@ export class Gunner {
     if (own.cooldown > 0 || own.ammunition === 0) return undefined;
     const { frame, velocityX, velocityY } = belief;
     let best: Input | undefined;
-    let bestDistance = this.gun.range * TRUSTED_SHARE;
+    let bestDistance = Infinity;
     for (const piece of this.targets) {
       if (frame.shown[piece] !== SHOWN.here) continue;
       const nowX = frame.x[piece] - own.x;
       const nowY = frame.y[piece] - own.y;
       const far = Math.sqrt(nowX * nowX + nowY * nowY);
-      if (far >= bestDistance || far < TOO_NEAR_CELLS) continue;
-      const ticks = tick - belief.tick + far / this.gun.shotStep;
-      const heading = this.headingFor(
-        nowX + velocityX[piece] * ticks,
-        nowY + velocityY[piece] * ticks,
-        this.halfOf[piece],
-      );
-      if (heading === 0 || !mayStep(graph, own, heading)) continue;
+      if (far >= bestDistance || far < this.tooNear || far - this.spareReach(piece) >= this.reach) continue;
+      const ticks = tick - belief.tick + this.flightTicks(far);
+      const thenX = nowX + velocityX[piece] * ticks;
+      const thenY = nowY + velocityY[piece] * ticks;
+      const heading = this.gun.aimsAtPoint ? 0 : this.headingFor(thenX, thenY, this.halfOf[piece]);
+      if (!this.gun.aimsAtPoint && (heading === 0 || !mayStep(graph, own, heading))) continue;
       if (!isLineClear(grid, own.x, own.y, frame.x[piece], frame.y[piece])) continue;
-      best = heading + ACTION_BIT;
+      const aside = this.error;
+      best = this.gun.aimsAtPoint
+        ? this.fireBit + pointInput(own.x + thenX - thenY * aside, own.y + thenY + thenX * aside)
+        : heading + this.fireBit;
       bestDistance = far;
     }
     return best;
@@ -219,7 +260,7 @@ export class Gunner {
 
   /** The direction along which a shot passes within the body of a target; 0 for none. */
   private headingFor(dx: number, dy: number, half: number): number {
-    for (let direction = 1; direction <= 8; direction += this.headings === 4 ? 2 : 1) {
+    for (const direction of this.directions) {
       const columns = INPUT_COLUMNS[direction];
       const rows = INPUT_ROWS[direction];
       const scale = columns !== 0 && rows !== 0 ? Math.SQRT1_2 : 1;
@@ -229,6 +270,18 @@ export class Gunner {
     }
     return 0;
   }
+}
+
+/** The gun as it is in the hands of a player: one that flaps always faces the way that it flies. */
+function gunAsHeld({ player }: LevelProgram, gun: GunProgram): GunProgram {
+  const isFixed = gun.aimX !== 0 || gun.aimY !== 0 || gun.aimsAtPoint;
+  if (isFixed || player.control.scheme !== 'flap') return gun;
+  return { ...gun, aimX: cosDegrees(player.facing), aimY: sinDegrees(player.facing) };
+}
+
+function directionsOf(scheme: ControlProgram['scheme']): readonly number[] {
+  if (scheme === 'run and jump') return [1, 5];
+  return scheme === 'eight ways' || scheme === 'steer to a point' ? [1, 2, 3, 4, 5, 6, 7, 8] : [1, 3, 5, 7];
 }
 
 /** Firing goes with a step that way; nobody steps into the water for it. */

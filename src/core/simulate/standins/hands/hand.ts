@@ -4,9 +4,11 @@ import type { RandomStream } from '../../../foundation/random';
 import {
   ACTION_BIT,
   DIRECTION_BITS,
+  directionOf,
   INPUT_COLUMNS,
   INPUT_ROWS,
   pointInput,
+  THROW_BIT,
   type Input,
 } from '../../engine/player/inputs';
 import type { PlayerBody } from '../../engine/player/playerBody';
@@ -35,7 +37,7 @@ export interface Hand {
   ticksUntilRest: (body: Readonly<PlayerBody>, graph: MoveGraph, rest: number) => number;
   carryOut: (own: OwnState, legs: readonly Leg[], graph: MoveGraph, random: RandomStream) => Input;
   /** Lets a shot go with the keys: in a direction that is pressed for it. */
-  shoot: (tick: number, input: Input, shot: Input | undefined, random: RandomStream) => Input;
+  shoot: (body: Readonly<PlayerBody>, tick: number, input: Input, shot: Input, random: RandomStream) => Input;
 }
 
 export function makeHand(program: LevelProgram, traits: StandInTraits): Hand {
@@ -120,8 +122,7 @@ abstract class PlanHand implements Hand {
 
   abstract carryOut(own: OwnState, legs: readonly Leg[], graph: MoveGraph, random: RandomStream): Input;
 
-  shoot(tick: number, input: Input, shot: Input | undefined, random: RandomStream): Input {
-    if (shot === undefined) return input;
+  shoot(_body: Readonly<PlayerBody>, tick: number, _input: Input, shot: Input, random: RandomStream): Input {
     return this.keys.hold(tick, shot, random);
   }
 }
@@ -271,8 +272,11 @@ class TapHand extends PlanHand {
     return keys.tapNow(tick);
   }
 
-  override shoot(tick: number, input: Input, shot: Input | undefined): Input {
-    return shot !== undefined && input === 0 && this.keys.canTap(tick) ? ACTION_BIT : input;
+  /** Turning is a move, so it fires only at what it faces already. */
+  override shoot(body: Readonly<PlayerBody>, tick: number, input: Input, shot: Input): Input {
+    const direction = directionOf(shot);
+    const faces = body.facingX === INPUT_COLUMNS[direction] && body.facingY === INPUT_ROWS[direction];
+    return faces && input === 0 && this.keys.canTap(tick) ? ACTION_BIT : input;
   }
 }
 
@@ -324,6 +328,14 @@ class AirHand extends PlanHand {
     this.freeItself(body, direction, tick, random);
     const held = body.isGrounded ? this.keys.hold(tick, direction, random) : direction;
     return (held & DIRECTION_BITS) + (this.keys.tapNow(tick) & ACTION_BIT);
+  }
+
+  /** Fires the way that it runs; standing, it turns for it. */
+  override shoot(body: Readonly<PlayerBody>, _tick: number, input: Input, shot: Input): Input {
+    const direction = directionOf(shot);
+    const runs = directionOf(input);
+    if (runs === direction || (runs === 0 && body.facingX === INPUT_COLUMNS[direction])) return input + THROW_BIT;
+    return runs === 0 && body.isGrounded ? input + shot : input;
   }
 
   /** Whoever presses on against an edge and does not come on jumps. */
