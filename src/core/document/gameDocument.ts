@@ -18,6 +18,8 @@ export const LIMITS = {
   standIns: 8,
   scriptLines: 4000,
   scriptLineLength: 400,
+  fewestTicks: 10,
+  mostTicks: 240,
 } as const;
 
 const identifier = z
@@ -179,7 +181,12 @@ export const courseLinkShape = z
 export const levelShape = z.strictObject({
   id: identifier,
   name: label,
-  ticksPerSecond: z.union([z.literal(30), z.literal(60), z.literal(120)]),
+  ticksPerSecond: z
+    .number()
+    .int()
+    .min(LIMITS.fewestTicks)
+    .max(LIMITS.mostTicks)
+    .describe('how finely time is cut, ticks a second; usually 60'),
   view: z.literal('side').optional().describe('seen from the side, with gravity; left out: seen from above'),
   gravity: z.number().min(1).max(200).optional().describe('only from the side: cells/s², 28 when left out'),
   map: z.array(z.string().max(LIMITS.columns)).min(1).max(LIMITS.rows).describe('one text a row, one character a cell'),

@@ -4,6 +4,7 @@ import { errorAt, hasErrors, type Diagnostic } from '../foundation/diagnostic';
 import { LineStarts } from '../foundation/lineStarts';
 import { fail, succeed, type Result } from '../foundation/result';
 import { checkReferences } from './checkReferences';
+import { controlsInCells } from './controlUnits';
 import { FORMAT_VERSION, gameShape, LIMITS, type GameDocument } from './gameDocument';
 
 /**
@@ -35,7 +36,7 @@ export function readGame(text: string): Result<GameDocument, Diagnostic> {
 export function readGameValue(value: unknown): Result<GameDocument, Diagnostic> {
   const versionFault = checkVersion(value);
   if (versionFault) return fail([versionFault]);
-  const parsed = gameShape.safeParse(value);
+  const parsed = gameShape.safeParse(controlsInCells(value));
   if (!parsed.success) return fail(parsed.error.issues.slice(0, 50).map(shapeFault));
   const faults = checkReferences(parsed.data);
   return hasErrors(faults) ? fail(faults) : succeed(parsed.data);

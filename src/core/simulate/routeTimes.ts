@@ -1,4 +1,5 @@
 import type { LevelProgram } from '../compile/levelProgram';
+import { isBeatOfSecond } from '../foundation/beats';
 import { prepareRuns } from './engine/prepareRuns';
 import { stepAlone } from './engine/tick';
 import { World } from './engine/world';
@@ -16,6 +17,8 @@ export interface RouteTimes {
 
 /** Longer than this no preview looks ahead. */
 const MOST_SECONDS = 120;
+/** So often the way that a piece goes is noted. */
+const TRACK_PER_SECOND = 10;
 
 /**
  * Walks every patrolling piece through its route by the tick that runs use, with nobody in sight, and notes the times. What is
@@ -85,7 +88,8 @@ class RouteWatch {
       times.reachedAtSeconds[heading] = tick / ticksPerSecond;
       this.reached++;
     }
-    if (isThere || tick % (ticksPerSecond / 10) === 0) times.track.push(world.x[index], world.y[index]);
+    if (isThere || isBeatOfSecond(tick, ticksPerSecond, TRACK_PER_SECOND))
+      times.track.push(world.x[index], world.y[index]);
     this.isDone = this.reached >= count;
   }
 }

@@ -1,4 +1,5 @@
 import type { LevelProgram } from '../compile/levelProgram';
+import { isBeatOfSecond } from '../foundation/beats';
 import { RandomStream, STREAM } from '../foundation/random';
 import { prepareRuns } from './engine/prepareRuns';
 import type { RunEvent } from './engine/runEvent';
@@ -85,12 +86,12 @@ export class Runner {
     this.standIn?.reset(random, observer.isNextTry ?? false);
     this.memory?.reset();
     const trace = new RunTrace(world);
-    const ticksPerSample = program.ticksPerSecond / SAMPLES_PER_SECOND;
     const mostTicks = observer.mostTicks ?? Infinity;
     let end: RunEnd | undefined;
     observer.onTick?.(world, 0);
     while (!end && world.tick < mostTicks) {
-      if (observer.samples && world.tick % ticksPerSample === 0) takeSample(world, observer.samples);
+      if (observer.samples && isBeatOfSecond(world.tick, program.ticksPerSecond, SAMPLES_PER_SECOND))
+        takeSample(world, observer.samples);
       const input = this.nextInput(random);
       end = step(world, input);
       if (!observer.skipHash) trace.add(input);

@@ -96,7 +96,7 @@ export function generatedGame(
   const level: Level = {
     id: 'small',
     name: 'Small',
-    ticksPerSecond: draw.pick([30, 60, 60, 120]),
+    ticksPerSecond: draw.pick([30, 60, 60, 120, 50, 48]),
     map,
     ...(isSideView ? { view: 'side' as const } : {}),
     marks: [

@@ -1,5 +1,6 @@
 'use client';
 
+import { createContext, use, useState } from 'react';
 import { SCHEMES, startingControl, type Control, type Kind, type Scheme, type Throwing } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { NumberField, SelectField, SwitchField } from './fields';
@@ -11,34 +12,56 @@ export function ControlEditor({ kind, onCommit }: { kind: Kind; onCommit: (contr
   const { control } = kind;
   const others = game.cast.filter((entry) => entry.id !== kind.id && !entry.control);
   const options = SCHEMES.filter((scheme) => scheme !== 'rail and fire' || others.length > 0);
+  const [inPixels, setInPixels] = useState(false);
   return (
-    <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 6 }}>
-      <SelectField
-        label="Control scheme"
-        value={control?.scheme ?? 'none'}
-        width={150}
-        options={[{ value: 'none', label: 'none' }, ...options.map((value) => ({ value, label: value }))]}
-        onCommit={(value) =>
-          onCommit(value === 'none' ? undefined : startingControl(value as Scheme, others[0]?.id ?? ''))
-        }
-      />
-      {control && (
-        <Knob
-          label="Speed"
-          unit="cells/s"
-          value={control.speed}
-          max={60}
-          min={control.scheme === 'flap' ? 0 : 0.1}
-          onCommit={(speed) => onCommit({ ...control, speed })}
+    <PixelsContext value={inPixels ? game.pixelsPerCell : undefined}>
+      <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 6 }}>
+        <SelectField
+          label="Control scheme"
+          value={control?.scheme ?? 'none'}
+          width={150}
+          options={[{ value: 'none', label: 'none' }, ...options.map((value) => ({ value, label: value }))]}
+          onCommit={(value) =>
+            onCommit(value === 'none' ? undefined : startingControl(value as Scheme, others[0]?.id ?? ''))
+          }
         />
-      )}
-      {control && <SchemeKnobs control={control} shots={others} onCommit={onCommit} />}
-      {control && control.scheme !== 'rail and fire' && (
-        <ThrowingKnobs throws={control.throws} shots={others} onCommit={(throws) => onCommit({ ...control, throws })} />
-      )}
-    </div>
+        {control && (
+          <SelectField
+            label="Lengths and speeds in"
+            value={inPixels ? 'px' : 'cells'}
+            width={96}
+            options={[
+              { value: 'cells', label: 'in cells' },
+              { value: 'px', label: 'in px' },
+            ]}
+            onCommit={(unit) => setInPixels(unit === 'px')}
+          />
+        )}
+        {control && (
+          <Knob
+            label="Speed"
+            unit="cells/s"
+            value={control.speed}
+            max={60}
+            min={control.scheme === 'flap' ? 0 : 0.1}
+            onCommit={(speed) => onCommit({ ...control, speed })}
+          />
+        )}
+        {control && <SchemeKnobs control={control} shots={others} onCommit={onCommit} />}
+        {control && control.scheme !== 'rail and fire' && (
+          <ThrowingKnobs
+            throws={control.throws}
+            shots={others}
+            onCommit={(throws) => onCommit({ ...control, throws })}
+          />
+        )}
+      </div>
+    </PixelsContext>
   );
 }
+
+/** Pixels a cell while speeds and lengths are shown in pixels; undefined while they are shown in cells. */
+const PixelsContext = createContext<number | undefined>(undefined);
 
 function Knob({
   label,
@@ -57,18 +80,21 @@ function Knob({
   step?: number;
   onCommit: (value: number) => void;
 }) {
+  const pixels = use(PixelsContext);
+  const factor = pixels !== undefined && unit.startsWith('cells') ? pixels : 1;
+  const shown = (number: number) => Number((number * factor).toFixed(3));
   return (
     <label style={{ display: 'inline-flex', alignItems: 'center', gap: 4, whiteSpace: 'nowrap' }}>
       <span className="quiet">{label.toLowerCase()}</span>
       <NumberField
         label={label}
-        value={value}
-        unit={unit}
-        min={min}
-        max={max}
-        step={step}
+        value={shown(value)}
+        unit={factor === 1 ? unit : unit.replace('cells', 'px')}
+        min={shown(min)}
+        max={shown(max)}
+        step={factor === 1 ? step : 1}
         width={66}
-        onCommit={onCommit}
+        onCommit={(next) => onCommit(next / factor)}
       />
     </label>
   );

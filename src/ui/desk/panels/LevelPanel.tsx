@@ -3,7 +3,7 @@
 import { WhyRulesNow } from '../card/WhyNow';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
-import { commands, markBox, resolvedCast, USUAL, type Lane, type Level, type Mark } from '@/core/index';
+import { commands, LIMITS, markBox, resolvedCast, USUAL, type Lane, type Level, type Mark } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { NumberField, Row, SelectField, TextField } from './fields';
 import { SidePanel } from './SidePanel';
@@ -90,13 +90,15 @@ function Whole({ level, tags }: { level: Level; tags: readonly string[] }) {
         />
       </Row>
       <Row label="ticks" hint="How finely time is cut; the outcome should not hang on it">
-        <SelectField
+        <NumberField
           label="Ticks a second"
-          value={String(level.ticksPerSecond) as '60'}
-          width={124}
-          options={(['30', '60', '120'] as const).map((value) => ({ value, label: `${value} / s` }))}
+          value={level.ticksPerSecond}
+          unit="a second"
+          min={LIMITS.fewestTicks}
+          max={LIMITS.mostTicks}
+          step={10}
           onCommit={(value) =>
-            change('Change the ticks', (draft) => commands.setLevelField(draft, 'ticksPerSecond', Number(value) as 60))
+            change('Change the ticks', (draft) => commands.setLevelField(draft, 'ticksPerSecond', Math.round(value)))
           }
         />
       </Row>
