@@ -34,6 +34,8 @@ export function buildGround(game: Pick<GameDocument, 'terrain'>, level: Level): 
     pathCost: ground.pathCost ?? 1,
     strength: ground.strength ?? 0,
     becomes: game.terrain.findIndex((other) => other.id === ground.becomes),
+    blockedAs: -1,
+    under: -1,
   }));
   const { typeOfCell } = readMap(game, level);
   const used = new Set(typeOfCell);

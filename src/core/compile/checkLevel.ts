@@ -183,6 +183,15 @@ function checkPiece(piece: Piece, kind: Kind, grid: ArenaGrid, path: Path): Diag
       ),
     );
   }
+  if (kind.blocks && kind.behavior !== undefined)
+    faults.push(
+      errorAt(
+        { path },
+        'blocker-moves',
+        `${piece.name} blocks, so it must stand, but its kind follows \`${kind.behavior}\`.`,
+        'Take the behavior away, or let it not block.',
+      ),
+    );
   piece.route?.forEach(([waypointX, waypointY], index) => {
     const place = { path: [...path, 'route', index] };
     if (isOutside(grid, waypointX, waypointY, NO_REACH)) {

@@ -2,13 +2,14 @@ import { factsOfMotion } from '../language/vocabulary';
 import { ticksOf } from './ticksOf';
 import { gunOf } from '../document/controlShape';
 import { USUAL, type GameDocument, type Level, type Piece } from '../document/gameDocument';
-import { reachOf } from '../document/outlineShape';
+import { reachOf, type OutlineShape } from '../document/outlineShape';
 import { endsRun, hitShapeOf, kindOf, standShapeOf, type Kind } from '../document/resolveKind';
 import { errorAt, hasErrors, warningAt, type Diagnostic } from '../foundation/diagnostic';
 import { fail, succeed, type Result } from '../foundation/result';
 import type { CheckedBehavior, KnobDefinition } from '../language/checkedBehavior';
 import type { CueVerdict } from '../language/cues/checkCues';
 import { nearestWord, proposeWord } from '../foundation/nearestWord';
+import { blockGround } from './blockedGround';
 import { buildGrid, buildGround } from './buildGrid';
 import { checkKnobValues } from './checkKnobValues';
 import { checkLevelGeometry, findExit } from './checkLevel';
@@ -128,19 +129,19 @@ class LevelCompiler {
     const behaviors: Record<string, CheckedBehavior> = {};
     for (const verdict of this.scripts.values())
       if (verdict.behavior) behaviors[verdict.behavior.name] = verdict.behavior;
+    const kinds = stretchStrips(
+      this.kindIds.map((id) => this.kind(kindOf(game, id)!, playerPiece!.kind.id)),
+      cues,
+    );
     const program: LevelProgram = {
       levelId: level.id,
       ticksPerSecond: level.ticksPerSecond,
       pixelsPerCell: game.pixelsPerCell,
       timeLimitTicks: ticksOf(level.rules.timeLimit, level.ticksPerSecond),
-      grid,
-      ground,
+      ...blockGround(grid, ground, kinds, pieces),
       isSideView: level.view === 'side',
       gravity: this.gravity,
-      kinds: stretchStrips(
-        this.kindIds.map((id) => this.kind(kindOf(game, id)!, playerPiece!.kind.id)),
-        cues,
-      ),
+      kinds,
       contacts: compileContacts(game, level, this.kindIds),
       formations: this.formations.length,
       player,
@@ -172,12 +173,14 @@ class LevelCompiler {
       name: kind.name,
       tags: kind.tags,
       stand: outlineOf(standShapeOf(kind)),
-      hit: hitShapeFor(hitShapeOf(kind)),
+      hit: hitShapeFor(kind.blocks && !kind.hit ? outsideOf(standShapeOf(kind)) : hitShapeOf(kind)),
       isThreat: !kind.control && endsRun(this.level, kind),
       isCarrier: contact?.does.some((effect) => effect.effect === 'carry along') ?? false,
       health: kind.health ?? USUAL.health,
       floats: kind.floats ?? false,
       falls: kind.falls ?? false,
+      blocks: kind.blocks ?? false,
+      pushTicks: kind.blocks && kind.pushed !== undefined ? ticksOf(kind.pushed, this.level.ticksPerSecond) : Infinity,
       wear: kind.wear ?? 0,
       slowing: tickFactor(1 - (kind.flight?.slows ?? 0), this.level.ticksPerSecond),
       pierces: kind.flight?.pierces ?? 0,
@@ -473,4 +476,13 @@ export function checkOverrides(
   });
   faults.push(...checkStart(overrides, cues));
   return faults.length > 0 ? fail(faults) : succeed(overrides);
+}
+
+/** What blocks keeps others off its cells, so it is met so far outside of them: from the middle of the cell beside it, too. */
+const OUTSIDE_CELLS = 0.25;
+
+function outsideOf(stand: OutlineShape): OutlineShape {
+  const { west, north, east, south } = reachOf(stand);
+  const side = (low: number, high: number) => Math.max(1, low + high) + 2 * OUTSIDE_CELLS;
+  return { form: 'box', width: side(west, east), height: side(north, south) };
 }

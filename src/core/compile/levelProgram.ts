@@ -222,6 +222,9 @@ export interface GroundProgram {
   strength: number;
   /** Index of the ground that it turns into, or −1. */
   becomes: number;
+  /** Index of the same ground with something on it that blocks, and of what lies under such; −1 where there is none. */
+  blockedAs: number;
+  under: number;
 }
 
 /** Whether ground drowns or swallows what stands on it. */
@@ -279,6 +282,9 @@ export interface KindProgram {
   health: number;
   floats: boolean;
   falls: boolean;
+  /** Whether it stops bodies; and after how many ticks of pressing on it gives way by a cell, Infinity for never. */
+  blocks: boolean;
+  pushTicks: number;
   wear: number;
   /** Thrown or fired: the factor on its speed in every tick, and how many it goes through. */
   slowing: number;

@@ -82,6 +82,16 @@ const kindFields = {
   health: z.number().min(0.1).max(10000).optional().describe('harm it bears until it is defeated; 1 when left out'),
   floats: z.boolean().optional().describe('crosses liquid and void and is not pushed by the ground'),
   falls: z.boolean().optional().describe('is pulled down in levels seen from the side'),
+  blocks: z
+    .boolean()
+    .optional()
+    .describe('stops bodies as a wall does, as long as it is there; only for kinds without a behavior'),
+  pushed: z
+    .number()
+    .min(0)
+    .max(10)
+    .optional()
+    .describe('of one that blocks: a player who presses on against it for so long pushes it on by a cell, seconds'),
   wear: z
     .number()
     .min(0)

@@ -24,6 +24,8 @@ export const INHERITED_FIELDS = [
   'health',
   'floats',
   'falls',
+  'blocks',
+  'pushed',
   'wear',
   'flight',
 ] as const satisfies readonly (keyof KindEntry)[];

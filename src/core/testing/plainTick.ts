@@ -2,6 +2,7 @@ import { cellIndexAt } from '../arena/grid';
 import { boundsMeet, shapesMeet } from '../arena/meeting';
 import { lastNormal, sweepUntilContact } from '../arena/sweep';
 import type { PairProgram } from '../simulate/engine/preparedLevel';
+import { pushBlocks } from '../simulate/engine/blocks';
 import { decide } from '../simulate/engine/brain';
 import { carryPlayer, CarrierTops, findRide } from '../simulate/engine/carrying';
 import { retireArrivals, serveCues } from '../simulate/engine/cues/serveCues';
@@ -43,6 +44,7 @@ export function plainTick(world: World, input: Input): RunEnd | undefined {
   const tops = new CarrierTops();
   tops.world = world;
   const supports = program.isSideView ? tops : NO_SUPPORTS;
+  pushBlocks(world, input);
   movePlayer(player, input, program.player, world.ground, program.isSideView, supports);
   firePlayer(world, input);
   movePieces(world);

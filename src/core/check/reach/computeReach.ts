@@ -1,3 +1,4 @@
+import { cellsUnder } from '../../compile/blockedGround';
 import { cellIndexAt } from '../../arena/grid';
 import { canPass, isLong, standingPlaces, type Standing } from '../../arena/standing';
 import { NEIGHBOUR_COLUMNS, NEIGHBOUR_ROWS } from '../../arena/walkGrid';
@@ -42,7 +43,9 @@ function keyOf({ grid, ground, player, contacts, kinds, pieces, isSideView, grav
   const still = pieces
     .filter(({ isShot, isArrival }) => !isShot && !isArrival)
     .map(({ kindIndex, x, y, brain }) => [kindIndex, x, y, brain >= 0]);
-  const bodies = kinds.map(({ hit, floats, isCarrier, wear }) => [hit.west, hit.north, floats, isCarrier, wear]);
+  const bodies = kinds.map(({ hit, floats, isCarrier, wear, blocks, pushTicks }) => [
+    ...[hit.west, hit.north, floats, isCarrier, wear, blocks, pushTicks < Infinity],
+  ]);
   const stage = [grid.width, ground.types, player, contacts, bodies, still, isSideView, gravity, ticksPerSecond];
   return `${ground.typeOfCell.join()} ${JSON.stringify(stage)}`;
 }
@@ -71,8 +74,10 @@ function work(program: LevelProgram): Reach {
 }
 
 /** The type of every cell once all has opened and worn away that can. */
-export function openedGround({ ground, contacts, kinds }: LevelProgram): Uint8Array {
+export function openedGround(program: LevelProgram): Uint8Array {
+  const { ground, contacts, kinds } = program;
   const types = ground.typeOfCell.slice();
+  for (const cell of liftedCells(program)) types[cell] = ground.types[types[cell]].under;
   const isBetter = (before: number, after: number) =>
     (ground.types[before].solid || isUnsafe(ground.types[before])) &&
     !ground.types[after].solid &&
@@ -92,6 +97,22 @@ export function openedGround({ ground, contacts, kinds }: LevelProgram): Uint8Ar
     }
     return isBetter(type, own) ? own : type;
   });
+}
+
+/** Cells on which something stands that blocks, but can be pushed, taken up or defeated. */
+function liftedCells({ grid, ground, contacts, kinds, pieces }: LevelProgram): number[] {
+  const canGo = kinds.map(
+    ({ pushTicks }, kind) =>
+      pushTicks < Infinity ||
+      contacts.some(
+        ({ on, effects }) =>
+          on === kind && effects.some(({ effect }) => effect === 'collect' || effect === 'defeat' || effect === 'harm'),
+      ),
+  );
+  return pieces
+    .filter(({ kindIndex, isShot, isArrival }) => kinds[kindIndex].blocks && canGo[kindIndex] && !isShot && !isArrival)
+    .flatMap(({ kindIndex, x, y }) => cellsUnder(grid, kinds[kindIndex].stand, x, y))
+    .filter((cell) => ground.types[ground.typeOfCell[cell]].under >= 0);
 }
 
 /** Whether the moves of its own body are all that brings the player on. */

@@ -8,6 +8,10 @@ export const PIECE_FAULTS = {
     example: { changes: { 'levels.0.pieces.2.kind': 'player' } },
   },
   'piece-outside': { meaning: 'a piece stands outside', example: { changes: { 'levels.0.pieces.2.at': [20, 1] } } },
+  'blocker-moves': {
+    meaning: 'something that blocks has a behavior, and so would move',
+    example: { changes: { 'cast.1.blocks': true } },
+  },
   'piece-in-wall': {
     meaning: 'a piece stands in a wall',
     example: { changes: { 'levels.0.pieces.2.at': [10.5, 0.5] } },

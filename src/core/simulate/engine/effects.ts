@@ -1,3 +1,4 @@
+import { layBlock, liftBlock } from './blocks';
 import type { ContactProgram, EffectProgram } from '../../compile/levelProgram';
 import { assertNever } from '../../foundation/result';
 import type { World } from './world';
@@ -206,11 +207,14 @@ function teleport(world: World, x: number, y: number, on: number): void {
     player.velocityX = player.velocityY = 0;
     player.rider = -1;
   } else {
+    const blocks = world.level.blocksOfPiece[on] === 1;
+    if (blocks) liftBlock(world, on);
     world.x[on] = world.beforeX[on] = x;
     world.y[on] = world.beforeY[on] = y;
     world.steerGoalCell[on] = -1;
     world.isSteerOpen[on] = 0;
     world.freeTicks[on] = 0;
+    if (blocks) layBlock(world, on);
   }
 }
 

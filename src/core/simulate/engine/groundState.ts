@@ -37,7 +37,8 @@ export class GroundState {
     this.canHarm = ground.types.some((type) => type.harm > 0);
     const wears = canWear(program);
     const opens = contacts.some((contact) => contact.effects.some((effect) => effect.effect === 'open'));
-    this.canChange = wears || opens;
+    const blocks = program.kinds.some((kind) => kind.blocks);
+    this.canChange = wears || opens || blocks;
     this.grid = this.canChange ? { ...grid, solid: grid.solid.slice(), opaque: grid.opaque.slice() } : grid;
     this.typeOfCell = this.canChange ? table.bytes('cell') : ground.typeOfCell;
     this.hits = wears ? table.bytes('cell') : new Uint8Array(0);

@@ -66,6 +66,9 @@ export interface PreparedLevel {
   floatsOfPiece: Uint8Array;
   /** 1 for pieces that are pulled down. */
   fallsOfPiece: Uint8Array;
+  /** 1 for pieces that stop bodies; and those of them that the player can push. */
+  blocksOfPiece: Uint8Array;
+  pushedPieces: readonly number[];
   /** Indices of the pieces that something happens with when the player meets them, and what that is. */
   /** For every piece its entry in `playerMeetings`, −1 for those that the player never meets. */
   meetingOfPiece: Int16Array;
@@ -173,6 +176,10 @@ export function prepareLevel(program: LevelProgram): Omit<PreparedLevel, 'tick' 
       kinds[piece.kindIndex].floats || program.ground.isPlain ? 1 : 0,
     ),
     fallsOfPiece: Uint8Array.from(pieces, (piece) => (kinds[piece.kindIndex].falls && program.isSideView ? 1 : 0)),
+    blocksOfPiece: Uint8Array.from(pieces, (piece) => (kinds[piece.kindIndex].blocks && !piece.isShot ? 1 : 0)),
+    pushedPieces: pieces.flatMap((piece, index) =>
+      !piece.isShot && kinds[piece.kindIndex].pushTicks < Infinity ? [index] : [],
+    ),
     meetingOfPiece,
     placedCount: pieces.filter(({ isArrival, isShot }) => !isArrival && !isShot).length,
     playerMeetings: meetsPlayer.map((index) => meetingOfKind[pieces[index].kindIndex]!),

@@ -29,6 +29,9 @@ export class RunNumbers {
   playerMovedY = 0;
   /** How many cells of the ground have changed since the start. */
   groundChanges = 0;
+  /** What the player presses on against, −1 for nothing, and for how many ticks. */
+  leaningOn = -1;
+  leaningTicks = 0;
   /** Set by effects: the piece that ended the run in this tick. */
   endedBy = NOBODY;
   /** The threat that the player touched in this tick, −1 for none; what the ground did to it. */

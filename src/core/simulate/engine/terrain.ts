@@ -13,6 +13,8 @@ const MOST_FALL = 0.5;
 /** What the ground does to pieces after they have moved: pushes them along, lets them fall, swallows them. */
 export function moveByGround(world: World, piece: number): void {
   const { level, ground } = world;
+  // What blocks stands where it was put.
+  if (level.blocksOfPiece[piece] === 1) return;
   if (level.fallsOfPiece[piece] === 1) fall(world, piece);
   const isPushed = world.pushLeft[piece] > 0;
   if (level.floatsOfPiece[piece] === 1 && !isPushed) return;

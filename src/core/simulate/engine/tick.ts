@@ -8,6 +8,7 @@ import { lookAll } from './perception';
 import type { Input } from './player/inputs';
 import { movePlayer, NO_SUPPORTS } from './player/movePlayer';
 import type { PreparedLevel } from './preparedLevel';
+import { pushBlocks } from './blocks';
 import { firePlayer, moveShots, noteNearMisses } from './shots';
 import { moveByGround, standOnGround } from './terrain';
 import { retireArrivals, serveCues } from './cues/serveCues';
@@ -51,6 +52,7 @@ function phasesOf(level: PreparedLevel, decideAll: DecideAll, hasPlayer: boolean
     [watchers.length > 0, countStill],
     [true, rememberPlaces],
     [true, decideAll],
+    [hasPlayer && level.pushedPieces.length > 0, pushBlocks],
     [hasPlayer, hasCarriers && isSideView ? steerPlayerOverCarriers() : steerPlayer],
     [hasPlayer && player.gun !== undefined, firePlayer],
     [true, movePieces],

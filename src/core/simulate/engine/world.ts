@@ -1,3 +1,4 @@
+import { layBlock, liftBlock } from './blocks';
 import { cosDegrees, sinDegrees } from '../../foundation/exactMath';
 import { RANDOM_WORDS, RandomStream, STREAM } from '../../foundation/random';
 import { ColumnTable, type Counts } from './columns';
@@ -328,6 +329,7 @@ export class World extends WorldBase {
     this.givenStep[piece] = step;
     this.place(piece, x, y, facing);
     this.makeLive(piece);
+    if (this.level.blocksOfPiece[piece] === 1) layBlock(this, piece);
     this.hasBeenThere[this.level.program.pieces[piece].kindIndex] = 1;
   }
 
@@ -456,6 +458,7 @@ export class World extends WorldBase {
     if (this.alive[piece] === 0) return;
     this.part(piece);
     this.alive[piece] = 0;
+    if (this.level.blocksOfPiece[piece] === 1) liftBlock(this, piece);
     this.hasAnyLeft = true;
     // Its encounter is over; if the shapes never met in it, a box would have hit where nothing touched.
     if (this.encounter[piece] === ENCOUNTER.box) this.boxOnly++;

@@ -275,6 +275,40 @@ function KindForm({
         </SwitchField>,
       )}
       {field(
+        'blocks',
+        'blocks',
+        <SwitchField label="Blocks" value={kind.blocks ?? false} onCommit={(value) => set('blocks', value)}>
+          stops bodies, as a wall does
+        </SwitchField>,
+        'As long as it is there; for what stands and has no behavior',
+      )}
+      {kind.blocks &&
+        field(
+          'pushed',
+          'can be pushed',
+          <>
+            <SwitchField
+              label="Can be pushed"
+              value={kind.pushed !== undefined}
+              onCommit={(value) => set('pushed', value ? 0.2 : undefined)}
+            >
+              by a cell
+            </SwitchField>
+            {kind.pushed !== undefined && (
+              <NumberField
+                label="Pressed for"
+                value={kind.pushed}
+                unit="s"
+                min={0}
+                max={10}
+                step={0.05}
+                onCommit={(value) => set('pushed', value)}
+              />
+            )}
+          </>,
+          'A player who presses on against it for so long pushes it on',
+        )}
+      {field(
         'wear',
         'wears ground',
         <NumberField

@@ -1,4 +1,5 @@
 import { cellIndexAt } from '../../../arena/grid';
+import { cellsUnder } from '../../../compile/blockedGround';
 import type { LevelProgram } from '../../../compile/levelProgram';
 import type { MoveGraph } from '../../moves/moveGraph';
 import type { MoveGraphs } from '../../moves/graphs';
@@ -15,8 +16,31 @@ export interface Opening {
   needs: number;
 }
 
-/** All that the contacts let the player open by touching it; one entry for each kind that opens. */
-export function openingsOf({ contacts, player, pieces }: LevelProgram): Opening[] {
+/**
+ * All that the contacts let the player open by touching it, one entry for each kind that opens; and everything that blocks and
+ * goes when the player touches it.
+ */
+export function openingsOf(program: LevelProgram): Opening[] {
+  return [...openedByTouch(program), ...liftedByTouch(program)];
+}
+
+function liftedByTouch({ contacts, player, pieces, kinds, grid, ground }: LevelProgram): Opening[] {
+  const goes = (kind: number) =>
+    contacts.some(
+      ({ by, on, effects }) =>
+        by === player.kindIndex &&
+        on === kind &&
+        effects.some(({ effect }) => effect === 'collect' || effect === 'defeat' || effect === 'harm'),
+    );
+  return pieces.flatMap(({ kindIndex, isShot, isArrival, x, y }, piece) => {
+    if (!kinds[kindIndex].blocks || isShot || isArrival || !goes(kindIndex)) return [];
+    const cells = cellsUnder(grid, kinds[kindIndex].stand, x, y);
+    const [type] = cells.map((cell) => ground.typeOfCell[cell]);
+    return [{ pieces: [piece], cells, ground: type, becomes: ground.types[type].under, needs: -1 }];
+  });
+}
+
+function openedByTouch({ contacts, player, pieces }: LevelProgram): Opening[] {
   return contacts.flatMap(({ by, on, effects }) => {
     if (by !== player.kindIndex && on !== player.kindIndex) return [];
     const kind = by === player.kindIndex ? on : by;
