@@ -1,3 +1,4 @@
+import type { Area } from '../arena/area';
 import type { FaultCode } from '../foundation/faultCodes';
 import { foldChanging, foldCondition } from './foldCondition';
 import type { RuleWord } from '../language/words/ruleConditions';
@@ -318,18 +319,22 @@ class CueFolder {
     'none left': ({ name }) => ({ type: 'none left', kinds: this.kindsWith(name) }),
     'all filled': ({ name }) => ({ type: 'all filled', kinds: this.kindsWith(name) }),
     cleared: ({ name }) => ({ type: 'cleared', cue: this.cueNames.indexOf(name.id) }),
-    at: ({ name }) => {
-      const [x, y, width, height] = markBox(this.markNamed(name));
-      if (width === 0 || height === 0)
-        this.fault(
-          name.span,
-          'mark-without-area',
-          `${name.id} has no area, so the player is never in it.`,
-          'Draw it as an area, or name another mark.',
-        );
-      return { type: 'at', area: { x, y, width, height } };
-    },
+    at: ({ name }) => ({ type: 'at', area: this.areaOf(name) }),
+    'some at': ({ name, place }) => ({ type: 'some at', kinds: this.kindsWith(name), area: this.areaOf(place!) }),
+    'each at': ({ name, place }) => ({ type: 'each at', kinds: this.kindsWith(name), area: this.areaOf(place!) }),
   };
+
+  private areaOf(mark: NameAt): Area {
+    const [x, y, width, height] = markBox(this.markNamed(mark));
+    if (width === 0 || height === 0)
+      this.fault(
+        mark.span,
+        'mark-without-area',
+        `${mark.id} has no area, so nobody is ever in it.`,
+        'Draw it as an area, or name another mark.',
+      );
+    return { x, y, width, height };
+  }
 
   private kindsWith(tag: NameAt): number[] {
     return this.kindIds.flatMap((id, index) => (kindOf(this.game, id)?.tags.includes(tag.id) ? [index] : []));

@@ -12,6 +12,8 @@ export type RuleWordTest =
   | { type: 'at'; area: Area }
   | { type: 'none left'; kinds: number[] }
   | { type: 'all filled'; kinds: number[] }
+  | { type: 'some at'; kinds: number[]; area: Area }
+  | { type: 'each at'; kinds: number[]; area: Area }
   | { type: 'cleared'; cue: number };
 
 export type RuleTest = RuleWordTest | CompareProgram<RuleReading>;

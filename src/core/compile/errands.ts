@@ -62,6 +62,10 @@ export function errandsOf(program: LevelProgram): Errands {
       case 'at':
         areas.push(condition.area);
         return;
+      // Where pieces have to be, the player need not go.
+      case 'some at':
+      case 'each at':
+        return;
       case 'compare': {
         const read = new Set([...readingsOf(condition.left), ...readingsOf(condition.right)]);
         if (read.has('delivered')) bring();

@@ -75,6 +75,8 @@ const ABOUT_PIECES: Record<RuleTestWord, boolean> = {
   touches: true,
   'none left': true,
   'all filled': true,
+  'some at': true,
+  'each at': true,
   at: false,
   cleared: false,
   compare: false,

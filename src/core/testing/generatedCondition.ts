@@ -8,6 +8,8 @@ const TESTS = [
   'no pot left',
   'all nests filled',
   'tide cleared',
+  'some foe at nook',
+  'each pot at nook',
   'clock > 2 s',
   'clock + 1 s <= 3 s * 2',
   'score >= 5',

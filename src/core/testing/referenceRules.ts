@@ -36,9 +36,12 @@ const TESTS: Record<RuleWord, (world: World, phrase: RulePhrase, marks: MarkBoxe
     world.level.program.kinds.some(
       ({ tags }, kind) => tags.includes(name.id) && world.touchTick[kind] === world.tick - 1,
     ),
-  at: ({ player }, { name }, marks) => {
-    const [x, y, width, height] = marks[name.id];
-    return player.x >= x && player.y >= y && player.x <= x + width && player.y <= y + height;
+  at: ({ player }, { name }, marks) => liesIn(marks[name.id], player.x, player.y),
+  'some at': (world, { name, place }, marks) =>
+    withTag(world, name.id).some((piece) => liesIn(marks[place!.id], world.x[piece], world.y[piece])),
+  'each at': (world, { name, place }, marks) => {
+    const there = withTag(world, name.id);
+    return there.length > 0 && there.every((piece) => liesIn(marks[place!.id], world.x[piece], world.y[piece]));
   },
   'none left': (world, { name }) => {
     const { kinds } = world.level.program;
@@ -55,6 +58,10 @@ const TESTS: Record<RuleWord, (world: World, phrase: RulePhrase, marks: MarkBoxe
     return world.cues.stage[index] === WAVE_STAGE.over;
   },
 };
+
+function liesIn([left, top, width, height]: MarkBoxes[string], x: number, y: number): boolean {
+  return !(x < left || y < top || x > left + width || y > top + height);
+}
 
 function withTag(world: World, tag: string): number[] {
   const { pieces, kinds } = world.level.program;

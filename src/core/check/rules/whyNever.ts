@@ -15,6 +15,8 @@ export function whyNever(program: LevelProgram, supply: Supply, condition: RuleC
       return reasons.every((reason) => reason !== undefined) ? reasons[0] : undefined;
     }
     case 'touches':
+    case 'some at':
+    case 'each at':
       return condition.kinds.every((kind) => supply.most[kind] === 0)
         ? 'nothing with this tag is ever there'
         : undefined;

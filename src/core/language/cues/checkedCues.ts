@@ -20,6 +20,8 @@ export interface Bounded {
 export interface RulePhrase<Word extends RuleWord = RuleWord> {
   operation: Word;
   name: NameAt;
+  /** The mark that a word about a place names besides. */
+  place: NameAt | undefined;
   span: Span;
 }
 

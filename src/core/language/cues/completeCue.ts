@@ -90,14 +90,22 @@ function behindNumber(block: string, line: readonly string[], names: CueNames): 
   return UNIT_NAMES.map((text) => ({ text, what: 'unit', meaning: '' }));
 }
 
+/** Whether a line waits for pieces at a place, and its `at` stands last: `some TAG at`, with tags that may hold dashes. */
+function isAboutPieces(line: readonly string[]): boolean {
+  const word = Math.max(line.lastIndexOf('some'), line.lastIndexOf('each'));
+  return word >= 0 && line.slice(word + 2, -1).every((part) => !/^(?:and|or|not|at)$/.test(part));
+}
+
 function namesBehind(line: readonly string[], last: string): { of: keyof CueNames; what: string } | undefined {
   const first = line[0];
-  if (last === 'touches' || last === 'no' || last === 'all') return { of: 'tags', what: 'tag' };
+  if (last === 'touches' || last === 'no' || last === 'all' || last === 'some' || last === 'each')
+    return { of: 'tags', what: 'tag' };
   if (first === 'pick' && (last === 'pick' || last === ',')) return { of: 'kinds', what: 'kind' };
   if (first === 'gap' && (last === 'between' || last === 'strip')) return { of: 'kinds', what: 'kind' };
   if (first === 'on' && last === 'on') return { of: 'grounds', what: 'ground' };
   const wantsMark =
-    last === 'at' && (first === 'at' || first === 'come' || first === 'supply' || line.at(-2) === 'player');
+    last === 'at' &&
+    (first === 'at' || first === 'come' || first === 'supply' || line.at(-2) === 'player' || isAboutPieces(line));
   if (wantsMark || (first === 'at' && last === ',')) return { of: 'marks', what: 'mark' };
   return undefined;
 }

@@ -54,7 +54,10 @@ function readRulePhrase(cursor: TokenCursor, scope: CueScope): RulePhrase | unde
   cursor.takeWords(entry.before);
   const name = readName(cursor, scope, entry.of);
   if (!name || !entry.after.every((word) => expectWord(cursor, scope, word))) return undefined;
-  return { operation: entry.operation, name, span: cursor.spanSince(first) };
+  const wantsPlace = 'atMark' in entry;
+  const place = wantsPlace ? readName(cursor, scope, 'marks') : undefined;
+  if (wantsPlace && !place) return undefined;
+  return { operation: entry.operation, name, place, span: cursor.spanSince(first) };
 }
 
 /** Reads what scores behind `when`: an event, or a condition that counts once. */

@@ -133,12 +133,12 @@ export function setCueFormCondition({ condition }: CueFormLine, tree: ConditionT
 
 /** Every test that a condition of cues and rules can be given, with names that the level knows. */
 export function newRuleTests(names: CueNames): { value: string; label: string; text: string }[] {
-  const words = RULE_CONDITION_WORDS.flatMap(({ operation, before, of, after }) => {
+  const words = RULE_CONDITION_WORDS.flatMap((entry) => {
+    const { operation, before, of, after } = entry;
     const [name] = names[of];
-    const text = [...before, name, ...after].join(' ');
-    return name === undefined
-      ? []
-      : [{ value: operation as string, label: [...before, '…', ...after].join(' '), text }];
+    const text = [...before, name, ...after, ...('atMark' in entry ? names.marks.slice(0, 1) : [])].join(' ');
+    const label = [...before, '…', ...after].join(' ');
+    return name === undefined ? [] : [{ value: operation as string, label, text }];
   });
   return [...words, { value: 'compare', label: 'a comparison', text: 'clock > 10 s' }];
 }

@@ -7,6 +7,8 @@ export interface RuleConditionEntry {
   before: readonly string[];
   of: RuleNameOf;
   after: readonly string[];
+  /** Whether the name of a mark stands behind all of that. */
+  atMark?: boolean;
   meaning: string;
   example: string;
 }
@@ -46,6 +48,25 @@ export const RULE_CONDITION_WORDS = [
     example: 'win when all nests filled',
   },
   {
+    operation: 'some at',
+    before: ['some'],
+    of: 'tags',
+    after: ['at'],
+    atMark: true,
+    meaning:
+      'The middle of a piece with this tag is in this area: one has come down so far, got away, or been brought there.',
+    example: 'lose when some marcher at shelf',
+  },
+  {
+    operation: 'each at',
+    before: ['each'],
+    of: 'tags',
+    after: ['at'],
+    atMark: true,
+    meaning: 'Every piece with this tag that is there has its middle in this area; never while there is none.',
+    example: 'win when each pallet at bay',
+  },
+  {
     operation: 'cleared',
     before: [],
     of: 'cues',
@@ -61,6 +82,6 @@ export type RuleWord = (typeof RULE_CONDITION_WORDS)[number]['operation'];
 export const NAME_IN_FORM: Record<RuleNameOf, string> = { tags: 'TAG', marks: 'MARK', cues: 'CUE' };
 
 /** How a word is written, as in `player touches TAG`. */
-export function formOf({ before, of, after }: RuleConditionEntry): string {
-  return [...before, NAME_IN_FORM[of], ...after].join(' ');
+export function formOf({ before, of, after, atMark }: RuleConditionEntry): string {
+  return [...before, NAME_IN_FORM[of], ...after, ...(atMark ? [NAME_IN_FORM.marks] : [])].join(' ');
 }

@@ -154,6 +154,18 @@ describe('what can be pushed', () => {
     expect(changes).toBeGreaterThan(20);
   });
 
+  test('wins a level once each of it is where the rules want it', () => {
+    const bay = { id: 'bay', name: 'Bay', area: [6, 1, 2, 1] as [number, number, number, number] };
+    const small = level({
+      pieces: [pallet(4.5)],
+      marks: [bay],
+      level: { cues: ['rules { win when each pallet at bay }'] },
+    });
+    const inputs = new Array<number>(200).fill(EAST);
+    const { record } = new Runner(smallProgram(small), { type: 'inputs', inputs }).run(1, { mostTicks: 200 });
+    expect([record?.outcome, record?.cause]).toEqual(['won', 'rule']);
+  });
+
   test('a run begins anew with everything where it stood', () => {
     const runner = new Runner(smallProgram(level({ pieces: [pallet(4.5)] })), {
       type: 'inputs',

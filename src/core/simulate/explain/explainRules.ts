@@ -4,7 +4,7 @@ import type { Area } from '../../arena/area';
 import { NEVER } from '../engine/never';
 import { WAVE_STAGE } from '../engine/cues/cueState';
 import { NO_PIECE } from '../engine/rules/preparedRules';
-import { prepareRule, RULE_READING_VALUES } from '../engine/rules/ruleConditions';
+import { countIn, prepareRule, RULE_READING_VALUES } from '../engine/rules/ruleConditions';
 import { prepareValue } from '../engine/values';
 import type { World } from '../engine/world';
 import {
@@ -137,6 +137,11 @@ function standOf(world: World, cue: CueProgram, index: number): string {
 const listed = (world: World, kinds: readonly number[]) =>
   kinds.map((kind) => world.level.program.kinds[kind].name).join(', ') || 'nothing';
 
+function placesFact(test: RuleTestOf<'some at' | 'each at'>, world: World): ExplainedFact[] {
+  const { inside, there } = countIn(world, test.kinds, test.area);
+  return oneFact(`${inside} of ${there} of ${listed(world, test.kinds)} in the place`, holdsNow(world, test));
+}
+
 const FACTS: { [Word in RuleTestWord]: (test: RuleTestOf<Word>, world: World) => ExplainedFact[] } = {
   touches: (test, world) => oneFact(`player touches ${listed(world, test.kinds)}`, holdsNow(world, test)),
   at: ({ area }, world) => [placeFact(world, area, 'the place')],
@@ -151,6 +156,8 @@ const FACTS: { [Word in RuleTestWord]: (test: RuleTestOf<Word>, world: World) =>
     const filled = there.filter((piece) => world.isFilled[piece] === 1).length;
     return oneFact(`${filled} of ${there.length} filled`, holdsNow(world, test));
   },
+  'some at': (test, world) => placesFact(test, world),
+  'each at': (test, world) => placesFact(test, world),
   cleared: (test, world) => {
     const cue = world.level.program.cues[test.cue];
     return oneFact(`${cue.name} cleared: ${standOf(world, cue, test.cue)}`, holdsNow(world, test));

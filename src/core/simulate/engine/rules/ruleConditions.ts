@@ -1,3 +1,4 @@
+import type { Area } from '../../../arena/area';
 import type { RuleCondition, RuleTest, RuleTestOf, RuleTestWord } from '../../../compile/cueProgram';
 import type { RuleReading } from '../../../language/cues/cueWords';
 import { WAVE_STAGE } from '../cues/cueState';
@@ -12,9 +13,19 @@ const TESTS: { [Word in RuleTestWord]: (test: RuleTestOf<Word>) => ConditionTest
     (world) =>
       hasTouched(world, kinds),
   at:
-    ({ area: { x, y, width, height } }) =>
+    ({ area }) =>
     ({ player }) =>
-      player.x >= x && player.x <= x + width && player.y >= y && player.y <= y + height,
+      isIn(area, player.x, player.y),
+  'some at':
+    ({ kinds, area }) =>
+    (world) =>
+      countIn(world, kinds, area).inside > 0,
+  'each at':
+    ({ kinds, area }) =>
+    (world) => {
+      const { inside, there } = countIn(world, kinds, area);
+      return there > 0 && inside === there;
+    },
   'none left':
     ({ kinds }) =>
     (world) =>
@@ -63,6 +74,23 @@ function isSpawnerCleared(world: World, cue: number): boolean {
   if (program.type !== 'spawner') return false;
   const { come, alive, isClosed } = world.cues;
   return (isClosed[cue] === 1 || come[cue] >= program.mostInAll) && alive[cue] === 0;
+}
+
+function isIn({ x, y, width, height }: Area, atX: number, atY: number): boolean {
+  return atX >= x && atX <= x + width && atY >= y && atY <= y + height;
+}
+
+/** How many of some kinds are there, and of how many of them the middle lies in an area. */
+export function countIn(world: World, kinds: readonly number[], area: Area): { inside: number; there: number } {
+  let inside = 0;
+  let there = 0;
+  for (const kind of kinds)
+    for (const piece of world.level.piecesOfKind[kind]) {
+      if (world.alive[piece] === 0) continue;
+      there++;
+      if (isIn(area, world.x[piece], world.y[piece])) inside++;
+    }
+  return { inside, there };
 }
 
 function isAnyThere(world: World, kinds: readonly number[]): boolean {
