@@ -20,6 +20,7 @@ export function blockGround(
   const blocked = ground.types.map((type, index): GroundProgram => ({
     ...type,
     solid: true,
+    solidFor: undefined,
     strength: 0,
     becomes: -1,
     under: index,

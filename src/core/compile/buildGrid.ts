@@ -1,11 +1,20 @@
 import type { ArenaGrid } from '../arena/grid';
-import { USUAL, type GameDocument, type Level } from '../document/gameDocument';
+import { USUAL, type GameDocument, type Level, type Terrain } from '../document/gameDocument';
 import { FOOTING, type GroundMap, type GroundProgram } from './levelProgram';
 
-/** The ground of a level as arrays. The map must be a rectangle of known characters. */
-export function buildGrid(game: Pick<GameDocument, 'terrain'>, level: Pick<Level, 'map'>): ArenaGrid {
+/** Whether ground stops bodies with some tags. */
+function stops({ solid, lets, bars }: Terrain, tags: readonly string[]): boolean {
+  return solid ? !lets?.some((tag) => tags.includes(tag)) : (bars?.some((tag) => tags.includes(tag)) ?? false);
+}
+
+/** The ground of a level as arrays, as it is to bodies with some tags. The map must be a rectangle of known characters. */
+export function buildGrid(
+  game: Pick<GameDocument, 'terrain'>,
+  level: Pick<Level, 'map'>,
+  tags: readonly string[] = [],
+): ArenaGrid {
   const { width, height, typeOfCell } = readMap(game, level);
-  const isSolid = Uint8Array.from(game.terrain, (ground) => (ground.solid ? 1 : 0));
+  const isSolid = Uint8Array.from(game.terrain, (ground) => (stops(ground, tags) ? 1 : 0));
   const isOpaque = Uint8Array.from(game.terrain, (ground) => (ground.opaque ? 1 : 0));
   const solid = new Uint8Array(typeOfCell.length);
   const opaque = new Uint8Array(typeOfCell.length);
@@ -17,13 +26,19 @@ export function buildGrid(game: Pick<GameDocument, 'terrain'>, level: Pick<Level
   return { width, height, solid, opaque };
 }
 
-/** What the types of ground do, in numbers of a tick, and which cell is of which. */
-export function buildGround(game: Pick<GameDocument, 'terrain'>, level: Level): GroundMap {
+/** What the types of ground do, in numbers of a tick, and which cell is of which; by the tags of the kinds of the level. */
+export function buildGround(
+  game: Pick<GameDocument, 'terrain'>,
+  level: Level,
+  playerTags: readonly string[],
+  tagsOfKinds: readonly (readonly string[])[],
+): GroundMap {
   const ticks = level.ticksPerSecond;
   const types = game.terrain.map((ground): GroundProgram => ({
     id: ground.id,
     name: ground.name,
-    solid: ground.solid,
+    solid: stops(ground, playerTags),
+    solidFor: ground.lets || ground.bars ? tagsOfKinds.map((tags) => (stops(ground, tags) ? 1 : 0)) : undefined,
     opaque: ground.opaque,
     footing: FOOTING[ground.footing ?? 'firm'],
     grip: (ground.grip ?? USUAL.grip) / (ticks * ticks),

@@ -7,6 +7,7 @@ import { endsRun, hitShapeOf, kindOf, standShapeOf, type Kind } from '../documen
 import { errorAt, warningAt, type Diagnostic } from '../foundation/diagnostic';
 import type { CheckedCues } from '../language/cues/checkedCues';
 import { kindsOfCues } from './compileCues';
+import { buildGrid } from './buildGrid';
 import { checkControl } from './checkControl';
 import { outlineOf } from './compileBodies';
 import { findContact } from './compileContacts';
@@ -27,8 +28,10 @@ export function checkLevelGeometry(
     const kind = kindOf(game, piece.kind);
     return kind ? [{ piece, kind, path: [...path, 'pieces', index] }] : [];
   });
+  const differs = game.terrain.some(({ lets, bars }) => lets || bars);
+  const gridFor = (kind: Kind) => (differs ? buildGrid(game, level, kind.tags) : grid);
   const faults = placed.flatMap(({ piece, kind, path: place }) => [
-    ...checkPiece(piece, kind, grid, place),
+    ...checkPiece(piece, kind, gridFor(kind), place),
     ...checkFooting(game, piece, kind, placed, grid, ground, place),
   ]);
   const players = placed.filter(({ kind }) => kind.control);

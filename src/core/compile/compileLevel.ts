@@ -90,8 +90,14 @@ class LevelCompiler {
 
   compile(): CompiledLevel {
     const { game, level } = this;
-    const grid = buildGrid(game, level);
-    const ground = buildGround(game, level);
+    const playerTags = level.pieces.map((piece) => kindOf(game, piece.kind)).find((kind) => kind?.control)?.tags ?? [];
+    const grid = buildGrid(game, level, playerTags);
+    const ground = buildGround(
+      game,
+      level,
+      playerTags,
+      this.kindIds.map((id) => kindOf(game, id)?.tags ?? []),
+    );
     // Whether rules win is not known while their text has faults.
     const isUnread = this.cues !== undefined && this.cues.checked === undefined;
     const geometry = checkLevelGeometry(game, level, grid, ground, this.path, this.cues?.checked);

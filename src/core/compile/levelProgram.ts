@@ -205,7 +205,10 @@ export const FOOTING = { firm: 0, slippery: 1, liquid: 2, void: 3 } as const;
 export interface GroundProgram {
   id: string;
   name: string;
+  /** Whether it stops the player. */
   solid: boolean;
+  /** 1 for the kinds that it stops; undefined where that is the same for all of them. */
+  solidFor: readonly number[] | undefined;
   opaque: boolean;
   /** One of {@link FOOTING}. */
   footing: number;

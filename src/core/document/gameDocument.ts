@@ -42,6 +42,12 @@ export const terrainShape = z
     glyph: z.string().length(1).describe('the character that stands for this ground in maps'),
     solid: z.boolean().describe('stops bodies'),
     opaque: z.boolean().describe('stops sight'),
+    lets: z.array(identifier).max(20).optional().describe('of solid ground: tags of the kinds that pass all the same'),
+    bars: z
+      .array(identifier)
+      .max(20)
+      .optional()
+      .describe('of open ground: tags of the kinds that it stops all the same'),
     tint: colour,
     hatching: z.enum(HATCHINGS),
     footing: z

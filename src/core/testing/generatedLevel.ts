@@ -5,7 +5,7 @@ import { startingControl, type Control, type Scheme } from '../document/controlS
 import { RandomStream } from '../foundation/random';
 import { Draw, generatedBehavior } from './generatedBehavior';
 
-/** Ground of small levels: `.` open, `#` wall, `~` slippery, `w` liquid, `o` void, `>` belt, `,` slow, `c` wears, `!` hot. */
+/** Ground of small levels: `.` open, `#` wall, `~` slippery, `w` liquid, `o` void, `>` belt, `,` slow, `c` wears, `!` hot, `%` lets some through, `|` stops some. */
 export const SMALL_GROUND: Terrain[] = [
   { id: 'floor', name: 'floor', glyph: '.', solid: false, opaque: false, tint: '#f6f1e7', hatching: 'none' },
   { id: 'wall', name: 'wall', glyph: '#', solid: true, opaque: true, tint: '#cbbfa6', hatching: 'diagonal' },
@@ -16,6 +16,8 @@ export const SMALL_GROUND: Terrain[] = [
   { ...ground('mud', ','), speedFactor: 0.5, pathCost: 4 },
   { ...ground('crust', 'c'), solid: true, opaque: true, strength: 2, becomes: 'floor' },
   { ...ground('embers', '!'), harm: 2 },
+  { ...ground('grille', '%'), solid: true, lets: ['yardling', 'spit'] },
+  { ...ground('rope', '|'), bars: ['foe', 'player'] },
 ];
 
 function ground(id: string, glyph: string): Terrain {
@@ -148,8 +150,8 @@ function generatedControl(draw: Draw, scheme: Scheme, isQuiet: boolean): Control
 
 function generatedMap(draw: Draw, width: number, height: number, isSideView: boolean, isQuiet: boolean): string[] {
   const wallShare = draw.random.nextUnit() * 0.2;
-  const glyphs = isQuiet ? ['~', ',', '>'] : ['~', ',', '>', 'c', '!', 'w', 'o'];
-  const special = isSideView ? ['c'].filter(() => !isQuiet) : glyphs;
+  const glyphs = isQuiet ? ['~', ',', '>', '%', '|'] : ['~', ',', '>', 'c', '!', 'w', 'o', '%', '|'];
+  const special = isSideView ? ['%', '|', ...(isQuiet ? [] : ['c'])] : glyphs;
   const specialShare = draw.isSo(0.4) || special.length === 0 ? 0 : 0.15;
   return Array.from({ length: height }, (_, row) =>
     Array.from({ length: width }, (__, column) => {

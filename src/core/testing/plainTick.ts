@@ -115,7 +115,15 @@ function moveShots(world: World): void {
     }
     const dx = world.facingX[shot] * world.shotStep[shot];
     const dy = world.facingY[shot] * world.shotStep[shot];
-    sweepUntilContact(world.ground.grid, world.x[shot], world.y[shot], world.level.standOfPiece[shot], dx, dy, end);
+    sweepUntilContact(
+      world.ground.gridOf(pieces[shot].kindIndex),
+      world.x[shot],
+      world.y[shot],
+      world.level.standOfPiece[shot],
+      dx,
+      dy,
+      end,
+    );
     world.x[shot] = end.x;
     world.y[shot] = end.y;
     world.shotStep[shot] *= kinds[pieces[shot].kindIndex].slowing;

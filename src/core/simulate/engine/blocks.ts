@@ -93,7 +93,7 @@ function blockAhead(world: World, direction: number): number {
 /** Whether all that it would stand on is open, besides what it stands on now; nobody is in it. */
 function hasRoomBehind(world: World, piece: number, direction: number): boolean {
   const { ground, level, x, y } = world;
-  const { width, height, solid } = ground.grid;
+  const { width, height, solid } = ground.gridOf(level.program.pieces[piece].kindIndex);
   const [toX, toY] = [x[piece] + INPUT_COLUMNS[direction], y[piece] + INPUT_ROWS[direction]];
   const { west, north, east, south } = level.standOfPiece[piece];
   if (toX - west < 0 || toY - north < 0 || toX + east > width || toY + south > height) return false;

@@ -24,6 +24,9 @@ export class GroundState {
   readonly canChange: boolean;
   /** Whether it may differ from what the program says. */
   private isTouched = true;
+  /** What stops each kind that the ground stops otherwise than the player; undefined for all others. */
+  private readonly gridsOfKinds: (ArenaGrid | undefined)[];
+  private readonly differs: boolean;
   /** Grids in which one type of ground is all that stops a body; worked out when asked for, until the ground changes. */
   private readonly gridsOfTypes = new Map<readonly number[], ArenaGrid>();
 
@@ -42,6 +45,27 @@ export class GroundState {
     this.grid = this.canChange ? { ...grid, solid: grid.solid.slice(), opaque: grid.opaque.slice() } : grid;
     this.typeOfCell = this.canChange ? table.bytes('cell') : ground.typeOfCell;
     this.hits = wears ? table.bytes('cell') : new Uint8Array(0);
+    this.gridsOfKinds = program.kinds.map((_, kind) => {
+      const isOther = ground.types.some(({ solid, solidFor }) => solidFor && (solidFor[kind] === 1) !== solid);
+      return isOther ? { ...this.grid, solid: new Uint8Array(grid.solid.length) } : undefined;
+    });
+    this.differs = this.gridsOfKinds.some((own) => own !== undefined);
+    for (let cell = 0; cell < grid.solid.length; cell++) this.readKinds(cell, ground.typeOfCell[cell]);
+  }
+
+  /** What stops bodies of a kind. */
+  gridOf(kind: number): ArenaGrid {
+    return this.gridsOfKinds[kind] ?? this.grid;
+  }
+
+  /** Works out what of one cell stops the kinds that differ. */
+  private readKinds(cell: number, type: number): void {
+    if (!this.differs) return;
+    const { solid, solidFor } = this.types[type];
+    for (let kind = 0; kind < this.gridsOfKinds.length; kind++) {
+      const own = this.gridsOfKinds[kind];
+      if (own) own.solid[cell] = solidFor ? solidFor[kind] : solid ? 1 : 0;
+    }
   }
 
   /** Puts the ground to what the program says. */
@@ -62,6 +86,7 @@ export class GroundState {
       const type = this.types[this.typeOfCell[cell]];
       solid[cell] = type.solid ? 1 : 0;
       opaque[cell] = type.opaque ? 1 : 0;
+      this.readKinds(cell, this.typeOfCell[cell]);
     }
     this.gridsOfTypes.clear();
   }
@@ -88,7 +113,13 @@ export class GroundState {
     this.gridsOfTypes.clear();
     this.grid.solid[cell] = after.solid ? 1 : 0;
     this.grid.opaque[cell] = after.opaque ? 1 : 0;
-    return before.solid !== after.solid || before.footing !== after.footing || before.pathCost !== after.pathCost;
+    this.readKinds(cell, type);
+    return (
+      before.solid !== after.solid ||
+      before.solidFor !== after.solidFor ||
+      before.footing !== after.footing ||
+      before.pathCost !== after.pathCost
+    );
   }
 
   /** Takes hits from a cell; the index of the ground that it now becomes, or −1 while it bears them. */

@@ -1,8 +1,10 @@
+import type { ArenaGrid } from '../../arena/grid';
 import { prepareMeeting, type Meeting } from '../../arena/meeting';
 import type { Outline } from '../../arena/outline';
 import type { RuleCondition } from '../../compile/cueProgram';
 import { testsOf } from '../../compile/conditionProgram';
 import { actsOfState } from '../../compile/levelProgram';
+import type { GroundProgram } from '../../compile/levelProgram';
 import type {
   BrainProgram,
   ConditionProgram,
@@ -117,9 +119,11 @@ export function prepareLevel(program: LevelProgram): Omit<PreparedLevel, 'tick' 
   const ways: Ways[] = [];
   const waysOfPiece = Int16Array.from(pieces, (piece) => {
     const key = wayKeyOf(program, piece.kindIndex);
-    const known = wayKeys.findIndex((entry) => entry.outline === key.outline && entry.floats === key.floats);
+    const known = wayKeys.findIndex(
+      (entry) => entry.outline === key.outline && entry.floats === key.floats && entry.stoppedAs === key.stoppedAs,
+    );
     if (known >= 0) return known;
-    ways.push(buildWays(program, program.grid, program.ground.typeOfCell, key));
+    ways.push(buildWays(program, gridAtStart(program, piece.kindIndex), program.ground.typeOfCell, key));
     return wayKeys.push(key) - 1;
   });
   const contact = (by: number, on: number) => program.contacts.find((entry) => entry.by === by && entry.on === on);
@@ -316,4 +320,11 @@ function directRoute(route: readonly number[]): Float64Array {
     directions[leg + 1] = dy / length;
   }
   return directions;
+}
+
+/** What stops bodies of a kind when a run begins. */
+function gridAtStart({ grid, ground }: LevelProgram, kind: number): ArenaGrid {
+  if (ground.types.every(({ solid, solidFor }) => !solidFor || (solidFor[kind] === 1) === solid)) return grid;
+  const isSolid = ({ solid, solidFor }: GroundProgram) => (solidFor ? solidFor[kind] === 1 : solid);
+  return { ...grid, solid: Uint8Array.from(ground.typeOfCell, (type) => (isSolid(ground.types[type]) ? 1 : 0)) };
 }

@@ -143,7 +143,8 @@ export function moveShots(world: World): void {
     const outline = world.level.standOfPiece[shot];
     const dx = world.facingX[shot] * world.shotStep[shot];
     const dy = world.facingY[shot] * world.shotStep[shot];
-    sweepUntilContact(world.ground.grid, world.x[shot], world.y[shot], outline, dx, dy, sweep);
+    const grid = world.ground.gridOf(world.level.program.pieces[shot].kindIndex);
+    sweepUntilContact(grid, world.x[shot], world.y[shot], outline, dx, dy, sweep);
     world.x[shot] = sweep.x;
     world.y[shot] = sweep.y;
     world.shotStep[shot] *= slowing[world.level.program.pieces[shot].kindIndex].slowing;

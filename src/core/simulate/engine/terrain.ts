@@ -22,7 +22,8 @@ export function moveByGround(world: World, piece: number): void {
   const dx = (type?.pushX ?? 0) + (isPushed ? world.pushX[piece] : 0);
   const dy = (type?.pushY ?? 0) + (isPushed ? world.pushY[piece] : 0);
   if (dx !== 0 || dy !== 0) {
-    sweepBody(ground.grid, world.x[piece], world.y[piece], level.standOfPiece[piece], dx, dy, sweep);
+    const grid = ground.gridOf(level.program.pieces[piece].kindIndex);
+    sweepBody(grid, world.x[piece], world.y[piece], level.standOfPiece[piece], dx, dy, sweep);
     world.x[piece] = sweep.x;
     world.y[piece] = sweep.y;
     world.isSteerOpen[piece] = 0;
@@ -47,7 +48,8 @@ function fall(world: World, piece: number): void {
   const { gravity } = world.level.program;
   const speed = Math.min(MOST_FALL, world.fallSpeed[piece] + gravity);
   const outline = world.level.standOfPiece[piece];
-  sweepUntilContact(world.ground.grid, world.x[piece], world.y[piece], outline, 0, speed, sweep);
+  const grid = world.ground.gridOf(world.level.program.pieces[piece].kindIndex);
+  sweepUntilContact(grid, world.x[piece], world.y[piece], outline, 0, speed, sweep);
   // What was known of the way ahead was known at another height.
   if (sweep.y !== world.y[piece] && world.freeTicks[piece] > 0) world.freeTicks[piece] = 0;
   world.y[piece] = sweep.y;

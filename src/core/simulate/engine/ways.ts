@@ -23,13 +23,18 @@ export interface WayKey {
   /** Undefined for all bodies up to one cell wide. */
   outline: Outline | undefined;
   floats: boolean;
+  /** The first kind that the ground stops in the same way. */
+  stoppedAs: number;
 }
 
 export function wayKeyOf(program: LevelProgram, kindIndex: number): WayKey {
   const { stand, floats } = program.kinds[kindIndex];
   const isSmall = Math.max(stand.west, stand.north, stand.east, stand.south) <= 0.5;
   // All bodies up to one cell wide use the same cells.
-  return { outline: isSmall ? undefined : stand, floats: floats || program.ground.isPlain };
+  const { types } = program.ground;
+  const isSame = (kind: number) => types.every(({ solidFor }) => !solidFor || solidFor[kind] === solidFor[kindIndex]);
+  const stoppedAs = program.kinds.findIndex((_, kind) => isSame(kind));
+  return { outline: isSmall ? undefined : stand, floats: floats || program.ground.isPlain, stoppedAs };
 }
 
 export function buildWays(
@@ -66,6 +71,6 @@ export function waysOnChangedGround(
 ): Ways[] {
   return Array.from({ length: count }, (_, index) => {
     const piece = program.pieces[waysOfPiece.indexOf(index)];
-    return buildWays(program, state.grid, state.typeOfCell, wayKeyOf(program, piece.kindIndex));
+    return buildWays(program, state.gridOf(piece.kindIndex), state.typeOfCell, wayKeyOf(program, piece.kindIndex));
   });
 }

@@ -28,6 +28,7 @@ export function wearWay(world: World, piece: number, dx: number, dy: number): vo
   if (wear === 0) return;
   const { west, north, east, south } = standOfPiece[piece];
   const { grid } = world.ground;
+  const { solid } = world.ground.gridOf(program.pieces[piece].kindIndex);
   const x = world.x[piece] + dx;
   const y = world.y[piece] + dy;
   const firstColumn = Math.max(0, Math.floor(x - west + BEYOND));
@@ -37,7 +38,7 @@ export function wearWay(world: World, piece: number, dx: number, dy: number): vo
   for (let row = firstRow; row <= lastRow; row++) {
     for (let column = firstColumn; column <= lastColumn; column++) {
       const cell = row * grid.width + column;
-      const becomes = grid.solid[cell] === 1 ? world.ground.wear(cell, wear) : -1;
+      const becomes = solid[cell] === 1 ? world.ground.wear(cell, wear) : -1;
       if (becomes >= 0) world.changeGround(cell, becomes);
     }
   }

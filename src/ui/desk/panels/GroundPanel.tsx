@@ -6,6 +6,7 @@ import { commands, FOOTINGS, HATCHINGS, USUAL, type Terrain } from '@/core/index
 import { useDesk, useFollowed } from '../DeskContext';
 import { describeGround } from '../describeGround';
 import { ColourField, NumberField, Row, SelectField, SwitchField, TextField } from './fields';
+import { ValueField } from './ValueField';
 import { GroundSwatch } from './GroundSwatch';
 import { SidePanel } from './SidePanel';
 
@@ -168,6 +169,27 @@ function GroundForm({ ground, onChoose }: { ground: Terrain; onChoose: (id: stri
           min={0}
           max={10000}
           onCommit={(value) => set('harm', value > 0 ? value : undefined)}
+        />
+      </Row>
+      <Row
+        label={ground.solid ? 'lets through' : 'stops only'}
+        hint={
+          ground.solid
+            ? 'Tags of the kinds that pass all the same, shots among them'
+            : 'Tags of the kinds that it stops although it is open'
+        }
+      >
+        <ValueField
+          label={ground.solid ? 'Tags that it lets through' : 'Tags that it stops'}
+          value={(ground.solid ? ground.lets : ground.bars)?.join(', ') ?? ''}
+          placeholder="no tag"
+          onCommit={(written) => {
+            const tags = written.split(/[\s,]+/).filter((tag) => tag !== '');
+            const wrong = tags.find((tag) => !/^[a-z][a-z0-9_-]*$/.test(tag));
+            if (wrong !== undefined) return `\`${wrong}\` is no tag: small letters, digits, - and _.`;
+            set(ground.solid ? 'lets' : 'bars', tags.length > 0 ? [...new Set(tags)] : undefined);
+            return undefined;
+          }}
         />
       </Row>
       <Row label="path cost" hint="How many cells a cell of it counts when ways are chosen">

@@ -86,7 +86,10 @@ function throwBack(
   const stepX = world.facingX[piece] * step;
   const stepY = world.facingY[piece] * step;
   if (goFreely(world, piece, stepX, stepY)) return;
-  const grid = motion.grounds.length > 0 ? world.ground.gridOfTypes(motion.grounds) : world.ground.grid;
+  const grid =
+    motion.grounds.length > 0
+      ? world.ground.gridOfTypes(motion.grounds)
+      : world.ground.gridOf(world.level.program.pieces[piece].kindIndex);
   const outline = world.level.standOfPiece[piece];
   let left = step;
   for (let turn = 0; turn < MOST_TURNS && left > 1e-9; turn++) {

@@ -80,7 +80,8 @@ function canAllMove(world: World, members: readonly number[], formation: number,
   for (const piece of members) {
     if (!marchOf(world, piece, formation)) continue;
     const outline = world.level.standOfPiece[piece];
-    sweepUntilContact(world.ground.grid, world.x[piece], world.y[piece], outline, dx, dy, sweep);
+    const grid = world.ground.gridOf(world.level.program.pieces[piece].kindIndex);
+    sweepUntilContact(grid, world.x[piece], world.y[piece], outline, dx, dy, sweep);
     if (sweep.touched) return false;
   }
   return true;
