@@ -30,6 +30,7 @@ export {
   type KindEntry,
   type Lane,
   type Level,
+  type Scroll,
   type Mark,
   type Piece,
   type Script,

@@ -16,6 +16,7 @@ import { checkFooting } from './start/checkFooting';
 import { checkContacts } from './start/checkContacts';
 import { checkCopies } from './start/checkCopies';
 import { checkShapes } from './start/checkShapes';
+import { checkView } from './start/checkView';
 import { spanOfCue, type Subject } from './subject';
 
 /** What makes no sense to run: the level compiles, but cannot work. */
@@ -37,6 +38,7 @@ export function checkProgram(subject: Subject): Diagnostic[] {
     ...checkCopies(subject),
     ...checkShapes(subject),
     ...checkFooting(subject),
+    ...checkView(subject),
   ];
 }
 

@@ -295,6 +295,17 @@ class CueFolder {
               );
             return { points, event: { type: 'every', ticks: Math.max(1, ticksOf(seconds, ticksPerSecond)) } };
           }
+          case 'each': {
+            const length = of.value(event.length, 1);
+            if (!(length > 0))
+              this.fault(
+                span,
+                'rate-not-positive',
+                `These points would come every ${round(length)} cells.`,
+                'A stretch must be longer than nothing.',
+              );
+            return { points, event: { type: 'each', length: Math.max(0.01, length) } };
+          }
           case 'holds':
             return { points, event: { type: 'holds', condition: this.condition(event.condition, of) } };
           default:

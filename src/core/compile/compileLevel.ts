@@ -18,6 +18,7 @@ import { hitShapeFor, outlineOf } from './compileBodies';
 import { namesForBrains, type BrainNames } from './brain/brainNames';
 import { compileBrain } from './brain/compileBrain';
 import { checkTargets } from './checkTargets';
+import { compileScroll } from './scrollProgram';
 import { stretchStrips } from './stretchStrips';
 import { kindsOfLevel } from './kindsOfLevel';
 import { compileContacts, findContact } from './compileContacts';
@@ -158,6 +159,7 @@ class LevelCompiler {
       shots: fired.groups,
       behaviors,
       exit,
+      scroll: compileScroll(level),
       cues,
       rules,
       pools: arrivals.pools,

@@ -162,6 +162,8 @@ export interface ScoreProgram {
     | { type: 'defeated' | 'collected' | 'filled'; kinds: number[] }
     | { type: 'delivery' }
     | { type: 'every'; ticks: number }
+    /** Cells. */
+    | { type: 'each'; length: number }
     | { type: 'holds'; condition: RuleCondition };
 }
 

@@ -390,6 +390,22 @@ export interface PlayerProgram {
   health: number;
 }
 
+/** How the view of a level moves on. */
+export interface ScrollProgram {
+  axis: 'x' | 'y';
+  /** 1 where it goes east or south. */
+  sign: 1 | -1;
+  /** Where along the axis the edge lies from which it comes, cells. */
+  origin: number;
+  /** Cells a tick that it moves by itself, from a tick on. */
+  step: number;
+  afterTicks: number;
+  /** How far behind the player it is at most, cells; Infinity where it does not follow. */
+  follows: number;
+  /** Where its rim lies at the start. */
+  from: number;
+}
+
 /** A level ready to run: indices and numbers, no names to look up. Plain data. */
 export interface LevelProgram {
   levelId: string;
@@ -416,6 +432,7 @@ export interface LevelProgram {
   behaviors: Record<string, CheckedBehavior>;
   /** Where the player wins by being there; undefined where only rules say how. */
   exit: Area | undefined;
+  scroll: ScrollProgram | undefined;
   /** What arrives when, in written order. */
   cues: CueProgram[];
   rules: RulesProgram;

@@ -167,7 +167,7 @@ export function removeGround(game: GameDraft, groundId: string, insteadId: strin
 }
 
 /** Sets how a level is seen, or how strong it pulls. */
-export function setLevelField<Field extends 'name' | 'view' | 'gravity' | 'ticksPerSecond'>(
+export function setLevelField<Field extends 'name' | 'view' | 'gravity' | 'ticksPerSecond' | 'scroll'>(
   level: Level,
   field: Field,
   value: Level[Field] | undefined,

@@ -186,6 +186,26 @@ export const rulesShape = z.strictObject({
   timeLimit: z.number().min(1).max(3600).describe('seconds'),
 });
 
+export const scrollShape = z
+  .strictObject({
+    toward: z.enum(['north', 'east', 'south', 'west']),
+    speed: z.number().min(0).max(30).optional().describe('how fast it moves on by itself, cells/s; 0 when left out'),
+    after: z.number().min(0).max(600).optional().describe('when that begins, seconds; 0 when left out'),
+    follows: z
+      .number()
+      .min(0.5)
+      .max(256)
+      .optional()
+      .describe('it stays no more than so many cells behind the player; left out: it waits for nobody'),
+    from: z
+      .number()
+      .min(-256)
+      .max(256)
+      .optional()
+      .describe('where its rim lies at the start, cells from the edge of the level; 0 when left out'),
+  })
+  .describe('the view moves on and never back: who is behind its rim is out');
+
 export const courseLinkShape = z
   .strictObject({
     when: z.enum(['won', 'lost']).describe('after which end of a run'),
@@ -205,6 +225,7 @@ export const levelShape = z.strictObject({
     .describe('how finely time is cut, ticks a second; usually 60'),
   view: z.literal('side').optional().describe('seen from the side, with gravity; left out: seen from above'),
   gravity: z.number().min(1).max(200).optional().describe('only from the side: cells/s², 28 when left out'),
+  scroll: scrollShape.optional(),
   map: z.array(z.string().max(LIMITS.columns)).min(1).max(LIMITS.rows).describe('one text a row, one character a cell'),
   marks: z.array(markShape).max(500),
   lanes: z.array(laneShape).max(100).optional(),
@@ -259,6 +280,7 @@ export type KindEntry = z.infer<typeof kindShape>;
 export type Lane = z.infer<typeof laneShape>;
 export type Piece = z.infer<typeof pieceShape>;
 export type Mark = z.infer<typeof markShape>;
+export type Scroll = z.infer<typeof scrollShape>;
 export type CourseLink = z.infer<typeof courseLinkShape>;
 export type Level = z.infer<typeof levelShape>;
 export type Hatching = (typeof HATCHINGS)[number];

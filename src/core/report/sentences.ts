@@ -30,6 +30,8 @@ export function sayEnd(end: Pick<EndGroup, 'cause' | 'name' | 'piece'>): string 
       return 'fell into the void';
     case 'worn down':
       return 'worn down by the ground';
+    case 'overtaken':
+      return 'left behind by the view';
     case 'clock':
       return 'out of time';
     case 'reached the exit':

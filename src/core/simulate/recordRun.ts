@@ -12,8 +12,8 @@ import type { MindPicture } from './standins/mindPicture';
  * there: 0 gone, 1 there, 2 there but out, 3 there and filled.
  */
 export const PIECE_FIELDS = 7;
-/** Numbers the player takes in a frame: x and y. */
-export const PLAYER_FIELDS = 2;
+/** Numbers that stand before the pieces in a frame: x and y of the player, and where the rim of a view that moves on lies. */
+export const PLAYER_FIELDS = 3;
 
 /** A run written down tick by tick, for showing it. Made anew from the seed whenever it is wanted, never stored. */
 export interface RecordedRun {
@@ -46,6 +46,7 @@ export function writeFrame(world: World, frames: Float32Array, start: number): v
   let at = start;
   frames[at++] = world.player.x;
   frames[at++] = world.player.y;
+  frames[at++] = world.rim;
   for (let piece = 0; piece < world.pieceCount; piece++) {
     frames[at++] = world.x[piece];
     frames[at++] = world.y[piece];

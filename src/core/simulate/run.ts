@@ -62,7 +62,7 @@ export class Runner {
       this.standIn = makeStandIn(program, steering.traits);
       this.memory = new ScreenMemory(program, Math.ceil((steering.traits.reactionMs / 1000) * program.ticksPerSecond));
     }
-    this.own = { body: this.world.player, tick: 0, held: this.world.collected, livesLeft: 0 };
+    this.own = { body: this.world.player, tick: 0, held: this.world.collected, livesLeft: 0, rim: 0 };
   }
 
   /** Whether the stand-in stands on purpose just now, to see how things go. */
@@ -127,6 +127,7 @@ export class Runner {
     }
     own.tick = world.tick;
     own.livesLeft = world.livesLeft;
+    own.rim = world.rim;
     return standIn.press(own, random);
   }
 

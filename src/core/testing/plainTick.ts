@@ -12,6 +12,7 @@ import { look } from '../simulate/engine/perception';
 import type { Input } from '../simulate/engine/player/inputs';
 import { movePlayer, NO_SUPPORTS } from '../simulate/engine/player/movePlayer';
 import { applyRules } from '../simulate/engine/rules/applyRules';
+import { moveRim, noteDistance, readsDistance } from '../simulate/engine/scroll';
 import { firePlayer, holdBlow, NEARNESS, noteNearMisses, spendShot } from '../simulate/engine/shots';
 import { moveByGround, standOnGround } from '../simulate/engine/terrain';
 import { isMeantToStand, type RunEnd } from '../simulate/engine/tick';
@@ -52,6 +53,8 @@ export function plainTick(world: World, input: Input): RunEnd | undefined {
   retireArrivals(world);
   carryPlayer(world);
   standOnGround(world);
+  if (readsDistance(program)) noteDistance(world);
+  moveRim(world);
   meetPlayer(world);
   noteNearMisses(world);
   for (const pair of level.pairs) meetPair(world, pair);

@@ -96,4 +96,5 @@ const READINGS: Record<RuleReading, (world: World) => number> = {
   wave: (world) => world.cues.waveNumber,
   carried: (world) => world.player.carried,
   delivered: (world) => world.player.delivered,
+  distance: (world) => world.farthest,
 };

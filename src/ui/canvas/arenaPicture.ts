@@ -80,6 +80,8 @@ export interface ArenaPicture {
   level: Level;
   /** Ids of marks at which the level is won. */
   goals: ReadonlySet<string>;
+  /** What the view of a level that scrolls has left behind, cells; and the unit vector of where it goes. */
+  rim: { x: number; y: number; width: number; height: number; dx: number; dy: number; label: string } | undefined;
   pieces: ShownPiece[];
   routes: ShownRoute[];
   entries: ShownEntry[];

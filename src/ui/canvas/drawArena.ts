@@ -27,6 +27,7 @@ export function drawArena(
   const labels = new LabelBoard(context, palette);
   drawMarks(context, picture, camera, palette, labels);
   drawLanes(context, picture, camera, palette, labels);
+  drawRim(context, picture, camera, palette, labels);
   drawEntries(context, picture.entries, camera, palette, labels);
   drawWatched(context, picture, camera, palette);
   drawEnds(context, picture, camera, palette);
@@ -43,6 +44,36 @@ export function drawArena(
   drawArea(context, picture, camera, palette);
   drawCursor(context, picture, camera, palette);
   drawLasso(context, picture, camera, palette);
+}
+
+/** What a view that moves on has left behind, with its rim and where it goes. */
+function drawRim(
+  context: CanvasRenderingContext2D,
+  { rim }: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+  labels: LabelBoard,
+): void {
+  if (!rim) return;
+  const from = toScreen(camera, rim.x, rim.y);
+  const to = toScreen(camera, rim.x + rim.width, rim.y + rim.height);
+  context.save();
+  context.globalAlpha = 0.8;
+  context.fillStyle = palette.beyond;
+  context.fillRect(from.x, from.y, to.x - from.x, to.y - from.y);
+  context.restore();
+  const [x0, x1] = rim.dx === 0 ? [from.x, to.x] : rim.dx > 0 ? [to.x, to.x] : [from.x, from.x];
+  const [y0, y1] = rim.dy === 0 ? [from.y, to.y] : rim.dy > 0 ? [to.y, to.y] : [from.y, from.y];
+  context.save();
+  context.strokeStyle = palette.clay;
+  context.lineWidth = 3;
+  context.beginPath();
+  context.moveTo(x0, y0);
+  context.lineTo(x1, y1);
+  context.stroke();
+  context.restore();
+  const [middleX, middleY] = [(x0 + x1) / 2, (y0 + y1) / 2];
+  labels.draw(rim.label, middleX - (rim.dy === 0 ? 0 : 60) + rim.dx * 10, middleY + rim.dy * 14, palette.clay);
 }
 
 function drawMarks(

@@ -132,6 +132,7 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
     terrain: game.terrain,
     level,
     goals: goalMarks(game, drafted),
+    rim: showRim(level, isRunning ? run.frames[tick * run.frameSize + 2] : undefined),
     pieces: [
       ...placed.flatMap(({ piece, kind }) => {
         const insight = describePiece(game, level, piece, scripts);
@@ -163,6 +164,29 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
     chosenWaypoint: options.chosenWaypoint,
     cursor: options.cursor,
     lasso: options.lasso,
+  };
+}
+
+const TOWARD = { north: [0, -1], east: [1, 0], south: [0, 1], west: [-1, 0] } as const;
+
+/** The stretch of a level that scrolls which lies behind the rim of the view; before a run a strip along its edge. */
+function showRim({ scroll, map }: Level, along: number | undefined): ArenaPicture['rim'] {
+  if (!scroll) return undefined;
+  const [width, height] = [map[0].length, map.length];
+  const [dx, dy] = TOWARD[scroll.toward];
+  const depth = Math.max(0, Math.min(dx !== 0 ? width : height, along ?? scroll.from ?? 0));
+  const moves = [
+    ...(scroll.speed ? [`moves ${scroll.toward} at ${scroll.speed} cells/s`] : []),
+    ...(scroll.follows === undefined ? [] : [`stays ${scroll.follows} cells behind`]),
+  ];
+  return {
+    x: dx < 0 ? width - depth : 0,
+    y: dy < 0 ? height - depth : 0,
+    width: dx !== 0 ? depth : width,
+    height: dy !== 0 ? depth : height,
+    dx,
+    dy,
+    label: `view ${moves.join(', ')}`,
   };
 }
 

@@ -2,6 +2,7 @@ import { assertNever } from '../../foundation/result';
 import { countInWave, waveAt, type RuleCondition, type RuleValue, type WavesProgram } from '../../compile/cueProgram';
 import { errandsOf } from '../../compile/errands';
 import type { LevelProgram } from '../../compile/levelProgram';
+import { progressAt } from '../../compile/scrollProgram';
 import { short } from '../subject';
 import { countWaves, type Supply } from './supply';
 
@@ -120,7 +121,7 @@ function whyNotCompared(program: LevelProgram, supply: Supply, condition: Compar
 function mostOf(
   program: LevelProgram,
   supply: Supply,
-  reading: 'clock' | 'score' | 'lives' | 'wave' | 'carried' | 'delivered',
+  reading: 'clock' | 'score' | 'lives' | 'wave' | 'carried' | 'delivered' | 'distance',
 ): { most: number; why: string } {
   const limit = program.timeLimitTicks / program.ticksPerSecond;
   switch (reading) {
@@ -132,6 +133,10 @@ function mostOf(
     }
     case 'wave':
       return mostWaves(program, limit);
+    case 'distance': {
+      const most = mostDistance(program);
+      return { most, why: `nobody gets farther than ${short(most)} cells here` };
+    }
     case 'score': {
       const most = mostScore(program, supply);
       return { most, why: most === 0 ? 'nothing gives points' : `at most ${short(most)} points can come` };
@@ -144,6 +149,15 @@ function mostOf(
       return { most, why: most === 0 ? 'the player takes up nothing' : `at most ${short(most)} can be ${reading}` };
     }
   }
+}
+
+/** How far the player can get from where it begins, the way that the level scrolls or as the crow flies. */
+function mostDistance({ scroll, player, grid }: LevelProgram): number {
+  if (!scroll) {
+    const [dx, dy] = [Math.max(player.x, grid.width - player.x), Math.max(player.y, grid.height - player.y)];
+    return Math.sqrt(dx * dx + dy * dy);
+  }
+  return (scroll.axis === 'x' ? grid.width : grid.height) - progressAt(scroll, player.x, player.y);
 }
 
 function collectables({ contacts, player }: LevelProgram, { most }: Supply): number {
@@ -210,6 +224,8 @@ export function mostScore(program: LevelProgram, supply: Supply): number {
           return mostOf(program, supply, 'delivered').most;
         case 'every':
           return Math.floor(timeLimitTicks / event.ticks);
+        case 'each':
+          return Math.floor(mostDistance(program) / event.length);
         case 'holds':
           return whyNever(program, supply, event.condition) ? 0 : 1;
       }

@@ -158,4 +158,12 @@ export const WAY_FAULTS = {
       },
     },
   },
+  'view-too-fast': {
+    meaning: 'a view that moves on by itself is faster than the player',
+    example: { changes: { 'levels.0.scroll': { toward: 'east', speed: 6 } } },
+  },
+  'starts-behind-view': {
+    meaning: 'the player begins behind the rim of the view',
+    example: { changes: { 'levels.0.scroll': { toward: 'east', follows: 6, from: 4 } } },
+  },
 } as const satisfies Readonly<Record<string, FaultEntry>>;

@@ -107,6 +107,8 @@ export type CountedEvent =
   | { type: 'defeated' | 'collected' | 'filled'; tag: NameAt }
   | { type: 'delivery' }
   | { type: 'every'; period: Expression }
+  /** For every so much of the way. */
+  | { type: 'each'; length: Expression }
   | { type: 'holds'; condition: CueCondition };
 
 export interface RulesDefinition {

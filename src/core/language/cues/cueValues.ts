@@ -6,10 +6,15 @@ import { isChanging, type Expression } from '../checkedBehavior';
 import type { Bounded } from './checkedCues';
 import { expectWord, type CueScope } from './cueConditions';
 
-/** Reads a value of one dimension; undefined after a fault, which is then noted. */
-export function readValue(cursor: TokenCursor, scope: CueScope, dimension: Dimension): Expression | undefined {
+/** Reads a value of one dimension, or of another that does as well; undefined after a fault, which is then noted. */
+export function readValue(
+  cursor: TokenCursor,
+  scope: CueScope,
+  dimension: Dimension,
+  other?: Dimension,
+): Expression | undefined {
   const value = readExpression(cursor, scope);
-  return value && fits(value, dimension, scope) ? value : undefined;
+  return value && fits(value, value.dimension === other ? other : dimension, scope) ? value : undefined;
 }
 
 function fits(value: Expression, dimension: Dimension, scope: CueScope): boolean {

@@ -202,9 +202,9 @@ export const CUE_WORDS: readonly CueWord[] = [
   {
     inside: ['rules'],
     word: 'score',
-    form: 'POINTS ( every TIME | when EVENT | when CONDITION )',
+    form: 'POINTS ( every TIME | every LENGTH | when EVENT | when CONDITION )',
     meaning:
-      'Points for every such event, for every so long that the run lasts, or once, when a condition first holds.',
+      'Points for every such event, for every so long that the run lasts, for every so far that the player has come, or once, when a condition first holds.',
     example: 'score 10 when moth defeated',
   },
   {
@@ -235,6 +235,11 @@ export const RULE_READINGS = {
   },
   carried: { dimension: 'number', meaning: 'How much the player has collected and not yet delivered.' },
   delivered: { dimension: 'number', meaning: 'How much it has delivered or filled goals with.' },
+  distance: {
+    dimension: 'length',
+    meaning:
+      'How far the player has come at the farthest from where it began: the way that the level scrolls, or else in a straight line.',
+  },
 } as const satisfies Readonly<Record<string, { dimension: Dimension; meaning: string }>>;
 
 export type RuleReading = keyof typeof RULE_READINGS;

@@ -85,8 +85,9 @@ function readScore(cursor: TokenCursor, line: StatementSyntax, rules: RulesDefin
   if (points === undefined) return false;
   let event: CountedEvent | undefined;
   if (cursor.takeIfText('every')) {
-    const period = readValue(cursor, scope, 'time');
-    event = period && { type: 'every', period };
+    const value = readValue(cursor, scope, 'time', 'length');
+    event =
+      value && (value.dimension === 'length' ? { type: 'each', length: value } : { type: 'every', period: value });
   } else if (cursor.takeIfText('when')) event = readCountedEvent(cursor, scope);
   else scope.faults.error(cursor.span, 'score-form', 'For what are these points?', `As in \`${exampleOf('score')}\`.`);
   if (!event) return false;

@@ -58,6 +58,8 @@ export type EndCause =
   | 'fell'
   /** By ground that harms. */
   | 'worn down'
+  /** By the rim of a view that moves on. */
+  | 'overtaken'
   /** A rule of the level that wins or loses. */
   | 'rule'
   | 'clock';

@@ -29,6 +29,9 @@ export class RunNumbers {
   playerMovedY = 0;
   /** How many cells of the ground have changed since the start. */
   groundChanges = 0;
+  /** Where the rim of the view lies, cells along; and how far the player has come at the farthest. */
+  rim = 0;
+  farthest = 0;
   /** What the player presses on against, −1 for nothing, and for how many ticks. */
   leaningOn = -1;
   leaningTicks = 0;

@@ -9,6 +9,7 @@ import type { Input } from './player/inputs';
 import { movePlayer, NO_SUPPORTS } from './player/movePlayer';
 import type { PreparedLevel } from './preparedLevel';
 import { pushBlocks } from './blocks';
+import { moveRim, noteDistance, readsDistance } from './scroll';
 import { firePlayer, moveShots, noteNearMisses } from './shots';
 import { moveByGround, standOnGround } from './terrain';
 import { retireArrivals, serveCues } from './cues/serveCues';
@@ -60,6 +61,8 @@ function phasesOf(level: PreparedLevel, decideAll: DecideAll, hasPlayer: boolean
     [hasCues, retireArrivals],
     [hasPlayer && hasCarriers, carryPlayer],
     [hasPlayer && !ground.isPlain, standOnGround],
+    [hasPlayer && readsDistance(program), noteDistance],
+    [hasPlayer && program.scroll !== undefined, moveRim],
     [hasPlayer && playerMeetings.length > 0, meetPlayer],
     [hasPlayer && fearedShots.length > 0, noteNearMisses],
     [pairs.length > 0, meetEachOther],

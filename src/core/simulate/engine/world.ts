@@ -244,6 +244,7 @@ export class World extends WorldBase {
     this.player.reset(program.player);
     this.player.score = program.from.score ?? 0;
     this.livesLeft = program.rules.lives;
+    this.rim = program.scroll?.from ?? 0;
     this.ground.begin();
     this.cues.begin();
     this.random.fill(undefined);

@@ -301,6 +301,10 @@ export class Person implements StandIn {
   /** Until when it looks round: not for long where there is nothing to look at. */
   private lookedRound(): number {
     const { frame, feared } = this.belief;
+    const { scroll } = this.program;
+    // Nobody looks round for long while the view moves on by itself.
+    if (scroll && scroll.step > 0)
+      return Math.min(this.setsOut, (this.traits.reactionMs / 1000) * this.program.ticksPerSecond);
     if (feared.some((piece) => frame.shown[piece] !== SHOWN.gone)) return this.setsOut;
     const reaction = (this.traits.reactionMs / 1000) * this.program.ticksPerSecond;
     return Math.min(this.setsOut, reaction + this.setsOut * EMPTY_SHARE);
@@ -335,11 +339,11 @@ export class Person implements StandIn {
   /** Takes up what is wanted now; true when that, or how the ground is felt, has changed. */
   private takeUpWant(own: OwnState, start: number): boolean {
     const { belief } = this;
-    const sign = this.shut.sign(belief, own.tick);
+    const sign = this.shut.sign(belief, own.tick, own.rim);
     const hasFelt = sign !== this.feltSign;
     if (hasFelt) {
       this.feltSign = sign;
-      this.extra = this.shut.extra(belief, this.traits, this.danger, this.knowledge, own.tick);
+      this.extra = this.shut.extra(belief, this.traits, this.danger, this.knowledge, own.tick, own.rim);
     }
     let want = this.want;
     const isFight = this.gunner !== undefined && this.wants.wantsFight;

@@ -11,6 +11,8 @@ export interface OwnState {
   /** What is held of each kind. */
   held: ArrayLike<number>;
   livesLeft: number;
+  /** Where the rim of a view that moves on lies, cells along. */
+  rim: number;
 }
 
 /** One simulated player. It is asked once a tick and answers with an input, as a person at the controls would. */

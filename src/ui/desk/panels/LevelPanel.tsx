@@ -3,7 +3,17 @@
 import { WhyRulesNow } from '../card/WhyNow';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
-import { commands, LIMITS, markBox, resolvedCast, USUAL, type Lane, type Level, type Mark } from '@/core/index';
+import {
+  commands,
+  LIMITS,
+  markBox,
+  resolvedCast,
+  USUAL,
+  type Lane,
+  type Level,
+  type Mark,
+  type Scroll,
+} from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { NumberField, Row, SelectField, TextField } from './fields';
 import { SidePanel } from './SidePanel';
@@ -89,6 +99,12 @@ function Whole({ level, tags }: { level: Level; tags: readonly string[] }) {
           onCommit={(timeLimit) => change('Change the time limit', (draft) => void (draft.rules.timeLimit = timeLimit))}
         />
       </Row>
+      <ScrollRows
+        scroll={level.scroll}
+        onCommit={(scroll) =>
+          change('Change how the view moves on', (draft) => commands.setLevelField(draft, 'scroll', scroll))
+        }
+      />
       <Row label="ticks" hint="How finely time is cut; the outcome should not hang on it">
         <NumberField
           label="Ticks a second"
@@ -331,5 +347,67 @@ function NewLaneForm({ level }: { level: Level }) {
         </Button>
       </Row>
     </div>
+  );
+}
+
+const DIRECTIONS = ['north', 'east', 'south', 'west'] as const;
+
+/** How the view moves on, if it does: its rim leaves behind whoever does not keep up. */
+function ScrollRows({
+  scroll,
+  onCommit,
+}: {
+  scroll: Scroll | undefined;
+  onCommit: (scroll: Scroll | undefined) => void;
+}) {
+  return (
+    <>
+      <Row label="view moves" hint="On and never back; who is behind its rim is out">
+        <SelectField
+          label="View moves on"
+          value={scroll?.toward ?? 'not'}
+          width={124}
+          options={[{ value: 'not', label: 'not at all' }, ...DIRECTIONS.map((value) => ({ value, label: value }))]}
+          onCommit={(toward) =>
+            onCommit(toward === 'not' ? undefined : { ...(scroll ?? { speed: 0.5, follows: 8 }), toward })
+          }
+        />
+      </Row>
+      {scroll && (
+        <>
+          <Row label="by itself" hint="0: it waits for the player">
+            <NumberField
+              label="View moves by itself at"
+              value={scroll.speed ?? 0}
+              unit="cells/s"
+              min={0}
+              max={30}
+              step={0.1}
+              onCommit={(speed) => onCommit({ ...scroll, speed })}
+            />
+            <NumberField
+              label="View begins to move after"
+              value={scroll.after ?? 0}
+              unit="s on"
+              min={0}
+              max={600}
+              step={0.5}
+              onCommit={(after) => onCommit({ ...scroll, after })}
+            />
+          </Row>
+          <Row label="with the player" hint="It stays no more than so far behind; 0: it does not follow">
+            <NumberField
+              label="View stays behind the player by"
+              value={scroll.follows ?? 0}
+              unit="cells behind"
+              min={0}
+              max={256}
+              step={1}
+              onCommit={(follows) => onCommit({ ...scroll, follows: follows >= 0.5 ? follows : undefined })}
+            />
+          </Row>
+        </>
+      )}
+    </>
   );
 }

@@ -1,4 +1,5 @@
 import type { ScoreProgram } from '../../../compile/cueProgram';
+import { layRimBack } from '../scroll';
 import type { EndCause, Outcome } from '../runEvent';
 import { layBack } from '../effects';
 import { NOBODY } from '../runNumbers';
@@ -81,6 +82,7 @@ function comeBack(world: World, loss: RunEnd): boolean {
   });
   if (rules.laysBack) layBack(world);
   world.player.comeBack(world.level.program.player, rules);
+  layRimBack(world);
   return true;
 }
 
@@ -103,6 +105,9 @@ function scoreOne(world: World, index: number, { points, event }: ScoreProgram):
       break;
     case 'every':
       now = Math.floor(world.tick / event.ticks);
+      break;
+    case 'each':
+      now = Math.floor(world.farthest / event.length + 1e-9);
       break;
     case 'holds':
       now = before === 0 && world.level.rules.scores[index]!(world, NO_PIECE) ? 1 : before;

@@ -66,6 +66,7 @@ export const RULE_READING_VALUES: ReadingValues<RuleReading> = {
   wave: (world) => world.cues.waveNumber,
   carried: ({ player }) => player.carried,
   delivered: ({ player }) => player.delivered,
+  distance: (world) => world.farthest,
 };
 
 /** A spawner is cleared when it lets nothing more in and all that came is gone. */

@@ -1,5 +1,6 @@
 import type { LevelProgram } from '../../../compile/levelProgram';
 import type { RandomStream } from '../../../foundation/random';
+import { progressAt } from '../../../compile/scrollProgram';
 import type { MoveGraph } from '../../moves/moveGraph';
 import type { LevelKnowledge } from '../levelKnowledge';
 import { SHOWN } from '../screen';
@@ -15,6 +16,9 @@ const STAYS_SECONDS = 1;
 const CLOSED_SECONDS = 20;
 /** How far beyond touching it closes a way, cells. */
 const CLOSED_CELLS = 0.15;
+/** So long before the rim of the view comes, and so far before it, ground is given up. */
+const RIM_SECONDS = 1;
+const RIM_CELLS = 0.5;
 /** What was found in the way is avoided for so long, by so long a detour, s, and so far round it, cells. */
 const SHUT_FOR_SECONDS = 15;
 const SHUT_DETOUR_SECONDS = 8;
@@ -63,13 +67,13 @@ export class FoundShut {
   }
 
   /** A number that changes when what is in the way does. */
-  sign(belief: Belief, tick: number): number {
+  sign(belief: Belief, tick: number, rim: number): number {
     const { frame, feared } = belief;
     while (this.found.length > 0 && this.found[0].until <= tick) {
       this.found.shift();
       this.changes++;
     }
-    let sign = this.changes;
+    let sign = this.changes + (this.program.scroll ? Math.floor(2 * rim) * 7907 : 0);
     for (let index = 0; index < feared.length; index++) {
       const piece = feared[index];
       if (!this.stays(belief, piece)) continue;
@@ -100,6 +104,7 @@ export class FoundShut {
     danger: Danger,
     knowledge: LevelKnowledge,
     tick: number,
+    rim: number,
   ): Float64Array | undefined {
     const { grid, pieces, kinds, player, ticksPerSecond } = this.program;
     let extra: Float64Array | undefined;
@@ -108,6 +113,14 @@ export class FoundShut {
       extra ??= new Float64Array(grid.width * grid.height);
       extra[row * grid.width + column] += seconds * ticksPerSecond;
     };
+    const { scroll } = this.program;
+    if (scroll) {
+      // Where the view will have moved on in a moment, nobody goes.
+      const until = rim + scroll.step * RIM_SECONDS * ticksPerSecond + RIM_CELLS;
+      for (let row = 0; row < grid.height; row++)
+        for (let column = 0; column < grid.width; column++)
+          if (progressAt(scroll, column + 0.5, row + 0.5) < until) add(column, row, CLOSED_SECONDS);
+    }
     const own = kinds[player.kindIndex].hit;
     const { frame, feared } = belief;
     for (let index = 0; index < feared.length; index++) {

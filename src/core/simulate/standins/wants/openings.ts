@@ -116,7 +116,8 @@ function isNear({ grid }: LevelProgram, reached: Uint8Array, x: number, y: numbe
   return [cell, cell + 1, cell - 1, cell + width, cell - width].some((other) => reached[other] === 1);
 }
 
-function reachedFrom({ first, to, passes, isRest }: MoveGraph, start: number): Uint8Array {
+/** 1 for every cell that moves lead over from a rest. */
+export function reachedFrom({ first, to, passes, isRest }: MoveGraph, start: number): Uint8Array {
   const reached = new Uint8Array(isRest.length);
   const rests = [start];
   const isDone = new Uint8Array(isRest.length);

@@ -7,7 +7,8 @@ import type { MoveGraphs } from '../../moves/graphs';
 import type { Belief } from '../belief/belief';
 import { SHOWN, type ScreenFrame } from '../screen';
 import type { OwnState } from '../standIn';
-import { openingsOf, nextOpening, type Opening } from './openings';
+import { progressAt } from '../../../compile/scrollProgram';
+import { openingsOf, nextOpening, reachedFrom, type Opening } from './openings';
 
 /** With this share of its ammunition left, or less, it fetches more when some lies about. */
 const LOW_SHARE = 0.4;
@@ -16,9 +17,12 @@ const SPARE_CELLS = 0.15;
 /** What was taken up lay no farther off than this a moment ago, cells. */
 const DONE_CELLS = 2;
 
+/** So near to the farthest of all is as good, cells. */
+const FARTHEST_CELLS = 0.5;
+
 /** What is wanted next: to which cells, and why. */
 export interface Want {
-  why: 'fight' | 'exit' | 'fetch' | 'bring' | 'refill' | 'be there' | 'touch' | 'open' | 'stay alive';
+  why: 'fight' | 'exit' | 'fetch' | 'bring' | 'refill' | 'be there' | 'touch' | 'open' | 'get ahead' | 'stay alive';
   cells: readonly number[];
 }
 
@@ -109,7 +113,18 @@ export class Wants {
     if (touched.length > 0) return { why: 'touch', cells: this.cellsToTouch(touched, frame, graph) };
     if (this.areaCells.length > 0) return { why: 'be there', cells: this.areaCells };
     if (this.exitCells.length > 0) return { why: 'exit', cells: this.exitCells };
+    if (this.program.scroll) return { why: 'get ahead', cells: this.farthestRests(body, graph) };
     return { why: 'stay alive', cells: [] };
+  }
+
+  /** Of the rests that it can get to, those farthest along the way that the level scrolls. */
+  private farthestRests(body: { x: number; y: number }, graph: MoveGraph): number[] {
+    const { scroll, grid } = this.program;
+    const reached = reachedFrom(graph, cellIndexAt(grid, body.x, body.y));
+    const along = (cell: number) => progressAt(scroll!, graph.restX[cell], graph.restY[cell]);
+    const rests = [...reached.keys()].filter((cell) => reached[cell] === 1 && graph.isRest[cell] === 1);
+    const most = rests.reduce((far, cell) => Math.max(far, along(cell)), -Infinity);
+    return rests.filter((cell) => along(cell) > most - FARTHEST_CELLS);
   }
 
   /** The rests from which something is touched; when there is none, the cell in which it is. */
