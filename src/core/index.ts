@@ -183,7 +183,8 @@ export { ACTION_BIT, directionFor, isInput, pointInput, THROW_BIT, type Input } 
 export { playTries } from './simulate/playTries';
 export { describeLearning, type Learning } from './measure/learning';
 export { steeringOf } from './simulate/steeringOf';
-export { judgeTrust, sayControl, sayControls, type ControlRate, type Trust } from './measure/trust';
+export { controlRate, judgeTrust, sayControl, sayControls, type ControlRate, type Trust } from './measure/trust';
+export { sayPlayed, sayPlayedSpread, type Played } from './measure/played';
 export { Runner, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
 export { ENGINE_VERSION } from './simulate/engine/engineVersion';

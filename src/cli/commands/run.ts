@@ -4,12 +4,14 @@ import {
   describeFindings,
   describeLearning,
   describeSummary,
+  controlRate,
   judgeTrust,
   mergeChunks,
   playTries,
   Runner,
   sayControl,
   sayFinding,
+  sayPlayedSpread,
   sayShare,
   summarise,
   writeRunCsv,
@@ -75,8 +77,7 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
     mergeChunks(results.filter((_, index) => tasks[index].standInId === standInId));
   const merged = standIns.map(({ id }) => chunksOf(id));
   const controls = CONTROLS.map((control): ControlRate => {
-    const { runs, clearRate } = summarise(chunksOf(control).rows, program);
-    return { control, runs, clearRate };
+    return controlRate(control, summarise(chunksOf(control).rows, program));
   });
   const summaries = standIns.map((standIn, index): StandInSummary => ({
     standIn: standIn.id,
@@ -99,7 +100,7 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
         .map(({ standIn, summary, findings }, index) =>
           [
             ...describeSummary(summary, standIn),
-            ...sayDistrust(judgeTrust(summary.clearRate, findings, controls)),
+            ...sayDistrust(judgeTrust(summary, findings, controls)),
             ...sayLearning(learning[index]),
             ...findings.map(sayFinding),
             `fingerprint ${summary.hash}\n`,
@@ -133,7 +134,9 @@ function sayDistrust({ isTrusted, reasons }: Trust): string[] {
 }
 
 function sayControls(controls: readonly ControlRate[]): string {
-  const rates = controls.map((own) => `${sayControl(own)} ${sayShare(own.clearRate)}`);
+  const rates = controls.map(
+    (own) => `${sayControl(own)} ${own.played ? sayPlayedSpread(own.played) : sayShare(own.clearRate)}`,
+  );
   return `\nWithout playing: ${rates.join(', ')} (${controls[0].runs} runs each).\n`;
 }
 

@@ -57,13 +57,14 @@ export function checkLevelGeometry(
   }
   const exit = findExit(level);
   const winsByRule = (cues?.rules?.wins.length ?? 0) > 0;
-  if (!exit && level.rules.winAt === undefined && !winsByRule) {
+  const isPlayedOn = cues?.rules?.playsFor !== undefined;
+  if (!exit && level.rules.winAt === undefined && !winsByRule && !isPlayedOn) {
     faults.push(
       errorAt(
         { path: [...path, 'rules'] },
         'no-win',
         `Nothing wins ${level.name}: it has no exit and no rule that wins.`,
-        'Name a mark as its exit, or write `win when …` in its rules.',
+        'Name a mark as its exit, or write `win when …` in its rules; or `play for time`, `points` or `distance` where nothing wins it.',
       ),
     );
   } else if (!exit && level.rules.winAt !== undefined) {

@@ -277,6 +277,7 @@ class CueFolder {
       backTicks: ticksOf(of.value(rules.comeBack?.after, 0), ticksPerSecond),
       safeTicks: ticksOf(of.value(rules.comeBack?.safe, USUAL_SAFE_SECONDS), ticksPerSecond),
       laysBack: rules.comeBack?.laysBack ?? false,
+      playsFor: rules.playsFor,
       carryMost: rules.carryMost ?? Infinity,
       scores: rules.scores.map(({ points, event, span }): ScoreProgram => {
         switch (event.type) {

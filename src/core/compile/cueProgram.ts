@@ -1,4 +1,5 @@
 import type { Area } from '../arena/area';
+import type { PlayedFor } from '../language/cues/checkedCues';
 import type { RuleReading } from '../language/cues/cueWords';
 import type { RuleWord } from '../language/words/ruleConditions';
 import type { CompareProgram, Joined, ValueProgram } from './conditionProgram';
@@ -180,6 +181,8 @@ export interface RulesProgram {
   laysBack: boolean;
   /** Infinity for no end. */
   carryMost: number;
+  /** What is played for where nothing wins. */
+  playsFor: PlayedFor | undefined;
   scores: ScoreProgram[];
   loses: RuleCondition[];
   wins: RuleCondition[];
@@ -193,6 +196,7 @@ export const NO_RULES: RulesProgram = {
   safeTicks: 0,
   laysBack: false,
   carryMost: Infinity,
+  playsFor: undefined,
   scores: [],
   loses: [],
   wins: [],

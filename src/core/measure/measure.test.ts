@@ -103,7 +103,7 @@ describe('what is said of a batch', () => {
 
   test('as CSV has a header and a line for every run', () => {
     const lines = writeRunCsv('casual', whole.rows, 60).split('\n');
-    expect(lines[0]).toBe('standin,seed,outcome,cause,piece,seconds,x,y,box_only,near_misses,hash');
+    expect(lines[0]).toBe('standin,seed,outcome,cause,piece,seconds,x,y,box_only,near_misses,score,distance,hash');
     expect(lines).toHaveLength(41);
   });
 });

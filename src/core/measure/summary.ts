@@ -4,6 +4,7 @@ import { countCells, type CellCount } from './cellCounts';
 import type { ChunkResult } from './chunk';
 import { describeFindings, type Finding } from './findings';
 import { describePacing, type PacingPoint } from './pacing';
+import { measurePlayed, type Played } from './played';
 import { durationHistogram, type HistogramBin } from './statistics/histogram';
 import { survivalCurve, type SurvivalStep } from './statistics/survivalCurve';
 import { measureTimeSpread, type TimeSpread } from './statistics/timeSpread';
@@ -29,6 +30,8 @@ export interface Summary {
   outOfTime: number;
   clearRate: ShareWithInterval;
   timeToClear: TimeSpread | undefined;
+  /** What runs came to where nothing wins the level; undefined where something does. */
+  played: Played | undefined;
   /** Ways in which runs ended without being cleared, the commonest first. */
   ends: EndGroup[];
   /** Encounters a run in which only the box round a hit shape met the player: hits that a box would have counted. */
@@ -54,6 +57,7 @@ export interface MeasuredLevel {
   ticksPerSecond: number;
   pieces: readonly { id: string; name: string; kind: string }[];
   kinds: readonly { id: string; name: string }[];
+  rules?: { playsFor: Played['what'] | undefined };
 }
 
 export function summarise(rows: readonly RunRecord[], level: MeasuredLevel): Summary {
@@ -66,6 +70,7 @@ export function summarise(rows: readonly RunRecord[], level: MeasuredLevel): Sum
     outOfTime: rows.length - won.length - lost,
     clearRate: wilsonInterval(won.length, rows.length),
     timeToClear: measureTimeSpread(won.map((row) => row.ticks / level.ticksPerSecond)),
+    played: measurePlayed(rows, level.rules?.playsFor, level.ticksPerSecond),
     ends: groupEnds(rows, level),
     boxOnlyPerRun: perRun(rows, (row) => row.boxOnly),
     nearMissesPerRun: perRun(rows, (row) => row.nearMisses),

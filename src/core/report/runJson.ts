@@ -1,5 +1,6 @@
 import type { Finding } from '../measure/findings';
 import type { Learning } from '../measure/learning';
+import type { Played } from '../measure/played';
 import type { Summary } from '../measure/summary';
 import { judgeTrust, type ControlRate, type Trust } from '../measure/trust';
 import { ENGINE_VERSION } from '../simulate/engine/engineVersion';
@@ -25,7 +26,12 @@ export function writeRunJson(
     version: RUN_JSON_VERSION,
     engine: ENGINE_VERSION,
     level,
-    controls: controls.map(({ control, runs, clearRate }) => ({ control, runs, clear_rate: clearRate })),
+    controls: controls.map(({ control, runs, clearRate, played }) => ({
+      control,
+      runs,
+      clear_rate: clearRate,
+      ...describePlayed(played),
+    })),
     standins: results.map(({ standIn, firstSeed, summary, findings }, index) => ({
       standin: standIn,
       runs: summary.runs,
@@ -34,7 +40,7 @@ export function writeRunJson(
       lost: summary.lost,
       out_of_time: summary.outOfTime,
       clear_rate: summary.clearRate,
-      ...describeTrust(judgeTrust(summary.clearRate, findings, controls)),
+      ...describeTrust(judgeTrust(summary, findings, controls)),
       ...describeTries(learning[index]),
       time_to_clear: summary.timeToClear
         ? {
@@ -45,6 +51,7 @@ export function writeRunJson(
             median_high: summary.timeToClear.medianHigh,
           }
         : { median: null, q1: null, q3: null, median_low: null, median_high: null },
+      ...describePlayed(summary.played),
       ends: summary.ends.map((end) => ({
         cause: end.cause,
         kind: end.kind ?? null,
@@ -64,6 +71,14 @@ export function writeRunJson(
       })),
       hash: summary.hash,
     })),
+  };
+}
+
+function describePlayed(played: Played | undefined): object {
+  if (!played) return {};
+  const { median, q1, q3, medianLow, medianHigh } = played.spread;
+  return {
+    played: { for: played.what, unit: played.unit, median, q1, q3, median_low: medianLow, median_high: medianHigh },
   };
 }
 

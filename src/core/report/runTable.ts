@@ -15,6 +15,8 @@ export function writeRunCsv(standIn: string, rows: readonly RunRecord[], ticksPe
       y: row.y.toFixed(3),
       box_only: row.boxOnly,
       near_misses: row.nearMisses,
+      score: row.score ?? '',
+      distance: row.distance?.toFixed(3) ?? '',
       hash: row.hash,
     })),
     { newline: '\n' },

@@ -1,4 +1,5 @@
 import type { Finding } from '../measure/findings';
+import { sayPlayed, sayPlayedSpread } from '../measure/played';
 import type { EndGroup, Summary } from '../measure/summary';
 import type { ShareWithInterval } from '../measure/statistics/wilsonInterval';
 import type { Trust } from '../measure/trust';
@@ -47,8 +48,12 @@ export function describeSummary(summary: Summary, standIn: string): string[] {
   const sentences = [
     `The ${standIn} stand-in clears ${sayShare(summary.clearRate)} of ${summary.runs} runs; in brackets the 95 % interval.`,
   ];
+  const { played } = summary;
   const time = summary.timeToClear;
-  if (time) {
+  if (played) {
+    const { q1, q3 } = played.spread;
+    sentences[0] = `Nothing wins this level; it is played for ${played.what}. The ${standIn} stand-in comes to ${sayPlayedSpread(played)} in the median of ${summary.runs} runs, in brackets the 95 % interval; the middle half to ${sayPlayed(played, q1)} to ${sayPlayed(played, q3)}.`;
+  } else if (time) {
     sentences.push(
       `A cleared run takes ${saySeconds(time.median)} in the median (${time.medianLow.toFixed(1)}–${saySeconds(time.medianHigh)}); the middle half takes ${time.q1.toFixed(1)} to ${saySeconds(time.q3)}.`,
     );
@@ -60,7 +65,7 @@ export function describeSummary(summary: Summary, standIn: string): string[] {
     sentences.push(
       `The commonest end is "${sayEnd(commonest)}": ${sayShare(commonest.share)} of all runs, at ${saySeconds(commonest.medianSeconds)} in the median.`,
     );
-  } else {
+  } else if (!played) {
     sentences.push('Every run was cleared.');
   }
   if (summary.boxOnlyPerRun > 0) {
@@ -82,6 +87,8 @@ export function sayFinding({ message, hint, share, seed, seconds, x, y }: Findin
 export function headline(summary: Summary, standIn: string, trust?: Trust): string {
   const { low, high } = summary.clearRate;
   if (summary.runs === 0) return 'Nothing measured yet.';
+  if (summary.played && (!trust || trust.isTrusted))
+    return `${standIn[0].toUpperCase()}${standIn.slice(1)} players come to ${sayPlayed(summary.played, summary.played.spread.median)} in the median.`;
   if (trust && !trust.isTrusted) return `How hard it is, ${standIn} runs do not say.`;
   if (high < 0.1) return `Nearly nobody gets through: ${standIn} players fail almost always.`;
   if (high < 0.35) return `Hard for ${standIn} players.`;

@@ -3,6 +3,7 @@ import { isBeatOfSecond } from '../foundation/beats';
 import { RandomStream, STREAM } from '../foundation/random';
 import { prepareRuns } from './engine/prepareRuns';
 import type { RunEvent } from './engine/runEvent';
+import { readsDistance } from './engine/scroll';
 import { passTime } from './engine/passTime';
 import { step, type DecideAll, type RunEnd } from './engine/tick';
 import { Following } from './engine/timeline/follow';
@@ -142,6 +143,8 @@ export class Runner {
       ticks: this.world.tick,
       boxOnly: this.world.boxOnly,
       nearMisses: this.world.nearMisses,
+      score: this.world.player.score,
+      ...(readsDistance(this.program) ? { distance: this.world.farthest } : {}),
       hash: trace.digest(),
     };
   }

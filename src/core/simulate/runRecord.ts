@@ -15,6 +15,9 @@ export interface RunRecord {
   boxOnly: number;
   /** Shots that passed the player closely without touching it. */
   nearMisses: number;
+  /** Points at the end; and how far the player came at the farthest, cells, where rules or what is played for ask for it. */
+  score?: number;
+  distance?: number;
   /** Fingerprint of every position in every tick. */
   hash: string;
 }

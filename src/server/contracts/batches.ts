@@ -66,6 +66,8 @@ export const runRow = z.object({
   y: z.number(),
   boxOnly: z.number().int(),
   nearMisses: z.number().int(),
+  score: z.number().nullable(),
+  distance: z.number().nullable(),
   hash: z.string(),
 });
 export type RunRow = z.infer<typeof runRow>;

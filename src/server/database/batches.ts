@@ -151,7 +151,7 @@ export async function summariseBatch(batch: BatchInfo): Promise<FullSummary> {
 }
 
 function recordOf(row: RunRowModel): RunRecord {
-  const { seed, outcome, cause, piece, ticks, x, y, boxOnly, nearMisses, hash } = row;
+  const { seed, outcome, cause, piece, ticks, x, y, boxOnly, nearMisses, score, distance, hash } = row;
   return {
     seed,
     outcome: outcome as RunRecord['outcome'],
@@ -162,6 +162,8 @@ function recordOf(row: RunRowModel): RunRecord {
     y,
     boxOnly,
     nearMisses,
+    score: score ?? undefined,
+    distance: distance ?? undefined,
     hash,
   };
 }
@@ -185,7 +187,7 @@ export async function pageOfRuns(
   });
   return {
     total: count,
-    rows: rows.map(({ seed, outcome, cause, piece, ticks, x, y, boxOnly, nearMisses, hash }) => ({
+    rows: rows.map(({ seed, outcome, cause, piece, ticks, x, y, boxOnly, nearMisses, score, distance, hash }) => ({
       seed,
       outcome: outcome as 'won',
       cause,
@@ -195,6 +197,8 @@ export async function pageOfRuns(
       y,
       boxOnly,
       nearMisses,
+      score,
+      distance,
       hash,
     })),
   };

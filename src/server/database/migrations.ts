@@ -1,6 +1,6 @@
 import type { QueryInterface } from 'sequelize';
 import { SequelizeStorage, Umzug, type InputMigrations } from 'umzug';
-import { key, long, maybeLong, maybeText, maybeTime, real, text, time, whole } from './columns';
+import { key, long, maybeLong, maybeReal, maybeText, maybeTime, real, text, time, whole } from './columns';
 import { database } from './connection';
 
 /** Steps forward, in order; a step that has been released is never changed. */
@@ -81,6 +81,14 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
     up: async ({ context }) => {
       // All that was kept before came from the first version of the engine.
       await context.addColumn('batches', 'engine', { ...whole(), defaultValue: 1 });
+    },
+  },
+  {
+    name: '006-played',
+    up: async ({ context }) => {
+      // Of runs that were kept before, points and ways are not known.
+      await context.addColumn('runs', 'score', maybeReal());
+      await context.addColumn('runs', 'distance', maybeReal());
     },
   },
 ];

@@ -6,7 +6,7 @@ import {
   type ModelStatic,
   type Sequelize,
 } from 'sequelize';
-import { key, long, maybeLong, maybeText, maybeTime, real, text, time, whole } from './columns';
+import { key, long, maybeLong, maybeReal, maybeText, maybeTime, real, text, time, whole } from './columns';
 
 export interface GameRow extends Model<InferAttributes<GameRow>, InferCreationAttributes<GameRow>> {
   id: string;
@@ -58,6 +58,8 @@ export interface RunRowModel extends Model<InferAttributes<RunRowModel>, InferCr
   y: number;
   boxOnly: number;
   nearMisses: number;
+  score: number | null;
+  distance: number | null;
   hash: string;
 }
 
@@ -125,6 +127,8 @@ export function defineModels(sequelize: Sequelize): Models {
         y: real(),
         boxOnly: whole(),
         nearMisses: whole(),
+        score: maybeReal(),
+        distance: maybeReal(),
         hash: text(16),
       },
       { tableName: 'runs' },

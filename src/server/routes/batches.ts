@@ -73,6 +73,8 @@ export function getRunTable(gameId: string, batchId: string): Promise<Response> 
       ...row,
       cause: row.cause as RunRecord['cause'],
       piece: row.piece ?? undefined,
+      score: row.score ?? undefined,
+      distance: row.distance ?? undefined,
     }));
     const name = `${batch.gameId}-${batch.levelId}-batch-${batch.id}.csv`;
     return new Response(writeRunCsv(batch.standInId, records, ticksPerSecond) + '\n', {

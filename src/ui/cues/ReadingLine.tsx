@@ -1,6 +1,6 @@
 'use client';
 
-import { sayShare } from '@/core/index';
+import { sayPlayedSpread, sayShare } from '@/core/index';
 import { useDesk, useFollowed } from '../desk/DeskContext';
 
 /** The Reading in one line, so that the difficulty stays on the screen while cues are turned. */
@@ -15,7 +15,8 @@ export function ReadingLine() {
     >
       {summary ? (
         <>
-          {standIn} <b className="mono">{sayShare(summary.clearRate)}</b>{' '}
+          {standIn}{' '}
+          <b className="mono">{summary.played ? sayPlayedSpread(summary.played) : sayShare(summary.clearRate)}</b>{' '}
           <span className="quiet">of {summary.runs} runs</span>
         </>
       ) : (

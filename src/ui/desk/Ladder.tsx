@@ -1,6 +1,6 @@
 'use client';
 
-import { sayControls, type ShareWithInterval } from '@/core/index';
+import { sayControls, sayPlayed, type Played, type ShareWithInterval } from '@/core/index';
 import type { Rung } from '../editor/readingController';
 import { useDesk, useFollowed } from './DeskContext';
 
@@ -10,6 +10,8 @@ export function Ladder({ isStale }: { isStale: boolean }) {
   const ladder = useFollowed(reading, (state) => state.ladder);
   const controls = useFollowed(reading, (state) => state.controls);
   const standIn = useFollowed(reading, (state) => state.standIn);
+  const most = Math.max(...ladder.map(({ summary }) => summary.played?.spread.medianHigh ?? 0));
+  const playedFor = ladder[0]?.summary.played?.what;
   const doubted = ladder.filter(({ trust }) => !trust.isTrusted && trust.reasons.length > 0);
   return (
     <section
@@ -22,13 +24,17 @@ export function Ladder({ isStale }: { isStale: boolean }) {
           <RungBar
             key={rung.standIn}
             rung={rung}
+            most={most}
             isChosen={rung.standIn === standIn}
             onChoose={() => reading.choose(rung.standIn)}
           />
         ))}
       </div>
       <p className="quiet" style={{ margin: '6px 0 0', lineHeight: 1.45, fontSize: 12 }}>
-        Share of runs won by each kind of player; thin line: 95 % interval. Click one for its numbers and runs.
+        {playedFor
+          ? `Nothing wins this level: what each kind of player comes to in the median, in ${playedFor}; thin line: 95 % interval.`
+          : 'Share of runs won by each kind of player; thin line: 95 % interval.'}{' '}
+        Click one for its numbers and runs.
         {controls.length > 0 && (
           <>
             <br />
@@ -46,9 +52,22 @@ export function Ladder({ isStale }: { isStale: boolean }) {
 }
 
 /** One rung: the rate as a bar with its interval; the number stands beside it, never on it. */
-function RungBar({ rung, isChosen, onChoose }: { rung: Rung; isChosen: boolean; onChoose: () => void }) {
+function RungBar({
+  rung,
+  most,
+  isChosen,
+  onChoose,
+}: {
+  rung: Rung;
+  /** The most that any of them comes to, where nothing wins the level. */
+  most: number;
+  isChosen: boolean;
+  onChoose: () => void;
+}) {
   const { name, summary, trust } = rung;
-  const { value, low, high } = summary.clearRate;
+  const { played } = summary;
+  const percent = (share: number) => Math.round(share * 100);
+  const { value, low, high } = played ? shareOf(played, most) : summary.clearRate;
   const isDoubted = !trust.isTrusted;
   return (
     <button
@@ -84,7 +103,7 @@ function RungBar({ rung, isChosen, onChoose }: { rung: Rung; isChosen: boolean; 
       >
         {name}
       </span>
-      <Bar share={summary.clearRate} isDoubted={isDoubted} isChosen={isChosen} />
+      <Bar share={{ value, low, high }} isDoubted={isDoubted} isChosen={isChosen} />
       <span className="mono" style={{ textAlign: 'right', lineHeight: 1.15 }}>
         <b
           data-testid={isChosen ? 'clear-rate' : `clear-rate-${rung.standIn}`}
@@ -93,15 +112,23 @@ function RungBar({ rung, isChosen, onChoose }: { rung: Rung; isChosen: boolean; 
           style={{ fontSize: isChosen ? 15 : 13 }}
         >
           {isDoubted && '? '}
-          {Math.round(value * 100)} %
+          {played ? sayPlayed(played, played.spread.median) : `${percent(value)} %`}
         </b>
         <br />
         <span className="quiet" data-testid={isChosen ? 'clear-interval' : undefined} style={{ fontSize: 11 }}>
-          {Math.round(low * 100)}–{Math.round(high * 100)} %
+          {played
+            ? `${sayPlayed(played, played.spread.medianLow).split(' ')[0]}–${sayPlayed(played, played.spread.medianHigh)}`
+            : `${percent(low)}–${percent(high)} %`}
         </span>
       </span>
     </button>
   );
+}
+
+/** What is played for as a share of the most that anybody comes to. */
+function shareOf({ spread }: Played, most: number): { value: number; low: number; high: number } {
+  const share = (value: number) => (most > 0 ? value / most : 0);
+  return { value: share(spread.median), low: share(spread.medianLow), high: share(spread.medianHigh) };
 }
 
 function Bar({
@@ -109,7 +136,7 @@ function Bar({
   isDoubted,
   isChosen,
 }: {
-  share: ShareWithInterval;
+  share: Pick<ShareWithInterval, 'value' | 'low' | 'high'>;
   isDoubted: boolean;
   isChosen: boolean;
 }) {

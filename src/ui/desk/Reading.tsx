@@ -5,6 +5,7 @@ import { useMemo, type ReactNode } from 'react';
 import {
   checkGame,
   sayEnd,
+  sayPlayed,
   saySeconds,
   type Diagnostic,
   type Finding,
@@ -110,10 +111,24 @@ function Numbers({
           borderBottom: '1px solid var(--layer)',
         }}
       >
-        <Fact label="Median time to clear">{time ? saySeconds(time.median) : 'none cleared'}</Fact>
-        <Fact label="95 % interval of it">
-          {time ? `${time.medianLow.toFixed(1)}–${saySeconds(time.medianHigh)}` : '–'}
-        </Fact>
+        {summary.played ? (
+          <>
+            <Fact label={`Median ${summary.played.what}`}>
+              {sayPlayed(summary.played, summary.played.spread.median)}
+            </Fact>
+            <Fact label="Middle half of runs">
+              {sayPlayed(summary.played, summary.played.spread.q1)} to{' '}
+              {sayPlayed(summary.played, summary.played.spread.q3)}
+            </Fact>
+          </>
+        ) : (
+          <>
+            <Fact label="Median time to clear">{time ? saySeconds(time.median) : 'none cleared'}</Fact>
+            <Fact label="95 % interval of it">
+              {time ? `${time.medianLow.toFixed(1)}–${saySeconds(time.medianHigh)}` : '–'}
+            </Fact>
+          </>
+        )}
         <div style={{ gridColumn: '1 / span 2' }}>
           <Fact label="Commonest end">
             {end ? (

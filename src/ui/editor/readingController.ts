@@ -4,6 +4,8 @@ import {
   describeFindings,
   describePacing,
   emptyPacing,
+  checkLevelCues,
+  controlRate,
   judgeTrust,
   mergePacing,
   pairedDifference,
@@ -357,14 +359,14 @@ export class ReadingController {
     const { rows, chunks } = this.stretchOf(generation, this.standIn);
     const controls = CONTROLS.flatMap((control): ControlRate[] => {
       const own = this.stretchOf(generation, control).rows;
-      return own.length > 0 ? [{ control, runs: own.length, clearRate: summarise(own, level).clearRate }] : [];
+      return own.length > 0 ? [controlRate(control, summarise(own, level))] : [];
     });
     const ladder = standInsOf(generation.game).flatMap(({ id, name }): Rung[] => {
       const own = this.stretchOf(generation, id);
       if (own.rows.length === 0) return [];
       const findings = describeFindings(notesOf(own.chunks), own.rows.length);
       const summary = summarise(own.rows, level);
-      return [{ standIn: id, name, summary, trust: judgeTrust(summary.clearRate, findings, controls) }];
+      return [{ standIn: id, name, summary, trust: judgeTrust(summary, findings, controls) }];
     });
     this.store.setState({ ladder, controls });
     if (rows.length === 0) return;
@@ -433,5 +435,6 @@ export function measuredLevel(game: GameDocument, levelId: string): MeasuredLeve
     ticksPerSecond: level?.ticksPerSecond ?? 60,
     pieces: level?.pieces ?? [],
     kinds: [...resolvedCast(game).values()],
+    rules: { playsFor: level && checkLevelCues(game, level)?.checked?.rules?.playsFor },
   };
 }

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import {
   CONTROLS,
+  controlRate,
   judgeTrust,
   summarise,
   type ControlRate,
@@ -26,7 +27,7 @@ export function useTrust(
     queryFn: () => runControls(game, batch.levelId),
     staleTime: Infinity,
   });
-  const trust = controls && summary.runs > 0 ? judgeTrust(summary.clearRate, summary.findings, controls) : undefined;
+  const trust = controls && summary.runs > 0 ? judgeTrust(summary, summary.findings, controls) : undefined;
   return { trust, controls };
 }
 
@@ -38,8 +39,7 @@ async function runControls(game: GameDocument, levelId: string): Promise<Control
     for (const control of CONTROLS) {
       const chunk = await worker.api.runChunk(control, 1, CONTROL_RUNS);
       if (!chunk) continue;
-      const { runs, clearRate } = summarise(chunk.rows, measuredLevel(game, levelId));
-      rates.push({ control, runs, clearRate });
+      rates.push(controlRate(control, summarise(chunk.rows, measuredLevel(game, levelId))));
     }
     return rates;
   } finally {

@@ -111,6 +111,9 @@ export type CountedEvent =
   | { type: 'each'; length: Expression }
   | { type: 'holds'; condition: CueCondition };
 
+export const PLAYED_FOR = ['time', 'points', 'distance'] as const;
+export type PlayedFor = (typeof PLAYED_FOR)[number];
+
 export interface RulesDefinition {
   span: Span;
   lives: number | undefined;
@@ -120,6 +123,8 @@ export interface RulesDefinition {
     | undefined;
   /** How much can be carried at once; undefined for no end. */
   carryMost: number | undefined;
+  /** What is played for where nothing wins. */
+  playsFor: PlayedFor | undefined;
   scores: { points: number; event: CountedEvent; span: Span }[];
   loses: { condition: CueCondition; span: Span }[];
   wins: { condition: CueCondition; span: Span }[];

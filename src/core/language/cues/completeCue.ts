@@ -147,6 +147,7 @@ const FOLLOWING: Record<string, readonly string[]> = {
   first: ['after'],
   stragglers: ['vanish after', 'go'],
   carry: ['at most'],
+  play: ['for time', 'for points', 'for distance'],
   come: ['back'],
   win: ['when'],
   lose: ['when'],

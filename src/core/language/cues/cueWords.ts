@@ -209,6 +209,14 @@ export const CUE_WORDS: readonly CueWord[] = [
   },
   {
     inside: ['rules'],
+    word: 'play',
+    form: 'for ( time | points | distance )',
+    meaning:
+      'What the level is played for where nothing wins it: how long one lasts, how many points one makes, or how far one comes. Measures then tell that instead of how often it is cleared.',
+    example: 'play for time',
+  },
+  {
+    inside: ['rules'],
     word: 'lose',
     form: 'when CONDITION',
     meaning: 'The run is lost, whatever lives are left.',

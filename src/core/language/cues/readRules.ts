@@ -1,6 +1,6 @@
 import type { TokenCursor } from '../check/tokenCursor';
 import type { StatementSyntax } from '../syntax/parseScript';
-import type { CountedEvent, RulesDefinition } from './checkedCues';
+import { PLAYED_FOR, type CountedEvent, type RulesDefinition } from './checkedCues';
 import { expectWord, readCountedEvent, readCueCondition, readName, type CueScope } from './cueConditions';
 import { exampleOf, finishLine, lineCursor } from './cueLines';
 import { readCount, readValue } from './cueValues';
@@ -13,6 +13,7 @@ export function readRules(block: StatementSyntax, lines: readonly StatementSynta
     livesSpan: undefined,
     comeBack: undefined,
     carryMost: undefined,
+    playsFor: undefined,
     scores: [],
     loses: [],
     wins: [],
@@ -39,6 +40,11 @@ function readLine(cursor: TokenCursor, line: StatementSyntax, rules: RulesDefini
       }
       rules.carryMost = readCount(cursor, scope, 'how many things');
       return rules.carryMost !== undefined;
+    case 'play': {
+      if (!expectWord(cursor, scope, 'for')) return false;
+      rules.playsFor = PLAYED_FOR.find((what) => cursor.takeIfText(what));
+      return rules.playsFor !== undefined || expectWord(cursor, scope, 'time');
+    }
     case 'score':
       return readScore(cursor, line, rules, scope);
     case 'win':

@@ -48,6 +48,7 @@ export function noteDistance(world: World): void {
 /** Whether any rule or cue reads how far the player has come. */
 export function readsDistance({ cues, rules }: LevelProgram): boolean {
   return (
+    rules.playsFor === 'distance' ||
     JSON.stringify([cues, rules]).includes('"reading":"distance"') ||
     rules.scores.some(({ event }) => event.type === 'each')
   );
