@@ -42,13 +42,35 @@ export function Ladder({ isStale }: { isStale: boolean }) {
           </>
         )}
       </p>
-      {doubted.map(({ standIn: id, name, trust }) => (
-        <p key={id} className="wary" data-testid={`distrust-${id}`} style={{ margin: '6px 0 0', fontSize: 12 }}>
-          <b>{name} is not to be trusted here:</b> {trust.reasons.join('; ')}.
+      {alikeIn(doubted).map((rungs) => (
+        <p
+          key={rungs[0].standIn}
+          className="wary"
+          data-testid={`distrust-${rungs[0].standIn}`}
+          style={{ margin: '6px 0 0', fontSize: 12 }}
+        >
+          <b>
+            {listed(rungs.map(({ name }) => name))} {rungs.length > 1 ? 'are' : 'is'} not to be trusted here:
+          </b>{' '}
+          {rungs[0].trust.reasons.join('; ')}.
         </p>
       ))}
     </section>
   );
+}
+
+/** Those that are doubted for the same reasons, together. */
+function alikeIn(doubted: readonly Rung[]): Rung[][] {
+  const groups = new Map<string, Rung[]>();
+  for (const rung of doubted) {
+    const reasons = rung.trust.reasons.join('; ');
+    groups.set(reasons, [...(groups.get(reasons) ?? []), rung]);
+  }
+  return [...groups.values()];
+}
+
+function listed(names: readonly string[]): string {
+  return names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0];
 }
 
 /** One rung: the rate as a bar with its interval; the number stands beside it, never on it. */
@@ -78,7 +100,7 @@ function RungBar({
       title={`${summary.runs} runs${isDoubted ? '; not to be trusted here' : ''}`}
       style={{
         display: 'grid',
-        gridTemplateColumns: '66px 1fr 78px',
+        gridTemplateColumns: played ? '66px 1fr 92px' : '66px 1fr 78px',
         alignItems: 'center',
         gap: 8,
         padding: '4px 6px',
@@ -104,12 +126,12 @@ function RungBar({
         {name}
       </span>
       <Bar share={{ value, low, high }} isDoubted={isDoubted} isChosen={isChosen} />
-      <span className="mono" style={{ textAlign: 'right', lineHeight: 1.15 }}>
+      <span className="mono" style={{ textAlign: 'right', lineHeight: 1.15, whiteSpace: 'nowrap' }}>
         <b
           data-testid={isChosen ? 'clear-rate' : `clear-rate-${rung.standIn}`}
           data-fingerprint={summary.hash}
           data-runs={summary.runs}
-          style={{ fontSize: isChosen ? 15 : 13 }}
+          style={{ fontSize: isChosen && !played ? 15 : 13 }}
         >
           {isDoubted && '? '}
           {played ? sayPlayed(played, played.spread.median) : `${percent(value)} %`}

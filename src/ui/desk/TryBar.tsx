@@ -20,6 +20,7 @@ export function TryBar({ controls }: { controls: Controls }) {
   if (status === 'off') return null;
   const isWon = note.startsWith('Cleared');
   const { player } = tries;
+  const gun = tries.program?.player.gun;
   const keep = () => {
     const { kept } = tries;
     if (kept) keptTries.keep(kept);
@@ -81,7 +82,7 @@ export function TryBar({ controls }: { controls: Controls }) {
             {note ||
               (player && (player.lives > 0 || player.ammunition >= 0)
                 ? 'Esc ends'
-                : 'arrows or A D W S, Space; Esc ends')}
+                : `arrows or A D W S, Space${gun ? `, C ${gun.blowTicks > 0 ? 'strikes' : 'throws'}` : ''}; Esc ends`)}
           </span>
         </div>
         {status !== 'over' && (

@@ -22,6 +22,7 @@ import {
   type MindMoment,
   type MoverPreview,
   type Outline,
+  type OutlineShape,
   type Piece,
   type PieceInsight,
   type RecordedRun,
@@ -176,8 +177,8 @@ function showRim({ scroll, map }: Level, along: number | undefined): ArenaPictur
   const [dx, dy] = TOWARD[scroll.toward];
   const depth = Math.max(0, Math.min(dx !== 0 ? width : height, along ?? scroll.from ?? 0));
   const moves = [
-    ...(scroll.speed ? [`moves ${scroll.toward} at ${scroll.speed} cells/s`] : []),
-    ...(scroll.follows === undefined ? [] : [`stays ${scroll.follows} cells behind`]),
+    ...(scroll.speed ? [`${scroll.speed} cells/s`] : []),
+    ...(scroll.follows === undefined ? [] : [`${scroll.follows} cells behind`]),
   ];
   return {
     x: dx < 0 ? width - depth : 0,
@@ -186,7 +187,7 @@ function showRim({ scroll, map }: Level, along: number | undefined): ArenaPictur
     height: dy !== 0 ? depth : height,
     dx,
     dy,
-    label: `view ${moves.join(', ')}`,
+    label: `view ${scroll.toward}, ${moves.join(', ')}`,
   };
 }
 
@@ -305,10 +306,17 @@ const bodies = new WeakMap<Kind, ShownBody>();
 type ShownBody = Pick<ShownPiece, 'radius' | 'hit' | 'stand' | 'isThing'>;
 
 /** The shapes of a kind as they are drawn; plain circles need no parts. */
+/** What is drawn of a kind: what others meet of it; of what blocks the cells that it shuts. */
+function drawnShape(kind: Kind): OutlineShape {
+  if (!kind.blocks || kind.hit || kind.stand) return hitShapeOf(kind);
+  const side = Math.max(1, 2 * kind.radius) - 0.06;
+  return { form: 'box', width: side, height: side };
+}
+
 function bodyOf(kind: Kind, showsShapes: boolean): ShownBody {
   let body = bodies.get(kind);
   if (!body) {
-    const shape = hitShapeOf(kind);
+    const shape = drawnShape(kind);
     const { west, north, east, south } = reachOf(shape);
     const toPart = ({ core, radius }: Outline) => ({ corners: core, radius });
     body = {

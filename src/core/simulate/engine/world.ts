@@ -413,9 +413,13 @@ export class World extends WorldBase {
   changeGround(cell: number, type: number): void {
     this.following?.partAll(this);
     this.groundChanges++;
+    const { types, typeOfCell } = this.ground;
+    const before = types[typeOfCell[cell]].id;
     if (this.ground.change(cell, type)) this.waysNow = undefined;
     this.freeTicks.fill(0);
-    this.events?.push({ type: 'ground', tick: this.tick, cell, becomes: this.ground.types[type].id });
+    // What was put on ground, or lifted off it, is told by itself.
+    if (types[type].id !== before)
+      this.events?.push({ type: 'ground', tick: this.tick, cell, becomes: types[type].id });
   }
 
   /** Whether others meet a piece: it is there and its state is not `out`. */

@@ -148,6 +148,12 @@ function KindForm({
       {children}
     </Inherited>
   );
+  // Of what a player steers, that is what is asked for first; of all else, last.
+  const controlField = field(
+    'control',
+    'control',
+    <ControlEditor kind={kind} onCommit={(value) => set('control', value)} />,
+  );
   return (
     <div style={{ marginTop: 10, paddingTop: 6, borderTop: '1px solid var(--layer)' }}>
       <Row label="name">
@@ -178,6 +184,7 @@ function KindForm({
         />,
         'Words by which rules and contacts name kinds',
       )}
+      {kind.control && controlField}
       {field(
         'radius',
         'radius',
@@ -327,7 +334,7 @@ function KindForm({
         <FlightFields flight={kind.flight} onCommit={(value) => set('flight', value)} />,
         'How it flies when it is thrown or fired',
       )}
-      {field('control', 'control', <ControlEditor kind={kind} onCommit={(value) => set('control', value)} />)}
+      {!kind.control && controlField}
       {game.cast.length > 1 && (
         <p style={{ margin: '12px 0 0' }}>
           <button

@@ -294,7 +294,7 @@ function ThrowingKnobs({
           <SelectField
             label="How it is thrown"
             value={throws.blow === undefined ? 'flies' : 'blow'}
-            width={150}
+            width={186}
             options={[
               { value: 'flies', label: 'it flies' },
               { value: 'blow', label: 'a blow at arm’s length' },

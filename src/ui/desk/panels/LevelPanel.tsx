@@ -379,7 +379,7 @@ function ScrollRows({
             <NumberField
               label="View moves by itself at"
               value={scroll.speed ?? 0}
-              unit="cells/s"
+              unit="cells/s after"
               min={0}
               max={30}
               step={0.1}
@@ -388,7 +388,7 @@ function ScrollRows({
             <NumberField
               label="View begins to move after"
               value={scroll.after ?? 0}
-              unit="s on"
+              unit="s"
               min={0}
               max={600}
               step={0.5}
