@@ -219,6 +219,8 @@ class CueFolder {
             count: Math.max(1, number || 1),
             columns: rows?.columns ?? 0,
             apart: rows ? Math.max(0.1, of.value(rows.apart, 1)) : 0,
+            down: rows ? Math.max(0.1, of.value(rows.down, 1)) : 0,
+            isBelow: rows?.isBelow ?? false,
           };
         }),
         oneEveryTicks: Math.max(0, ticks(oneEvery, 0)),

@@ -123,6 +123,9 @@ export interface WaveEntry {
   /** How many stand in a row of a formation, so far apart; 0 for those that come in anywhere. */
   columns: number;
   apart: number;
+  /** The same from row to row; and whether they stand under the rows of the entry before. */
+  down: number;
+  isBelow: boolean;
 }
 
 export interface WaveProgram {
@@ -201,6 +204,18 @@ export const NO_RULES: RulesProgram = {
   loses: [],
   wins: [],
 };
+
+/** How far under the first place of a wave the rows of one of its entries begin, cells: under all that they follow. */
+export function topOfRows(waves: WavesProgram, number: number, entry: WaveEntry): number {
+  const entries = waveAt(waves, number)?.entries ?? [];
+  let top = 0;
+  for (let at = 0; at < entries.length && entries[at] !== entry; at++) {
+    const before = entries[at];
+    const rows = before.columns > 0 ? Math.ceil(countInWave(waves, number, before) / before.columns) : 0;
+    top = (before.isBelow ? top : 0) + rows * before.down;
+  }
+  return entry.isBelow ? top : 0;
+}
 
 /** How many of a kind come in a wave, counted on through repeats from 0. */
 export function countInWave(waves: WavesProgram, number: number, entry: { count: number }): number {

@@ -1,5 +1,5 @@
 import type { FaultCode } from '../../foundation/faultCodes';
-import type { WaveEntry, WavesProgram } from '../../compile/cueProgram';
+import { topOfRows, type WaveEntry, type WavesProgram } from '../../compile/cueProgram';
 import type { LevelProgram } from '../../compile/levelProgram';
 import { warningAt, type Diagnostic } from '../../foundation/diagnostic';
 import { short, spanOfCue, warnInCues, type Subject } from '../subject';
@@ -22,9 +22,9 @@ export function checkFormations(subject: Subject): Diagnostic[] {
   const { program, level, path } = subject;
   const ofWaves = program.cues.flatMap((cue, index) => {
     if (cue.type !== 'waves') return [];
-    const faults = cue.waves.flatMap(({ entries }) => {
+    const faults = cue.waves.flatMap(({ entries }, number) => {
       const rows = entries.filter(({ columns }) => columns > 0);
-      return rows.length === 0 ? [] : faultsOf(program, `The rows of ${cue.name}`, membersOf(cue, rows));
+      return rows.length === 0 ? [] : faultsOf(program, `The rows of ${cue.name}`, membersOf(cue, number, rows));
     });
     return distinct(faults).map(({ code, message, hint }) =>
       warnInCues(subject, spanOfCue(subject, index), code, message, hint),
@@ -51,15 +51,17 @@ function distinct(faults: readonly Fault[]): Fault[] {
 }
 
 /** Places in the rows of a wave, all entries from the same first place. */
-function membersOf({ place }: WavesProgram, rows: readonly WaveEntry[]): Member[] {
-  const { x, y } = place.spots[0];
-  return rows.flatMap(({ kind, count, columns, apart }) =>
-    Array.from({ length: count }, (_, number) => ({
-      x: x + (number % columns) * apart,
-      y: y + Math.floor(number / columns) * apart,
+function membersOf(waves: WavesProgram, number: number, rows: readonly WaveEntry[]): Member[] {
+  const { x, y } = waves.place.spots[0];
+  return rows.flatMap((entry) => {
+    const { kind, count, columns, apart, down } = entry;
+    const top = topOfRows(waves, number, entry);
+    return Array.from({ length: count }, (_, place) => ({
+      x: x + (place % columns) * apart,
+      y: y + top + Math.floor(place / columns) * down,
       kind,
-    })),
-  );
+    }));
+  });
 }
 
 function faultsOf(program: LevelProgram, who: string, members: readonly Member[]): Fault[] {
@@ -96,7 +98,7 @@ function faultsOf(program: LevelProgram, who: string, members: readonly Member[]
       hint:
         one === two
           ? 'Let them stand farther apart than they are wide.'
-          : 'All rows of a wave begin at the same mark; bring other kinds in a wave of their own.',
+          : 'All rows of a wave begin at the same mark; write `below` behind the later ones, or bring them in a wave of their own.',
     });
   }
   const march = marchOf(program, members);

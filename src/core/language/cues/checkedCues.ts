@@ -73,9 +73,17 @@ export interface SpawnerDefinition {
   retireAfter: Expression | undefined;
 }
 
+/** Rows of a formation: how many in each, how far apart along and across, and whether they begin under those before. */
+export interface RowsDefinition {
+  columns: number;
+  apart: Expression;
+  down: Expression;
+  isBelow: boolean;
+}
+
 export interface WaveDefinition {
   span: Span;
-  entries: { count: Bounded; kind: NameAt; rows: { columns: number; apart: Expression } | undefined }[];
+  entries: { count: Bounded; kind: NameAt; rows: RowsDefinition | undefined }[];
   /** Time between two arrivals of the wave. */
   oneEvery: Expression | undefined;
 }

@@ -127,9 +127,9 @@ export const CUE_WORDS: readonly CueWord[] = [
   {
     inside: ['waves'],
     word: 'wave',
-    form: 'NUMBER { COUNT KIND | COUNT rows of COUNT KIND LENGTH apart }',
+    form: 'NUMBER { COUNT KIND | COUNT rows of COUNT KIND LENGTH [ by LENGTH ] apart [ below ] }',
     meaning:
-      'What belongs to a wave: counts and kinds, and `one every` for the time between two of them. Rows come in one at a time, each to its own place behind the first, and march as one formation.',
+      'What belongs to a wave: counts and kinds, and `one every` for the time between two of them. Rows come in one at a time, each to its own place behind the first, and march as one formation; `by` says how far apart the rows are where that differs, and `below` puts them under the rows named before, so that rows may be of several kinds.',
     example: 'wave 1 { 4 ember, one every 0.5 s }',
   },
   {

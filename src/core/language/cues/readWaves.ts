@@ -142,8 +142,9 @@ function readEntries(line: StatementSyntax, wave: WaveDefinition, scope: CueScop
     let rows: WaveDefinition['entries'][number]['rows'];
     if (columns !== undefined) {
       const apart = readValue(cursor, scope, 'length');
-      if (!apart || !expectWord(cursor, scope, 'apart')) return;
-      rows = { columns: Math.max(1, columns), apart };
+      const down = apart && cursor.takeIfText('by') ? readValue(cursor, scope, 'length') : apart;
+      if (!apart || !down || !expectWord(cursor, scope, 'apart')) return;
+      rows = { columns: Math.max(1, columns), apart, down, isBelow: cursor.takeIfText('below') };
     }
     wave.entries.push({ count, kind, rows });
   } while (cursor.takeIfText(',') || (cursor.current?.type === 'number' && !cursor.atEnd));

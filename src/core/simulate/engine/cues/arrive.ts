@@ -1,4 +1,11 @@
-import type { GapProgram, GivenProgram, PlaceProgram, WaveEntry, WavesProgram } from '../../../compile/cueProgram';
+import {
+  topOfRows,
+  type GapProgram,
+  type GivenProgram,
+  type PlaceProgram,
+  type WaveEntry,
+  type WavesProgram,
+} from '../../../compile/cueProgram';
 import { bearsArrival } from '../../../compile/entryPlaces';
 import type { RandomStream } from '../../../foundation/random';
 import type { World } from '../world';
@@ -108,7 +115,8 @@ export function arriveInRow(world: World, cue: number, waves: WavesProgram, entr
   if (slot < 0) return false;
   const { formation } = waves;
   spot.x = world.cues.rowsX[cue] + (number % entry.columns) * entry.apart + world.formationX[formation];
-  spot.y = world.cues.rowsY[cue] + Math.floor(number / entry.columns) * entry.apart + world.formationY[formation];
+  const top = topOfRows(waves, world.cues.wave[cue], entry);
+  spot.y = world.cues.rowsY[cue] + top + Math.floor(number / entry.columns) * entry.down + world.formationY[formation];
   spot.inward = 90;
   letIn(world, cue, slot, waves, waves.place.graceTicks, true);
   world.formationOf[slot] = formation;

@@ -282,3 +282,42 @@ describe('a behavior that is broken', () => {
     expect(compiled.ok ? [] : compiled.faults.map(({ where }) => where.path[0])).toEqual(['scripts']);
   });
 });
+
+describe('rows of several kinds', () => {
+  const rows = (entries: string) => {
+    const level = hall(`waves ranks { at loft; wave 1 { ${entries} }; next when cleared }`, {
+      kinds: [
+        { id: 'moth', tags: ['moth'], behavior: 'stand', floats: true },
+        { id: 'imp', tags: ['imp'], behavior: 'stand', floats: true },
+      ],
+      scripts: { stand: 'start state on { do hold }' },
+    });
+    const places: string[] = [];
+    new Runner(smallProgram(level), { type: 'inputs', inputs: [] }).run(1, {
+      mostTicks: 30,
+      onTick: (world) => {
+        if (world.tick !== 20) return;
+        world.level.program.pieces.forEach(({ kind }, piece) => {
+          if (world.alive[piece] === 1) places.push(`${kind} ${world.x[piece]} ${world.y[piece]}`);
+        });
+      },
+    });
+    return places.sort();
+  };
+
+  test('stand farther apart across than along where that is said', () => {
+    expect(rows('2 rows of 2 moth 1 cells by 1.5 cells apart')).toEqual([
+      'moth 3 2',
+      'moth 3 3.5',
+      'moth 4 2',
+      'moth 4 3.5',
+    ]);
+  });
+
+  test('begin under those before, however many those are; without `below` at the same place', () => {
+    expect(
+      rows('2 rows of 1 moth 1 cells apart, 1 rows of 2 imp 2 cells apart below, 1 rows of 1 moth 1 cells apart below'),
+    ).toEqual(['imp 3 4', 'imp 5 4', 'moth 3 2', 'moth 3 3', 'moth 3 6']);
+    expect(rows('1 rows of 1 moth 1 cells apart, 1 rows of 1 imp 1 cells apart')).toEqual(['imp 3 2', 'moth 3 2']);
+  });
+});
