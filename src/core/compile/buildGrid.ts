@@ -42,6 +42,7 @@ export function buildGround(
     opaque: ground.opaque,
     footing: FOOTING[ground.footing ?? 'firm'],
     grip: (ground.grip ?? USUAL.grip) / (ticks * ticks),
+    slides: ground.slides ?? false,
     speedFactor: ground.speedFactor ?? 1,
     pushX: (ground.push?.[0] ?? 0) / ticks,
     pushY: (ground.push?.[1] ?? 0) / ticks,
@@ -60,7 +61,14 @@ export function buildGround(
 
 function isPlainGround(type: GroundProgram): boolean {
   const moves = type.speedFactor !== 1 || type.pushX !== 0 || type.pushY !== 0;
-  return type.footing === FOOTING.firm && !moves && type.harm === 0 && type.pathCost === 1 && type.strength === 0;
+  return (
+    type.footing === FOOTING.firm &&
+    !type.slides &&
+    !moves &&
+    type.harm === 0 &&
+    type.pathCost === 1 &&
+    type.strength === 0
+  );
 }
 
 function readMap(

@@ -212,6 +212,8 @@ export interface GroundProgram {
   opaque: boolean;
   /** One of {@link FOOTING}. */
   footing: number;
+  /** Whether a step on to it goes on the same way. */
+  slides: boolean;
   /** On slippery ground: how much a speed can change in a tick. */
   grip: number;
   speedFactor: number;

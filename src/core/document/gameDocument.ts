@@ -60,6 +60,10 @@ export const terrainShape = z
       .max(200)
       .optional()
       .describe('on slippery ground: how fast a speed can change, cells/s²; 4 when left out'),
+    slides: z
+      .boolean()
+      .optional()
+      .describe('whoever steps on to it one cell a press goes on the same way until something is in it, or off it'),
     speedFactor: z.number().min(0.05).max(4).optional().describe('factor on the speed of what walks here'),
     push: z.tuple([cellsPerSecond, cellsPerSecond]).optional().describe('moves what stands here: x and y, cells/s'),
     harm: z.number().min(0).max(10000).optional().describe('health that it takes from the player, a second'),

@@ -9,7 +9,7 @@ import { Draw, generatedBehavior } from './generatedBehavior';
 export const SMALL_GROUND: Terrain[] = [
   { id: 'floor', name: 'floor', glyph: '.', solid: false, opaque: false, tint: '#f6f1e7', hatching: 'none' },
   { id: 'wall', name: 'wall', glyph: '#', solid: true, opaque: true, tint: '#cbbfa6', hatching: 'diagonal' },
-  { ...ground('ice', '~'), footing: 'slippery', grip: 6 },
+  { ...ground('ice', '~'), footing: 'slippery', grip: 6, slides: true },
   { ...ground('slurry', 'w'), footing: 'liquid' },
   { ...ground('pit', 'o'), footing: 'void' },
   { ...ground('belt', '>'), push: [2, 0] },

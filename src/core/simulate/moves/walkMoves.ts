@@ -38,6 +38,16 @@ export function walkMoves(program: LevelProgram, { grid, typeOfCell }: GroundNow
   const isOnRail = (cell: number) =>
     !isRail || (isRail.isAcross ? Math.floor(cell / width) === rowOfRail : cell % width === columnOfRail);
   const isHop = scheme === 'one cell a press';
+  /** The cells over which a step goes on, where the ground slides. */
+  const slideOn = (first: number, neighbour: number): number[] => {
+    const passed = [first];
+    for (let cell = first; ground.types[typeOfCell[cell]].slides && passed.length <= width + height;) {
+      if (!canStep(walk, cell % width, Math.floor(cell / width), neighbour)) break;
+      cell += NEIGHBOUR_ROWS[neighbour] * width + NEIGHBOUR_COLUMNS[neighbour];
+      passed.push(cell);
+    }
+    return passed;
+  };
   const movesFrom = (cell: number): NewMove[] => {
     const type = ground.types[typeOfCell[cell]];
     const column = cell % width;
@@ -57,9 +67,11 @@ export function walkMoves(program: LevelProgram, { grid, typeOfCell }: GroundNow
             type,
           );
       if (speed <= 0) continue;
+      const passed = isHop ? slideOn(to, neighbour) : [to];
       moves.push({
-        to,
-        ticks: length / speed,
+        to: passed[passed.length - 1],
+        ...(passed.length > 1 ? { passes: Int32Array.from(passed) } : {}),
+        ticks: (length * passed.length) / speed,
         direction: directionFor(NEIGHBOUR_COLUMNS[neighbour], NEIGHBOUR_ROWS[neighbour]),
         kind: isHop ? MOVE.press : MOVE.step,
       });

@@ -192,6 +192,15 @@ function GroundForm({ ground, onChoose }: { ground: Terrain; onChoose: (id: stri
           }}
         />
       </Row>
+      <Row label="slides" hint="For players of one cell a press">
+        <SwitchField
+          label="Slides"
+          value={ground.slides ?? false}
+          onCommit={(value) => set('slides', value ? true : undefined)}
+        >
+          a step on to it goes on until something stops it
+        </SwitchField>
+      </Row>
       <Row label="path cost" hint="How many cells a cell of it counts when ways are chosen">
         <NumberField
           label="Path cost"

@@ -193,7 +193,13 @@ function stepCells(
     body.goalY = staysAside ? body.y + rows : row + 0.5;
   }
   const factor = body.speedFactor * (ground.isPlain ? 1 : ground.typeAt(body.x, body.y).speedFactor);
-  if (goTowardsGoal(body, step * factor)) body.goalX = body.goalY = -1;
+  if (!goTowardsGoal(body, step * factor)) return;
+  const isCarriedOn = !ground.isPlain && ground.typeAt(body.x, body.y).slides;
+  const [column, row] = [Math.floor(body.x) + body.facingX, Math.floor(body.y) + body.facingY];
+  if (isCarriedOn && !isSolidAt(ground.grid, column, row)) {
+    body.goalX = column + 0.5;
+    body.goalY = row + 0.5;
+  } else body.goalX = body.goalY = -1;
 }
 
 function hasRoom(ground: GroundState, { stand }: PlayerProgram, x: number, y: number): boolean {
