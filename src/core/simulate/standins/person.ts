@@ -181,7 +181,7 @@ export class Person implements StandIn {
       const fires = body.cooldown <= 1 && gunner.isLinedUp(this.belief, body, tick);
       return fires ? input + gunner.fireBit : input;
     }
-    if (this.shot === undefined || body.cooldown > 1) return input;
+    if (this.shot === undefined) return input;
     // Whoever steers by pointing fires where it goes; otherwise the pointer is free to aim.
     if (gunner.pointsAtTargets) return hasPoint(input) ? input + gunner.fireBit : input + this.shot;
     return this.hand.shoot(body, tick, input, this.shot, random);

@@ -16,9 +16,9 @@ const TOO_NEAR_CELLS = 1.4;
 const STEP_CELLS = 0.9;
 /** Of the range of a shot this share is trusted. */
 const TRUSTED_SHARE = 0.9;
-/** A shot that passes this much outside of a target is still tried; more when shots cost nothing. */
+/** A shot that passes this much outside of a target is still tried; where shots cost nothing, one fires at whatever is about there. */
 const SPARE_CELLS = 0.1;
-const SPARE_OF_MANY = 0.5;
+const SPARE_OF_MANY = 3;
 /** A line of fire that something solid stands in is worth so long a detour, cells. */
 const SHIELDED_CELLS = 8;
 /** A target is dropped for another only when that is so much nearer to the line of fire, cells. */
