@@ -1,6 +1,8 @@
-import type { PlayedFor } from '../language/cues/checkedCues';
+import type { RulesProgram } from '../compile/cueProgram';
 import type { RunRecord } from '../simulate/runRecord';
 import { measureTimeSpread, type TimeSpread } from './statistics/timeSpread';
+
+type PlayedFor = NonNullable<RulesProgram['playsFor']>;
 
 /** What runs came to in a level that nothing wins: how long they lasted, how many points they made, or how far they came. */
 export interface Played {
