@@ -159,6 +159,7 @@ export {
   type CueFormPart,
 } from './language/cues/cueForm';
 export { cueNumbers, setCueNumber, type CueNumber } from './language/cues/cueEdits';
+export { writeFieldsPage } from './document/fieldsPage';
 export { writeReferencePage } from './language/referencePage';
 export { writeFaultsPage } from './language/faultsPage';
 export { parser as scriptParser } from './language/syntax/gorge.parser';

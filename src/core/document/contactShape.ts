@@ -1,20 +1,26 @@
 import { z } from 'zod';
 
-const seconds = z.number().min(0).max(600).describe('seconds');
+const seconds = z.number().min(0).max(600).describe('how long, seconds');
 
 /** What can happen to a body when it is met. */
 export const effectShape = z.discriminatedUnion('effect', [
   z.strictObject({ effect: z.literal('defeat') }).describe('it is out; for the player the run is lost'),
-  z.strictObject({ effect: z.literal('harm'), health: z.number().min(0.1).max(10000) }).describe('takes health'),
-  z.strictObject({
-    effect: z.literal('push'),
-    speed: z.number().min(0.1).max(60).describe('cells/s, away from the one that pushes'),
-    seconds,
-  }),
+  z
+    .strictObject({ effect: z.literal('harm'), health: z.number().min(0.1).max(10000).describe('how much') })
+    .describe('takes health'),
+  z
+    .strictObject({
+      effect: z.literal('push'),
+      speed: z.number().min(0.1).max(60).describe('cells/s, away from the one that pushes'),
+      seconds,
+    })
+    .describe('is moved away, whatever it does'),
   z.strictObject({ effect: z.literal('stun'), seconds }).describe('it neither moves nor decides'),
   z.strictObject({ effect: z.literal('collect') }).describe('it is taken up and counted'),
   z.strictObject({ effect: z.literal('carry along') }).describe('it is moved with the one that carries'),
-  z.strictObject({ effect: z.literal('teleport'), to: z.string().describe('id of a mark') }),
+  z
+    .strictObject({ effect: z.literal('teleport'), to: z.string().describe('id of a mark') })
+    .describe('stands at another place at once'),
   z.strictObject({ effect: z.literal('deliver') }).describe('puts down all that the player has collected'),
   z
     .strictObject({ effect: z.literal('fill') })
@@ -28,13 +34,26 @@ export const effectShape = z.discriminatedUnion('effect', [
       needs: z.string().optional().describe('id of a kind of which one must have been collected; it is used up'),
     })
     .describe('changes ground inside a mark, as a door or a bridge'),
-  z.strictObject({ effect: z.literal('score'), points: z.number().int().min(-100000).max(100000) }),
-  z.strictObject({
-    effect: z.literal('refill'),
-    what: z.enum(['health', 'ammunition']),
-    amount: z.number().min(1).max(10000),
-  }),
-  z.strictObject({ effect: z.literal('speed'), factor: z.number().min(0.05).max(10), seconds }),
+  z
+    .strictObject({
+      effect: z.literal('score'),
+      points: z.number().int().min(-100000).max(100000).describe('how many'),
+    })
+    .describe('counts points'),
+  z
+    .strictObject({
+      effect: z.literal('refill'),
+      what: z.enum(['health', 'ammunition']).describe('of what'),
+      amount: z.number().min(1).max(10000).describe('how much'),
+    })
+    .describe('gives the player shots, or health back up to what it had at the start'),
+  z
+    .strictObject({
+      effect: z.literal('speed'),
+      factor: z.number().min(0.05).max(10).describe('factor on its speed'),
+      seconds,
+    })
+    .describe('is faster or slower for a time'),
   z.strictObject({ effect: z.literal('safe'), seconds }).describe('nothing harms or defeats it for a time'),
 ]);
 

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 
-const speed = z.number().min(0.1).max(60).describe('cells/s');
+const speed = z.number().min(0.1).max(60).describe('how fast it goes, cells/s');
 const seconds = z.number().min(0).max(10).describe('seconds');
 
 /** What a player throws, or strikes with. */
 const throwing = z
   .strictObject({
     shot: z.string().describe('id of the kind that is thrown'),
-    shotSpeed: speed,
+    shotSpeed: speed.describe('how fast it flies, cells/s'),
     range: z
       .number()
       .min(0.5)
@@ -83,10 +83,10 @@ export const controlShape = z.discriminatedUnion('scheme', [
   z.strictObject({
     scheme: z.literal('rail and fire'),
     speed,
-    rail: z.enum(['across', 'up and down']),
+    rail: z.enum(['across', 'up and down']).describe('which way the player moves'),
     aim: z.number().min(0).max(360).describe('heading of shots, degrees, 0 = east, clockwise'),
     shot: z.string().describe('id of the kind that is fired'),
-    shotSpeed: speed.describe('cells/s'),
+    shotSpeed: speed.describe('how fast shots fly, cells/s'),
     range: z.number().min(0.5).max(256).describe('how far a shot goes, cells'),
     cooldown: z.number().min(0.02).max(10).describe('least time between two shots, seconds'),
     charge: seconds.describe('how long fire must be held before a shot leaves, seconds'),

@@ -25,11 +25,15 @@ export const LIMITS = {
 const identifier = z
   .string()
   .regex(/^[a-z][a-z0-9_-]{0,63}$/, 'must be a small letter followed by small letters, digits, - or _ (64 at most)');
-const label = z.string().min(1).max(80);
+const ownId = identifier.describe('its name in the rest of the document');
+const label = z.string().min(1).max(80).describe('its name on the screens');
 const coordinate = z.number().min(-1000).max(1000);
 const point = z.tuple([coordinate, coordinate]);
 
-const colour = z.string().regex(/^#[0-9a-fA-F]{6}$/, 'must be a colour like #d8ccb4');
+const colour = z
+  .string()
+  .regex(/^#[0-9a-fA-F]{6}$/, 'must be a colour like #d8ccb4')
+  .describe('its colour on the screens, as #d8ccb4');
 const cellsPerSecond = z.number().min(-60).max(60);
 
 export const HATCHINGS = ['none', 'diagonal', 'backslant', 'crossed', 'dots', 'waves', 'rungs', 'courses'] as const;
@@ -37,7 +41,7 @@ export const FOOTINGS = ['firm', 'slippery', 'liquid', 'void'] as const;
 
 export const terrainShape = z
   .strictObject({
-    id: identifier,
+    id: ownId,
     name: label,
     glyph: z.string().length(1).describe('the character that stands for this ground in maps'),
     solid: z.boolean().describe('stops bodies'),
@@ -49,7 +53,7 @@ export const terrainShape = z
       .optional()
       .describe('of open ground: tags of the kinds that it stops all the same'),
     tint: colour,
-    hatching: z.enum(HATCHINGS),
+    hatching: z.enum(HATCHINGS).describe('the pattern by which it is told apart without colours'),
     footing: z
       .enum(FOOTINGS)
       .optional()
@@ -77,7 +81,7 @@ const knobValues = z.record(z.string(), z.number()).describe('knob values, each 
 
 /** Fields of a kind that one which varies another may leave out. */
 const kindFields = {
-  tags: z.array(identifier).max(20),
+  tags: z.array(identifier).max(20).describe('words by which contacts, rules and behaviors name several kinds at once'),
   radius: z
     .number()
     .min(0.05)
@@ -119,7 +123,7 @@ const kindFields = {
 
 export const kindShape = z
   .strictObject({
-    id: identifier,
+    id: ownId,
     name: label,
     varies: identifier.optional().describe('id of a kind from which everything is taken that is not written here'),
     ...z.strictObject(kindFields).partial().shape,
@@ -135,13 +139,13 @@ export const kindShape = z
         });
     }
   })
-  .describe('one entry of the cast');
+  .describe('one entry of the cast; `tags`, `radius` and `tint` must stand unless it varies another');
 
 export const pieceShape = z
   .strictObject({
-    id: identifier,
+    id: ownId,
     name: label,
-    kind: identifier,
+    kind: identifier.describe('id of its kind'),
     at: point.describe('x and y of its centre, cells'),
     facing: z.number().min(0).max(360).describe('degrees, 0 = east, clockwise'),
     route: z.array(point).max(LIMITS.waypoints).optional().describe('waypoints, cells'),
@@ -151,7 +155,7 @@ export const pieceShape = z
   })
   .describe('a placed kind');
 
-const markHead = { id: identifier, name: label };
+const markHead = { id: ownId, name: label };
 
 export const markShape = z
   .union([
@@ -168,9 +172,9 @@ export const markShape = z
 
 export const laneShape = z
   .strictObject({
-    id: identifier,
+    id: ownId,
     name: label,
-    runs: z.enum(['across', 'up and down']),
+    runs: z.enum(['across', 'up and down']).describe('whether it is made of rows or of columns'),
     at: z.number().int().min(0).max(255).describe('first row, or first column of one that runs up and down'),
     size: z.number().int().min(1).max(64).describe('rows, or columns'),
     heading: z
@@ -187,12 +191,12 @@ export const rulesShape = z.strictObject({
   loseWhenTouching: identifier
     .optional()
     .describe('tag of the kinds whose touch ends the run; left out where no touch does, or contacts and rules say it'),
-  timeLimit: z.number().min(1).max(3600).describe('seconds'),
+  timeLimit: z.number().min(1).max(3600).describe('after so long the run is over, seconds'),
 });
 
 export const scrollShape = z
   .strictObject({
-    toward: z.enum(['north', 'east', 'south', 'west']),
+    toward: z.enum(['north', 'east', 'south', 'west']).describe('where the view moves'),
     speed: z.number().min(0).max(30).optional().describe('how fast it moves on by itself, cells/s; 0 when left out'),
     after: z.number().min(0).max(600).optional().describe('when that begins, seconds; 0 when left out'),
     follows: z
@@ -219,7 +223,7 @@ export const courseLinkShape = z
   .describe('a way on in the course');
 
 export const levelShape = z.strictObject({
-  id: identifier,
+  id: ownId,
   name: label,
   ticksPerSecond: z
     .number()
@@ -231,10 +235,10 @@ export const levelShape = z.strictObject({
   gravity: z.number().min(1).max(200).optional().describe('only from the side: cells/s², 28 when left out'),
   scroll: scrollShape.optional(),
   map: z.array(z.string().max(LIMITS.columns)).min(1).max(LIMITS.rows).describe('one text a row, one character a cell'),
-  marks: z.array(markShape).max(500),
-  lanes: z.array(laneShape).max(100).optional(),
-  pieces: z.array(pieceShape).max(LIMITS.pieces),
-  rules: rulesShape,
+  marks: z.array(markShape).max(500).describe('named places'),
+  lanes: z.array(laneShape).max(100).optional().describe('rows or columns handled as one'),
+  pieces: z.array(pieceShape).max(LIMITS.pieces).describe('what stands in the level at its start'),
+  rules: rulesShape.describe('how the level ends, unless its cues say more'),
   cues: z
     .array(z.string().max(LIMITS.scriptLineLength))
     .max(LIMITS.scriptLines)
@@ -250,31 +254,31 @@ export const levelShape = z.strictObject({
 });
 
 export const scriptShape = z.strictObject({
-  id: identifier,
-  lines: z.array(z.string().max(LIMITS.scriptLineLength)).max(LIMITS.scriptLines),
+  id: ownId,
+  lines: z.array(z.string().max(LIMITS.scriptLineLength)).max(LIMITS.scriptLines).describe('lines of the language'),
 });
 
 export const standInShape = z
   .strictObject({
-    id: identifier,
+    id: ownId,
     name: label,
     like: z.enum(['novice', 'casual', 'practised', 'expert']).describe('whose limits hold where no other is set'),
-    limits: limitsShape.optional(),
+    limits: limitsShape.optional().describe('where they differ from that'),
   })
   .describe("a simulated player of the game's own");
 
 export const gameShape = z.strictObject({
-  format: z.literal('gorge'),
-  version: z.literal(FORMAT_VERSION),
-  id: identifier,
+  format: z.literal('gorge').describe('that this is a game of Gorge'),
+  version: z.literal(FORMAT_VERSION).describe('of the format; newer ones than the program knows are refused'),
+  id: ownId,
   name: label,
-  pixelsPerCell: z.number().int().min(1).max(512),
-  terrain: z.array(terrainShape).min(1).max(60),
-  cast: z.array(kindShape).max(500),
-  contacts: z.array(contactShape).max(2000).optional(),
-  scripts: z.array(scriptShape).max(200),
-  standIns: z.array(standInShape).max(LIMITS.standIns).optional(),
-  levels: z.array(levelShape).max(LIMITS.levels),
+  pixelsPerCell: z.number().int().min(1).max(512).describe('what a cell is worth where `px` and `px/s` are written'),
+  terrain: z.array(terrainShape).min(1).max(60).describe('types of ground'),
+  cast: z.array(kindShape).max(500).describe('kinds of which pieces are placed or come in'),
+  contacts: z.array(contactShape).max(2000).optional().describe('what kinds do to each other'),
+  scripts: z.array(scriptShape).max(200).describe('behaviors'),
+  standIns: z.array(standInShape).max(LIMITS.standIns).optional().describe("simulated players of the game's own"),
+  levels: z.array(levelShape).max(LIMITS.levels).describe('in the order in which winning leads on'),
 });
 
 export type GameDocument = z.infer<typeof gameShape>;

@@ -23,13 +23,17 @@ export function isConvex(points: readonly (readonly [number, number])[]): boolea
 
 export const outlineShape = z
   .discriminatedUnion('form', [
-    z.strictObject({ form: z.literal('circle'), radius: halfSize.describe('cells') }),
-    z.strictObject({ form: z.literal('box'), width: wholeSize.describe('cells'), height: wholeSize.describe('cells') }),
+    z.strictObject({ form: z.literal('circle'), radius: halfSize.describe('from its centre to its rim, cells') }),
+    z.strictObject({
+      form: z.literal('box'),
+      width: wholeSize.describe('from west to east, cells'),
+      height: wholeSize.describe('from north to south, cells'),
+    }),
     z.strictObject({
       form: z.literal('capsule'),
       length: wholeSize.describe('whole length with both round ends, cells'),
-      radius: halfSize.describe('cells'),
-      lies: z.enum(['across', 'upright']),
+      radius: halfSize.describe('of its round ends, cells'),
+      lies: z.enum(['across', 'upright']).describe('which way it is long'),
     }),
     z.strictObject({
       form: z.literal('convex'),
@@ -57,7 +61,7 @@ export const outlineShape = z
         .max(OUTLINE_LIMITS.silhouetteSide)
         .refine((rows) => rows.every((row) => row.length === rows[0].length), 'all rows must be equally long')
         .refine((rows) => rows.some((row) => row.includes('#')), 'at least one # is needed')
-        .describe('# where the picture is opaque; its middle is the centre of the piece'),
+        .describe('`#` where the picture is opaque, `.` elsewhere; its middle is the centre of the piece'),
     }),
   ])
   .describe('what a body fills, around its centre; it does not turn with the facing');

@@ -1,7 +1,16 @@
 import { DIMENSION_WORDS, UNIT_NAMES } from '../foundation/units';
 import { CUE_BLOCK_WORDS, CUE_WORDS, RULE_EVENTS, RULE_READINGS, RULE_TESTS } from './cues/cueWords';
 import { LIBRARY } from './library';
-import { READINGS, STATEMENT_WORDS, VOCABULARY, type Parameter, type VocabularyEntry } from './vocabulary';
+import { isName } from './syntax/isName';
+import { TEXT_LIMITS } from './syntax/textLimits';
+import {
+  ACT_STARTERS,
+  READINGS,
+  STATEMENT_WORDS,
+  VOCABULARY,
+  type Parameter,
+  type VocabularyEntry,
+} from './vocabulary';
 
 const INTRODUCTION = `# The behavior language
 
@@ -77,6 +86,20 @@ error that says what both sides measure. The unit of a knob's default holds for 
 kind or a piece. Durations become whole ticks: the first tick at which at least that time has passed.
 `;
 
+/** What may be a name, and how much is read; from the tables and limits that the parser goes by. */
+function describeNames(): string {
+  const words = [...new Set([...Object.keys(STATEMENT_WORDS), ...ACT_STARTERS, ...Object.keys(CUE_BLOCK_WORDS)])];
+  const reserved = words.filter((word) => !isName(word)).sort();
+  const { nesting, lexemes, terms } = TEXT_LIMITS;
+  return `## Names and limits
+
+A name of a state, a knob or something kept is one word of letters, digits and \`_\` that begins with a letter. Reserved are the words that begin a statement or an act:
+${reserved.map((word) => `\`${word}\``).join(', ')}; a state is not called \`either\`, and what is kept is not called as a condition begins, such as \`sees\` or \`near\`.
+
+A text has at most ${lexemes.toLocaleString('en-US')} words, numbers and signs, ${nesting} brackets in one another and ${terms} values in one sum.
+`;
+}
+
 /** The reference page of the language, as Markdown. */
 export function writeReferencePage(): string {
   const statements = Object.entries(STATEMENT_WORDS).map(
@@ -89,6 +112,7 @@ export function writeReferencePage(): string {
   return [
     INTRODUCTION,
     GRAMMAR,
+    describeNames(),
     `## Statements\n\n${statements.join('\n')}\n`,
     `## Readings\n\nNumbers that a piece can read.\n\n${readings.join('\n')}\n`,
     `## Motions\n\nWhat stands behind \`do\`.\n\n${describeAll('motion')}`,
