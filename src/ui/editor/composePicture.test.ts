@@ -56,7 +56,7 @@ describe('the picture of a level', () => {
     const tick = 300;
     const picture = pictureAt(tick);
     const frame = run.frames.subarray(tick * run.frameSize, (tick + 1) * run.frameSize);
-    expect([picture.pieces[0].x, picture.pieces[0].y]).toEqual([...frame.subarray(0, PLAYER_FIELDS)]);
+    expect([picture.pieces[0].x, picture.pieces[0].y]).toEqual([...frame.subarray(0, 2)]);
     expect([picture.pieces[2].x, picture.pieces[2].y]).toEqual([
       ...frame.subarray(PLAYER_FIELDS + PIECE_FIELDS, PLAYER_FIELDS + PIECE_FIELDS + 2),
     ]);
