@@ -148,7 +148,7 @@ export function StateForm({
             </div>
           ) : (
             <Row label="faces">
-              <span>as its motion says</span>
+              <span>as it moves</span>
               <button
                 type="button"
                 className="act"

@@ -96,7 +96,14 @@ export function DurationChart({ summary }: { summary: FullSummary }) {
     >
       <BarChart data={data} margin={MARGIN} barCategoryGap={1}>
         <CartesianGrid vertical={false} stroke="var(--layer)" />
-        <XAxis dataKey="fromSeconds" tick={TICK} tickFormatter={seconds} stroke="var(--layer)" />
+        <XAxis
+          dataKey="fromSeconds"
+          tick={TICK}
+          tickFormatter={seconds}
+          interval="equidistantPreserveStart"
+          minTickGap={14}
+          stroke="var(--layer)"
+        />
         <YAxis tick={TICK} allowDecimals={false} stroke="var(--layer)" />
         <Tooltip
           contentStyle={TOOLTIP}
