@@ -185,7 +185,7 @@ export { playTries } from './simulate/playTries';
 export { describeLearning, type Learning } from './measure/learning';
 export { steeringOf } from './simulate/steeringOf';
 export { controlRate, judgeTrust, sayControl, sayControls, type ControlRate, type Trust } from './measure/trust';
-export { sayPlayed, sayPlayedSpread, type Played } from './measure/played';
+export { sayCeiling, sayPlayed, sayPlayedSpread, type Played } from './measure/played';
 export { Runner, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
 export { ENGINE_VERSION } from './simulate/engine/engineVersion';
@@ -235,7 +235,16 @@ export {
 export { pairedDifference, type PairedDifference } from './measure/statistics/pairedDifference';
 export { wilsonInterval, type ShareWithInterval } from './measure/statistics/wilsonInterval';
 
-export { describeSummary, sayFinding, headline, sayEnd, sayPercent, saySeconds, sayShare } from './report/sentences';
+export {
+  describeSummary,
+  sayFinding,
+  headline,
+  sayEnd,
+  sayPercent,
+  sayPlace,
+  saySeconds,
+  sayShare,
+} from './report/sentences';
 export { PICTURE_LIMITS, readPicture, type GreyPicture } from './exchange/readPicture';
 export {
   detectReading,

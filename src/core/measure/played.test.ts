@@ -5,7 +5,7 @@ import { checkGame, runSeeds } from '../pipeline';
 import { describeSummary } from '../report/sentences';
 import { Runner } from '../simulate/run';
 import type { RunRecord } from '../simulate/runRecord';
-import { measurePlayed, sayPlayedSpread } from './played';
+import { measurePlayed, sayCeiling, sayPlayed, sayPlayedSpread } from './played';
 import { summarise } from './summary';
 import { controlRate, judgeTrust } from './trust';
 
@@ -42,6 +42,23 @@ describe('a level that nothing wins', () => {
     expect(measurePlayed(rows, 'distance', 60)).toMatchObject({ unit: 'cells', spread: { median: 2.5 } });
     expect(measurePlayed(rows, undefined, 60)).toBeUndefined();
     expect(sayPlayedSpread(measurePlayed(rows, 'points', 60)!)).toBe('50 points (20–90)');
+    expect(sayPlayed({ what: 'points', unit: 'points' }, 1)).toBe('1 point');
+  });
+
+  test('says that it has a ceiling where many runs come to the same most', () => {
+    const told = (seconds: number[]) =>
+      sayCeiling(
+        measurePlayed(
+          seconds.map((own) => record(own, 0, 0)),
+          'time',
+          60,
+        )!,
+      );
+    const spreadOut = Array.from({ length: 40 }, (_, index) => index);
+    expect(told(spreadOut)).toBeUndefined();
+    expect(told([...spreadOut, ...Array.from({ length: 40 }, () => 60)])).toBe(
+      '50 % of runs come to 60.0 s, the most there is: who could come farther is not told apart.',
+    );
   });
 
   test('is played by stand-ins as long as they can, and better players last longer', () => {

@@ -77,8 +77,18 @@ export function writeRunJson(
 function describePlayed(played: Played | undefined): object {
   if (!played) return {};
   const { median, q1, q3, medianLow, medianHigh } = played.spread;
+  const { value, share } = played.most;
   return {
-    played: { for: played.what, unit: played.unit, median, q1, q3, median_low: medianLow, median_high: medianHigh },
+    played: {
+      for: played.what,
+      unit: played.unit,
+      median,
+      q1,
+      q3,
+      median_low: medianLow,
+      median_high: medianHigh,
+      most: { value, share },
+    },
   };
 }
 

@@ -1,5 +1,5 @@
 import type { Finding } from '../measure/findings';
-import { sayPlayed, sayPlayedSpread } from '../measure/played';
+import { sayCeiling, sayPlayed, sayPlayedSpread } from '../measure/played';
 import type { EndGroup, Summary } from '../measure/summary';
 import type { ShareWithInterval } from '../measure/statistics/wilsonInterval';
 import type { Trust } from '../measure/trust';
@@ -16,6 +16,11 @@ export function sayShare(share: ShareWithInterval): string {
 
 export function saySeconds(seconds: number): string {
   return `${seconds.toFixed(1)} s`;
+}
+
+/** "x 27.3, y 15.1 cells" */
+export function sayPlace(x: number, y: number): string {
+  return `x ${x.toFixed(1)}, y ${y.toFixed(1)} cells`;
 }
 
 /** "touched by East warden" */
@@ -53,6 +58,8 @@ export function describeSummary(summary: Summary, standIn: string): string[] {
   if (played) {
     const { q1, q3 } = played.spread;
     sentences[0] = `Nothing wins this level; it is played for ${played.what}. The ${standIn} stand-in comes to ${sayPlayedSpread(played)} in the median of ${summary.runs} runs, in brackets the 95 % interval; the middle half to ${sayPlayed(played, q1)} to ${sayPlayed(played, q3)}.`;
+    const ceiling = sayCeiling(played);
+    if (ceiling) sentences.push(ceiling);
   } else if (time) {
     sentences.push(
       `A cleared run takes ${saySeconds(time.median)} in the median (${time.medianLow.toFixed(1)}–${saySeconds(time.medianHigh)}); the middle half takes ${time.q1.toFixed(1)} to ${saySeconds(time.q3)}.`,
@@ -80,7 +87,7 @@ export function describeSummary(summary: Summary, standIn: string): string[] {
 
 /** A finding with how often it happens and the run that shows it. */
 export function sayFinding({ message, hint, share, seed, seconds, x, y }: Finding): string {
-  return `${message} In ${sayShare(share)} of the runs, as in run ${seed} at ${saySeconds(seconds)}, at ${x.toFixed(1)}, ${y.toFixed(1)}. ${hint}`;
+  return `${message} In ${sayShare(share)} of the runs, as in run ${seed} at ${saySeconds(seconds)}, at ${sayPlace(x, y)}. ${hint}`;
 }
 
 /** Headline of a report: how hard it is in a few words; nothing of the kind where the stand-in is not to be trusted. */

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { dryingHall } from '../../../tests/support/kilnYard';
+import { smallProgram } from '../../../tests/support/smallLevel';
 import { prepareRuns } from './engine/prepareRuns';
 import { World } from './engine/world';
 import { CONTACT_HORIZON_SECONDS, measurePressure } from './pressure';
@@ -36,5 +37,25 @@ describe('pressure', () => {
     const two = measurePressure(closingIn({ gap: 6, cellsPerSecond: 3 }, { gap: 4, cellsPerSecond: 2 }));
     expect([one, two].map((value) => value.toFixed(6))).toEqual(['0.500000', '0.750000']);
     expect(measurePressure(closingIn({ gap: 0, cellsPerSecond: 1 }))).toBe(1);
+  });
+
+  test('comes of the rim of a view that moves on as of a piece, by how much faster it is than the player', () => {
+    const program = smallProgram({
+      map: ['#'.repeat(30), `#${'.'.repeat(28)}#`, '#'.repeat(30)],
+      player: { at: [10, 1.5] },
+      level: { rules: { winAt: 'exit', timeLimit: 60 }, scroll: { toward: 'east', speed: 2, after: 1, from: 4 } },
+    });
+    const pressureAt = (tick: number, cellsPerSecond: number) => {
+      const world = new World(prepareRuns(program));
+      world.tick = tick;
+      world.player.x = 10;
+      world.player.beforeX = 10 - cellsPerSecond / 60;
+      return measurePressure(world);
+    };
+    expect(pressureAt(60, 0)).toBe(0);
+    expect(pressureAt(61, 0)).toBeCloseTo(1 - 3 / CONTACT_HORIZON_SECONDS, 9);
+    expect(pressureAt(61, -1)).toBeCloseTo(1 - 2 / CONTACT_HORIZON_SECONDS, 9);
+    expect(pressureAt(61, 2)).toBe(0);
+    expect(pressureAt(30, -3)).toBeCloseTo(1 - 2 / CONTACT_HORIZON_SECONDS, 9);
   });
 });

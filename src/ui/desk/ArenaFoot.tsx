@@ -2,7 +2,7 @@
 
 import { Slider } from '@mantine/core';
 import { useEffect } from 'react';
-import { PREVIEW_SECONDS } from '@/core/index';
+import { PREVIEW_SECONDS, sayPlace } from '@/core/index';
 import { mindAt } from '../editor/composePicture';
 import { MindLine } from '../frame/MindLine';
 import type { ArenaView, ArenaViewState } from '../editor/arenaView';
@@ -97,8 +97,8 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
       )}
       {showsMind && <ShownMind />}
       {pointer && (
-        <span className="mono" style={{ minWidth: 150, textAlign: 'right' }}>
-          {pointer.x.toFixed(1)}, {pointer.y.toFixed(1)}{' '}
+        <span className="mono" style={{ minWidth: 240, textAlign: 'right' }}>
+          {sayPlace(pointer.x, pointer.y)}{' '}
           <span
             style={{ opacity: 0.75 }}
           >{`${Math.round(pointer.x * pixelsPerCell)}, ${Math.round(pointer.y * pixelsPerCell)} px`}</span>

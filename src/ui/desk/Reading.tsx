@@ -4,6 +4,7 @@ import { useDebouncedValue } from '@mantine/hooks';
 import { useMemo, type ReactNode } from 'react';
 import {
   checkGame,
+  sayCeiling,
   sayEnd,
   sayPlayed,
   saySeconds,
@@ -120,6 +121,9 @@ function Numbers({
               {sayPlayed(summary.played, summary.played.spread.q1)} to{' '}
               {sayPlayed(summary.played, summary.played.spread.q3)}
             </Fact>
+            {sayCeiling(summary.played) && (
+              <div style={{ gridColumn: '1 / span 2', fontSize: 13 }}>{sayCeiling(summary.played)}</div>
+            )}
           </>
         ) : (
           <>

@@ -4,7 +4,7 @@ import { ActionIcon, Modal, Slider, Switch, useComputedColorScheme } from '@mant
 import { IconPlayerPause, IconPlayerPlay } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { nameOfPiece, sayEnd, type GameDocument, type RecordedRun } from '@/core/index';
+import { nameOfPiece, sayEnd, sayPlace, saySeconds, type GameDocument, type RecordedRun } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import { ArenaCanvas } from '../canvas/ArenaCanvas';
 import { fitCamera } from '../canvas/camera';
@@ -157,8 +157,8 @@ function Replay({
       )}
       {record && (
         <p className={record.outcome === 'won' ? 'good' : 'bad'} style={{ margin: '8px 0 0' }} data-testid="replay-end">
-          {sayEnd({ cause: record.cause, name, piece: record.piece })} at {(record.ticks / ticksPerSecond).toFixed(1)}{' '}
-          s, {record.x.toFixed(1)}, {record.y.toFixed(1)}
+          {sayEnd({ cause: record.cause, name, piece: record.piece })} at {saySeconds(record.ticks / ticksPerSecond)},
+          at {sayPlace(record.x, record.y)}
         </p>
       )}
     </>
