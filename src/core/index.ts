@@ -1,4 +1,5 @@
 /** The only door of the core, in the order of the flow. */
+export { partPlace } from './arena/partPlace';
 export { assertNever, bug, fail, succeed, type Result } from './foundation/result';
 export { errorAt, hasErrors, warningAt, type Diagnostic, type Place, type Span } from './foundation/diagnostic';
 export { nearestWord } from './foundation/nearestWord';

@@ -40,7 +40,11 @@ export function compileGun(control: Control, ticksPerSecond: number, shots: Shot
 }
 
 /** A control scheme in cells and ticks. */
-export function compileControl(control: Control, ticksPerSecond: number, gravity: number): ControlProgram {
+export function compileControl(
+  control: Control,
+  ticksPerSecond: number,
+  { gravity, floats }: { gravity: number; floats: boolean },
+): ControlProgram {
   const step = control.speed / ticksPerSecond;
   switch (control.scheme) {
     case 'eight ways':
@@ -51,7 +55,7 @@ export function compileControl(control: Control, ticksPerSecond: number, gravity
     case 'slide until blocked':
       return { scheme: control.scheme, step, bufferTicks: ticksOf(control.pressBuffer ?? 0, ticksPerSecond) };
     case 'steer to a point':
-      return { scheme: control.scheme, step };
+      return { scheme: control.scheme, step, goesOn: control.goesOn ?? false, mindsGround: !floats };
     case 'flap':
       return {
         scheme: control.scheme,

@@ -13,6 +13,7 @@ import { blockGround } from './blockedGround';
 import { buildGrid, buildGround } from './buildGrid';
 import { checkKnobValues } from './checkKnobValues';
 import { checkLevelGeometry, findExit } from './checkLevel';
+import { checkParts, checkThrownParts } from './checkParts';
 import { checkMovers } from './checkMovers';
 import { hitShapeFor, outlineOf } from './compileBodies';
 import { namesForBrains, type BrainNames } from './brain/brainNames';
@@ -30,6 +31,8 @@ import { checkRounds } from './checkRounds';
 import { checkStart } from './checkStart';
 import { arrivalsByKind, NO_RULES, type CueProgram, type RulesProgram } from './cueProgram';
 import type { ArenaGrid } from '../arena/grid';
+import { partPlace } from '../arena/partPlace';
+import { cosDegrees, sinDegrees } from '../foundation/exactMath';
 import { actsOfState } from './levelProgram';
 import type {
   BrainProgram,
@@ -127,8 +130,12 @@ class LevelCompiler {
     if (hasErrors(this.diagnostics)) return { program: undefined, diagnostics: this.diagnostics };
     this.addNew(checkMovers(level, pieces, this.brains, grid, this.path));
     this.addNew(checkTargets(game, level, this.kindIds, this.scripts));
+    const parts = this.parts(pieces);
+    if (!parts || hasErrors(this.diagnostics)) return { program: undefined, diagnostics: this.diagnostics };
+    pieces.push(...parts);
     const shots = this.shots(playerPiece.kind, playerPiece.piece);
     const fired = this.firedShots(pieces, playerPiece.piece, pieces.length + shots.length);
+    this.addNew(checkThrownParts(game, [...shots, ...fired.pieces]));
     const player = this.player(playerPiece.piece, playerPiece.kind, {
       firstShot: pieces.length,
       shotCount: shots.length,
@@ -190,6 +197,9 @@ class LevelCompiler {
       blocks: kind.blocks ?? false,
       pushTicks: kind.blocks && kind.pushed !== undefined ? ticksOf(kind.pushed, this.level.ticksPerSecond) : Infinity,
       wear: kind.wear ?? 0,
+      crumbsWithin: kind.crumbs?.within ?? 0,
+      crumbShare: kind.crumbs?.share ?? 0,
+      parts: (kind.parts ?? []).map((part) => this.kindIds.indexOf(part.kind)),
       slowing: tickFactor(1 - (kind.flight?.slows ?? 0), this.level.ticksPerSecond),
       pierces: kind.flight?.pierces ?? 0,
     };
@@ -282,6 +292,26 @@ class LevelCompiler {
     return { pieces, pools };
   }
 
+  /** Places among the pieces for what is fixed to others; undefined when the script of a kind has errors. */
+  private parts(leads: readonly PieceProgram[]): PieceProgram[] | undefined {
+    const isSideView = this.level.view === 'side';
+    const parts: PieceProgram[] = [];
+    for (const [lead, { id, kind: leadKind, x, y, facing, isArrival, leadTicks }] of leads.entries()) {
+      for (const [number, { kind: kindId, at }] of (kindOf(this.game, leadKind)?.parts ?? []).entries()) {
+        const kind = kindOf(this.game, kindId)!;
+        const [along, across] = at;
+        const body = { x, y, facingX: cosDegrees(facing), facingY: sinDegrees(facing) };
+        const place = isArrival ? ([x, y] as [number, number]) : partPlace({ along, across }, body, isSideView);
+        const like: Piece = { id: `${id}.part-${number + 1}`, name: kind.name, kind: kindId, at: place, facing };
+        const compiled = this.piece(like, kind, -1);
+        if (!compiled) return undefined;
+        parts.push({ ...compiled, isArrival: true, leadTicks, partOf: lead, along, across });
+      }
+    }
+    this.addNew(checkParts(this.game, parts, this.brains));
+    return parts;
+  }
+
   /** What of waves is only known with the behaviors of what they bring in: states of stragglers, and formations. */
   private finishWaves(cues: readonly CueProgram[]): void {
     cues.forEach((cue, index) => {
@@ -326,6 +356,9 @@ class LevelCompiler {
       formation: piece.formation === undefined ? -1 : this.formationOf(piece.formation),
       isShot: false,
       isArrival: false,
+      partOf: -1,
+      along: 0,
+      across: 0,
     };
   }
 
@@ -345,7 +378,10 @@ class LevelCompiler {
   }
 
   private player(piece: Piece, kind: Kind, shots: { firstShot: number; shotCount: number }): PlayerProgram {
-    const control = compileControl(kind.control!, this.level.ticksPerSecond, this.gravity);
+    const control = compileControl(kind.control!, this.level.ticksPerSecond, {
+      gravity: this.gravity,
+      floats: kind.floats ?? false,
+    });
     return {
       id: piece.id,
       name: piece.name,

@@ -15,6 +15,7 @@ export function kindsOfLevel(
 ): string[] {
   const used = new Set(level.pieces.map((piece) => piece.kind));
   if (cues) for (const kind of kindsOfCues(cues)) used.add(kind);
+  for (const id of [...used]) for (const part of kindOf(game, id)?.parts ?? []) used.add(part.kind);
   for (const kind of resolvedCast(game).values()) {
     const gun = gunOf(kind.control);
     if (gun && used.has(kind.id)) used.add(gun.shot);

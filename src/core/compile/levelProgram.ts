@@ -111,6 +111,7 @@ export type WordTest =
   | { type: 'hears'; sound: number; range: number; isBlocked: boolean }
   | { type: 'struck' }
   | { type: 'foremost' }
+  | { type: 'drawn'; ticks: number }
   /** Index of a ground; −1 for one that is not there. */
   | { type: 'on'; ground: number }
   | { type: 'ally'; range: number }
@@ -291,6 +292,11 @@ export interface KindProgram {
   blocks: boolean;
   pushTicks: number;
   wear: number;
+  /** Which cells round a hit are hit too: how far off, in cells, and how likely; nothing within 0. */
+  crumbsWithin: number;
+  crumbShare: number;
+  /** What comes with one of this kind, by index of its kind. */
+  parts: readonly number[];
   /** Thrown or fired: the factor on its speed in every tick, and how many it goes through. */
   slowing: number;
   pierces: number;
@@ -322,8 +328,12 @@ export interface PieceProgram {
   formation: number;
   /** A place for a shot: out of the level until it is fired. */
   isShot: boolean;
-  /** A place for what cues bring in: not there at the start. */
+  /** A place for what comes with something else: with a cue, or fixed to another piece. */
   isArrival: boolean;
+  /** Index of the piece that it is fixed to, or −1; and how far ahead of it and to its right, cells. */
+  partOf: number;
+  along: number;
+  across: number;
 }
 
 /** How the player steers, in cells and ticks. `step` is the usual speed in cells a tick. */
@@ -332,7 +342,14 @@ export type ControlProgram =
   | { scheme: 'four ways'; step: number; cornering: number }
   | { scheme: 'one cell a press'; step: number; bufferTicks: number }
   | { scheme: 'slide until blocked'; step: number; bufferTicks: number }
-  | { scheme: 'steer to a point'; step: number }
+  | {
+      scheme: 'steer to a point';
+      step: number;
+      /** Whether one press sets where it goes until it is there. */
+      goesOn: boolean;
+      /** Whether its way leads round ground that would not bear it. */
+      mindsGround: boolean;
+    }
   | { scheme: 'flap'; step: number; lift: number; gravity: number; mostFall: number }
   | {
       scheme: 'run and jump';

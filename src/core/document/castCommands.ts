@@ -80,7 +80,9 @@ export function removeKind(game: GameDraft, kindId: string): void {
 export function whyKindStays(game: GameDocument, kindId: string): string | undefined {
   if (game.cast.length === 1) return 'A game needs at least one kind.';
   const shooter = game.cast.find((kind) => gunOf(kind.control)?.shot === kindId);
-  return shooter && `${shooter.name} fires it.`;
+  if (shooter) return `${shooter.name} fires it.`;
+  const whole = game.cast.find((kind) => kind.parts?.some((part) => part.kind === kindId));
+  return whole && `It is a part of ${whole.name}.`;
 }
 
 /** Sets what one kind or tag does to another; undefined takes the entry away. */

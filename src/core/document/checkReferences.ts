@@ -4,7 +4,7 @@ import { gunOf } from './controlShape';
 import { errorAt, type Diagnostic } from '../foundation/diagnostic';
 import type { Contact, Effect } from './contactShape';
 import type { GameDocument, KindEntry, Level, Terrain } from './gameDocument';
-import { ancestorsOf } from './resolveKind';
+import { ancestorsOf, kindOf } from './resolveKind';
 
 type Path = (string | number)[];
 
@@ -150,6 +150,7 @@ function checkKind(game: GameDocument, kind: KindEntry, path: Path): Diagnostic[
       );
     }
   }
+  faults.push(...checkParts(game, kind, [...path, 'parts']));
   const shot = gunOf(kind.control)?.shot;
   if (shot !== undefined && !game.cast.some((other) => other.id === shot)) {
     faults.push(
@@ -163,6 +164,48 @@ function checkKind(game: GameDocument, kind: KindEntry, path: Path): Diagnostic[
     );
   }
   return faults;
+}
+
+function checkParts(game: GameDocument, kind: KindEntry, path: Path): Diagnostic[] {
+  const own = kindOf(game, kind.id);
+  if (kind.parts && own?.control)
+    return [
+      errorAt(
+        { path },
+        'part-unfit',
+        `${kind.name} is the player, who has no parts.`,
+        'Fix the parts to a kind that is not steered.',
+      ),
+    ];
+  return (kind.parts ?? []).flatMap(({ kind: id }, index) => {
+    const part = kindOf(game, id);
+    if (!part)
+      return [
+        unknown(
+          [...path, index, 'kind'],
+          'unknown-kind',
+          `The kind ${kind.id} has a part \`${id}\`, which is not in the cast.`,
+          'kinds',
+          game.cast,
+        ),
+      ];
+    const why = part.control
+      ? 'is the player'
+      : part.parts?.length
+        ? 'has parts of its own'
+        : part.blocks
+          ? 'blocks, and so stands where it is'
+          : undefined;
+    if (why === undefined) return [];
+    return [
+      errorAt(
+        { path: [...path, index, 'kind'] },
+        'part-unfit',
+        `${part.name} cannot be a part of ${kind.name}: it ${why}.`,
+        'Take another kind for the part.',
+      ),
+    ];
+  });
 }
 
 function checkContact(game: GameDocument, contact: Contact, path: Path): Diagnostic[] {

@@ -58,7 +58,17 @@ export const controlShape = z.discriminatedUnion('scheme', [
       .describe('a press this long before the slide ends is kept for the next, seconds; 0 when left out'),
     throws: throwing,
   }),
-  z.strictObject({ scheme: z.literal('steer to a point'), speed, throws: throwing }),
+  z.strictObject({
+    scheme: z.literal('steer to a point'),
+    speed,
+    goesOn: z
+      .boolean()
+      .optional()
+      .describe(
+        'whether one press sets where it goes, round what stands in the way; left out: it goes straight to where it is pointed at, while it is',
+      ),
+    throws: throwing,
+  }),
   z.strictObject({
     scheme: z.literal('flap'),
     speed: z

@@ -38,6 +38,8 @@ const TITLES: Readonly<Record<string, string>> = {
   hit: 'Shape: `stand` and `hit` of a kind',
   control: 'Control: `control` of a kind',
   throws: 'Throwing and striking: `throws` of a control',
+  crumbs: 'Crumbs: `crumbs` of a kind',
+  parts: 'Part: one of `parts` of a kind',
   flight: 'Flight: `flight` of a kind',
   contacts: 'Contact: one of `contacts`',
   does: 'Effect: one of `does` of a contact',

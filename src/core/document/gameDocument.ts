@@ -14,6 +14,7 @@ export const LIMITS = {
   rows: 256,
   pieces: 2000,
   waypoints: 200,
+  parts: 8,
   levels: 100,
   standIns: 8,
   scriptLines: 4000,
@@ -79,6 +80,8 @@ export const terrainShape = z
 
 const knobValues = z.record(z.string(), z.number()).describe('knob values, each in the unit that the script gives it');
 
+const partOffset = z.number().min(-16).max(16);
+
 /** Fields of a kind that one which varies another may leave out. */
 const kindFields = {
   tags: z.array(identifier).max(20).describe('words by which contacts, rules and behaviors name several kinds at once'),
@@ -112,6 +115,27 @@ const kindFields = {
     .max(100)
     .optional()
     .describe('hits that ground with a strength takes when this kind runs into it'),
+  crumbs: z
+    .strictObject({
+      within: z.number().min(0.5).max(8).describe('how far round the place that it hit, cells'),
+      share: z.number().min(0).max(1).describe('how likely a cell there is hit too'),
+    })
+    .optional()
+    .describe('of one that wears ground: cells round a hit are hit too, drawn at random'),
+  parts: z
+    .array(
+      z.strictObject({
+        kind: identifier.describe('id of the kind of the part, which has no parts of its own'),
+        at: z
+          .tuple([partOffset, partOffset])
+          .describe(
+            'how far ahead of its middle and how far to the right of it the part is, cells; turns with it, seen from the side it is mirrored and the second is down',
+          ),
+      }),
+    )
+    .max(LIMITS.parts)
+    .optional()
+    .describe('other bodies that are fixed to it: they come, move and go with it'),
   flight: z
     .strictObject({
       slows: z.number().min(0).max(0.99).optional().describe('share of its speed that it loses in a second'),

@@ -27,6 +27,8 @@ export const INHERITED_FIELDS = [
   'blocks',
   'pushed',
   'wear',
+  'crumbs',
+  'parts',
   'flight',
 ] as const satisfies readonly (keyof KindEntry)[];
 

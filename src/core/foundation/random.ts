@@ -10,8 +10,13 @@ export function mixSeeds(seed: number, stream: number): number {
   return (mixed ^ (mixed >>> 15)) | 0;
 }
 
+/** Mixed seeds as a number in [0, 1), in steps of 2⁻³². */
+export function unitOf(mixed: number): number {
+  return (mixed >>> 0) / 4294967296;
+}
+
 /** Names of the separate streams of a run; changing what one of them draws never reshuffles the others. */
-export const STREAM = { standIn: 1, firstCue: 100, firstPiece: 1000 } as const;
+export const STREAM = { standIn: 1, crumbs: 30, formations: 40, firstCue: 100, firstPiece: 1000 } as const;
 
 /** One stream of random numbers of a run. Same seed and stream, same numbers everywhere. */
 export class RandomStream {
@@ -23,7 +28,7 @@ export class RandomStream {
 
   /** A number in [0, 1), in steps of 2⁻³². */
   nextUnit(): number {
-    return (this.generator.next() >>> 0) / 4294967296;
+    return unitOf(this.generator.next());
   }
 
   /** A whole number in [low, high], both included. */

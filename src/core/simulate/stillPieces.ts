@@ -26,8 +26,10 @@ export function withoutStayers(program: LevelProgram): StillLevel {
   const meets = kindsThatMeet(program);
   const used = new Set(ground.typeOfCell);
   const pushes = ground.types.some(({ pushX, pushY }, type) => used.has(type) && (pushX !== 0 || pushY !== 0));
-  const isMoved = (kind: number) =>
+  const isMovedAlone = (kind: number) =>
     meets.has(kind) || kinds[kind].falls || (!kinds[kind].floats && (isSideView || pushes));
+  // What is fixed to a body must be where that is, if it may meet something there.
+  const isMoved = (kind: number) => isMovedAlone(kind) || kinds[kind].parts.some((part) => meets.has(part));
   const stays = brains.map((brain) => brain.states.every((state) => !goes(state)));
   const driftOfBrain = brains.map(onlyDrift);
   const drifts = program.pieces.map(({ brain, kindIndex, isArrival }) =>

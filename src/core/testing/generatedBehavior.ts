@@ -102,6 +102,7 @@ export function generatedBehavior(
       'struck',
       'cut off',
       'foremost',
+      `drawn every ${number(0.1, 1)} s`,
       `scares ${draw.pick(['>', '<', '>=', '<=', '='])} ${value()}`,
       `here > ${number(0, 3)} s`,
       `not sees player within ${number(2, 8)} cells`,

@@ -74,10 +74,11 @@ export function generatedGame(
       health: draw.whole(1, 4),
       floats: draw.isSo(0.3),
       falls: isSideView && draw.isSo(0.6),
-      ...(isQuiet ? {} : { wear: draw.whole(0, 1) }),
+      ...(isQuiet ? {} : { wear: draw.whole(0, 1), ...generatedCrumbs(draw), ...generatedParts(draw) }),
     })),
-    { ...kindOf('spit', draw), radius: 0.12, wear: isQuiet ? 0 : 1 },
+    { ...kindOf('spit', draw), radius: 0.12, ...(isQuiet ? {} : { wear: 1, ...generatedCrumbs(draw) }) },
     { ...kindOf('cup', draw), tags: ['cup'] },
+    { ...kindOf('horn', draw), tags: ['foe'], behavior: 'do_horn' },
   ];
   const start = place();
   const pieces: Piece[] = [
@@ -120,10 +121,13 @@ export function generatedGame(
     terrain: SMALL_GROUND,
     cast,
     ...(isQuiet ? {} : { contacts: generatedContacts(draw) }),
-    scripts: KINDS.map((id) => ({
-      id: `do_${id}`,
-      lines: generatedBehavior(`do_${id}`, draw, world, asksForPlayer).split('\n'),
-    })),
+    scripts: [
+      ...KINDS.map((id) => ({
+        id: `do_${id}`,
+        lines: generatedBehavior(`do_${id}`, draw, world, asksForPlayer).split('\n'),
+      })),
+      { id: 'do_horn', lines: HORN },
+    ],
     levels: [level],
   };
 }
@@ -132,9 +136,31 @@ function kindOf(id: string, draw: Draw): KindEntry {
   return { id, name: id, tags: [], radius: draw.pick([0.25, 0.35, 0.4, 0.45]), tint: '#8a3324' };
 }
 
+/** What a part with a mind of its own does: it looks about and fires. */
+const HORN = [
+  'behavior do_horn {',
+  '  start state on { do look around at 90 deg/s, arc 120 deg repeat every 0.7 s { fire spit ahead, at 5 cells/s, range 6 cells } }',
+  '}',
+];
+
+function generatedCrumbs(draw: Draw): Pick<KindEntry, 'crumbs'> {
+  return draw.isSo(0.5) ? { crumbs: { within: Number(draw.number(0.5, 3)), share: Number(draw.number(0, 1)) } } : {};
+}
+
+function generatedParts(draw: Draw): Pick<KindEntry, 'parts'> {
+  if (!draw.isSo(0.3)) return {};
+  const offset = () => Number(draw.number(-1.5, 1.5));
+  const parts = Array.from({ length: draw.whole(1, 3) }, () => ({
+    kind: draw.pick(['cup', 'horn']),
+    at: [offset(), offset()] as [number, number],
+  }));
+  return { parts };
+}
+
 /** A control of a scheme, now and then with something to throw or to strike with. */
 function generatedControl(draw: Draw, scheme: Scheme, isQuiet: boolean): Control {
   const control = startingControl(scheme, 'spit');
+  if (control.scheme === 'steer to a point') control.goesOn = draw.isSo(0.5);
   if (control.scheme === 'rail and fire' || isQuiet || draw.isSo(0.5)) return control;
   return {
     ...control,
@@ -174,7 +200,7 @@ function freePlace(draw: Draw, map: readonly string[]): [number, number] {
 }
 
 function generatedContacts(draw: Draw): Contact[] {
-  const bodies = ['hand', ...KINDS, 'spit', 'cup'];
+  const bodies = ['hand', ...KINDS, 'spit', 'cup', 'horn'];
   const seen = new Set<string>();
   return Array.from({ length: draw.whole(1, 6) }, (): Contact => {
     const does = Array.from({ length: draw.whole(1, 2) }, (): Effect =>

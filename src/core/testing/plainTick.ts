@@ -101,7 +101,18 @@ function movePieces(world: World): void {
     if (world.freeTicks[piece] > 0) world.freeTicks[piece] = 0;
     if (brain >= 0 && !(canStun && world.stunLeft[piece] > 0))
       brains[brain].states[world.state[piece]].move(world, piece);
-    if (groundMoves && world.alive[piece] === 1) moveByGround(world, piece);
+    if (groundMoves && world.alive[piece] === 1 && program.pieces[piece].partOf < 0) moveByGround(world, piece);
+  });
+  eachAlive(world, (part) => {
+    const { partOf, along, across, brain } = program.pieces[part];
+    if (partOf < 0) return;
+    const [facingX, facingY] = [world.facingX[partOf], world.facingY[partOf]];
+    const [rightX, rightY] = program.isSideView ? [0, 1] : [-facingY, facingX];
+    const ahead = program.isSideView ? [facingX < 0 ? -1 : 1, 0] : [facingX, facingY];
+    world.x[part] = world.x[partOf] + along * ahead[0] + across * rightX;
+    world.y[part] = world.y[partOf] + along * ahead[1] + across * rightY;
+    if (brain < 0) [world.facingX[part], world.facingY[part]] = [facingX, facingY];
+    if (world.hasJumped(partOf)) world.noteJump(part);
   });
   world.endJumps();
 }

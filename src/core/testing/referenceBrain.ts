@@ -7,6 +7,7 @@ import type { Act, CheckedBehavior, Condition, ConditionPhrase, Expression } fro
 import { handleWord, type ConditionWord, type PieceReading, type WordTable } from '../language/vocabulary';
 import { prepareAct } from '../simulate/engine/acts';
 import { enterState } from '../simulate/engine/brain';
+import { drawOfFormation } from '../simulate/engine/movers/march';
 import { look } from '../simulate/engine/perception';
 import { hears, seesAllyHunt } from '../simulate/engine/sounds';
 import { takeUpSounds } from '../simulate/engine/tick';
@@ -195,18 +196,23 @@ const TESTS: WordTable<ConditionWord, boolean, [asked: Asked]> = {
     return hears(world, piece, sound, amount('range'), choices.walls === 'blocked');
   },
   struck: (_, { world, piece }) => world.struckTick[piece] === world.tick - 1,
-  foremost: (_, { world, piece }) => {
-    const { pieces, kinds } = world.level.program;
-    const { west, east } = kinds[pieces[piece].kindIndex].stand;
+  foremost: (_, { world, piece }) => standsForemost(world, piece),
+  drawn: (_, { world, piece, ticks }) => {
+    const period = ticks('period');
+    if (world.tick === 0 || world.tick % period !== 0) return false;
+    const { pieces } = world.level.program;
     const own = world.formationOf[piece];
-    return !pieces.some(
-      (__, other) =>
-        own >= 0 &&
-        world.formationOf[other] === own &&
-        world.alive[other] === 1 &&
-        world.y[other] > world.y[piece] &&
-        Math.abs(world.x[other] - world.x[piece]) < (west + east) / 2,
+    if (own < 0) return true;
+    const { kindIndex } = pieces[piece];
+    const candidates = pieces.flatMap((other, index) =>
+      other.kindIndex === kindIndex &&
+      world.formationOf[index] === own &&
+      world.alive[index] === 1 &&
+      standsForemost(world, index)
+        ? [index]
+        : [],
     );
+    return candidates[Math.floor(drawOfFormation(world, own, kindIndex, period) * candidates.length)] === piece;
   },
   on: ({ names }, { world, piece }) => {
     const { grid, types, typeOfCell } = world.ground;
@@ -224,6 +230,20 @@ const TESTS: WordTable<ConditionWord, boolean, [asked: Asked]> = {
   stuck: (_, { world, piece, ticks }) => world.stillTicks[piece] >= ticks('duration'),
   'cut off': (_, { world, piece }) => world.isCutOff[piece] === 1,
 };
+
+function standsForemost(world: World, piece: number): boolean {
+  const { pieces, kinds } = world.level.program;
+  const { west, east } = kinds[pieces[piece].kindIndex].stand;
+  const own = world.formationOf[piece];
+  return !pieces.some(
+    (__, other) =>
+      own >= 0 &&
+      world.formationOf[other] === own &&
+      world.alive[other] === 1 &&
+      world.y[other] > world.y[piece] &&
+      Math.abs(world.x[other] - world.x[piece]) < (west + east) / 2,
+  );
+}
 
 function seesNow(world: World, piece: number, range: number, arc: number): boolean {
   const dx = world.player.x - world.x[piece];

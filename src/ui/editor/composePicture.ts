@@ -10,6 +10,7 @@ import {
   reachOf,
   standShapeOf,
   outlineSightArea,
+  partPlace,
   PIECE_FIELDS,
   PLAYER_FIELDS,
   type ArenaGrid,
@@ -141,7 +142,9 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
         if (!shown) return [];
         return options.hidesSight ? { ...shown, sightArea: [] } : shown;
       }),
-      ...(isRunning ? showShots(game, level, run, tick, showsShapes) : []),
+      ...(isRunning
+        ? showShots(game, level, run, tick, showsShapes)
+        : placed.flatMap(({ piece, kind }) => showFixed(game, level, piece, kind, showsShapes))),
     ],
     // Previews may be of a version before the last edit: what was removed since goes nowhere.
     tracks: (options.movers ?? [])
@@ -272,6 +275,38 @@ function readFields(run: ShownRun, tick: number, index: number) {
   const start = tick * run.frameSize + PLAYER_FIELDS + index * PIECE_FIELDS;
   const [x, y, facingX, facingY, state, sights, presence] = run.frames.subarray(start, start + PIECE_FIELDS);
   return { x, y, facingX, facingY, state, sights, presence };
+}
+
+/** What is fixed to a piece, before a run. */
+function showFixed(
+  game: GameDocument,
+  level: Level,
+  { id, at: [x, y], facing }: Piece,
+  { parts = [] }: Kind,
+  showsShapes: boolean,
+): ShownPiece[] {
+  const heading = (facing * Math.PI) / 180;
+  const body = { x, y, facingX: Math.cos(heading), facingY: Math.sin(heading) };
+  return parts.flatMap(({ kind: kindId, at: [along, across] }, index) => {
+    const kind = kindOf(game, kindId);
+    if (!kind) return [];
+    const [partX, partY] = partPlace({ along, across }, body, level.view === 'side');
+    return [
+      {
+        id: `${id}.part-${index + 1}`,
+        ...bodyOf(kind, showsShapes),
+        x: partX,
+        y: partY,
+        heading,
+        tint: kind.tint,
+        isPlayer: false,
+        isOut: false,
+        isFilled: false,
+        sightArea: [],
+        isAlarmed: false,
+      },
+    ];
+  });
 }
 
 /** What flies about in a run and stands in no level: shots. */

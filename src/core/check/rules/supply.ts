@@ -22,6 +22,9 @@ export function supplyOf(program: LevelProgram): Supply {
   const { gun } = program.player;
   if (gun)
     most[program.pieces[gun.firstShot].kindIndex] += gun.ammunition < 0 || refills(program) ? Infinity : gun.ammunition;
+  program.kinds.forEach(({ parts }, kind) => {
+    for (const part of parts) if (most[kind] > 0) most[part] += most[kind];
+  });
   for (const kind of firedBy(program)) most[kind] = Infinity;
   const isMet = (by: number, on: number) => most[by] > 0 && most[on] > 0;
   const meets = (kind: number, effects: ReadonlySet<string>) =>
@@ -36,8 +39,20 @@ export function supplyOf(program: LevelProgram): Supply {
   return {
     most,
     canBeDefeated,
-    canGo: program.kinds.map((_, kind) => canBeDefeated[kind] || meets(kind, TAKES) || leaving.has(kind)),
+    canGo: withParts(
+      program,
+      program.kinds.map((_, kind) => canBeDefeated[kind] || meets(kind, TAKES) || leaving.has(kind)),
+    ),
   };
+}
+
+/** What is fixed to a body goes with it. */
+function withParts({ kinds }: LevelProgram, canGo: readonly boolean[]): boolean[] {
+  const all = [...canGo];
+  kinds.forEach(({ parts }, kind) => {
+    if (canGo[kind]) for (const part of parts) all[part] = true;
+  });
+  return all;
 }
 
 const DEFEATS: ReadonlySet<string> = new Set(['defeat', 'harm']);

@@ -84,11 +84,14 @@ function goesInStep({ brains }: LevelProgram, one: PieceProgram, other: PiecePro
   );
 }
 
+/** Tests that come out by lots. */
+const DRAWN_TESTS: ReadonlySet<string> = new Set(['chance', 'drawn']);
+
 function drawsLots({ states }: BrainProgram): boolean {
   return states.some(
     (state) =>
       state.transitions.some(
-        ({ targets, condition }) => targets.length > 1 || testsOf(condition).some(({ type }) => type === 'chance'),
+        ({ targets, condition }) => targets.length > 1 || testsOf(condition).some(({ type }) => DRAWN_TESTS.has(type)),
       ) || actsOfState(state).some((act) => act.act === 'fire' && act.spread > 0),
   );
 }

@@ -32,6 +32,7 @@ const CONDITIONS: WordTable<ConditionWord, WordTest, [fold: PhraseFolder]> = {
   },
   struck: () => ({ type: 'struck' }),
   foremost: () => ({ type: 'foremost' }),
+  drawn: (phrase, fold) => ({ type: 'drawn', ticks: Math.max(1, fold.ticks(phrase, 'period')) }),
   arrived: () => ({ type: 'arrived' }),
   'cut off': () => ({ type: 'cut off' }),
   on: (phrase, fold) => ({ type: 'on', ground: fold.ground(phrase.names.ground) }),

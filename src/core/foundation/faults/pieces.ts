@@ -12,6 +12,28 @@ export const PIECE_FAULTS = {
     meaning: 'something that blocks has a behavior, and so would move',
     example: { changes: { 'cast.1.blocks': true } },
   },
+  'part-unfit': {
+    meaning: 'a kind is a part of another that it cannot be fixed to',
+    example: { changes: { 'cast.3.parts': [{ kind: 'player', at: [1, 0] }] } },
+  },
+  'part-moves': {
+    meaning: 'what is fixed to another body has a behavior that moves it',
+    example: { changes: { 'cast.3.parts': [{ kind: 'cart', at: [1, 0] }] } },
+  },
+  'parts-of-shot': {
+    meaning: 'what is thrown or fired flies without its parts',
+    example: {
+      changes: {
+        'cast.4.parts': [{ kind: 'lamp', at: [1, 0] }],
+        'cast.0.control': {
+          scheme: 'eight ways',
+          speed: 3.4,
+          evenDiagonals: true,
+          throws: { shot: 'pebble', shotSpeed: 8, range: 6, cooldown: 0.4 },
+        },
+      },
+    },
+  },
   'piece-in-wall': {
     meaning: 'a piece stands in a wall',
     example: { changes: { 'levels.0.pieces.2.at': [10.5, 0.5] } },

@@ -105,6 +105,17 @@ export const CONDITION_WORDS = [
   },
   {
     role: 'condition',
+    operation: 'drawn',
+    words: ['drawn'],
+    takesTarget: false,
+    facts: { looks: false, drawsLots: true, notes: false },
+    parameters: [clause('period', 'every', 'time', [0.02, 600], undefined, 'how long between two draws')],
+    meaning:
+      'Every so often, by the clock of the run, one is drawn at random among the foremost of its formation that are of its kind; it holds for the one that is drawn, for a tick. One that belongs to no formation is drawn each time.',
+    example: 'go rounds when drawn every 1.2 s',
+  },
+  {
+    role: 'condition',
     operation: 'on',
     words: ['on'],
     takesTarget: false,

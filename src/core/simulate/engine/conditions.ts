@@ -10,7 +10,7 @@ import { factsOfCondition } from '../../language/vocabulary';
 import { prepareJoined, type ConditionTest, type TestHandlers } from './joined';
 import { isWithin, prepareSight, type SightLimits } from './perception';
 import { hears, seesAllyHunt } from './sounds';
-import { isForemost } from './movers/march';
+import { isDrawn, isForemost } from './movers/march';
 import { findTarget, targetPlace } from './targets';
 import { compares, prepareValue, READING_VALUES } from './values';
 import type { World } from './world';
@@ -29,6 +29,10 @@ const TESTS: { [Word in TestWord]: (test: TestProgramOf<Word>) => ConditionTest 
       hears(world, piece, sound, range, isBlocked),
   struck: () => (world, piece) => world.struckTick[piece] === world.tick - 1,
   foremost: () => isForemost,
+  drawn:
+    ({ ticks }) =>
+    (world, piece) =>
+      isDrawn(world, piece, ticks),
   on:
     ({ ground }) =>
     (world, piece) =>

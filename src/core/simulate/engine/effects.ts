@@ -203,7 +203,7 @@ function teleport(world: World, x: number, y: number, on: number): void {
     const { player } = world;
     player.x = player.beforeX = x;
     player.y = player.beforeY = y;
-    player.goalX = player.goalY = -1;
+    player.goalX = player.goalY = player.walkX = player.walkY = -1;
     player.velocityX = player.velocityY = 0;
     player.rider = -1;
   } else {
@@ -213,6 +213,7 @@ function teleport(world: World, x: number, y: number, on: number): void {
     world.y[on] = world.beforeY[on] = y;
     world.steerGoalCell[on] = -1;
     world.isSteerOpen[on] = 0;
+    for (const part of world.level.partsOfPiece[on]) world.settlePart(part);
     world.freeTicks[on] = 0;
     if (blocks) layBlock(world, on);
   }

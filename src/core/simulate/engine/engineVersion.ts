@@ -15,5 +15,7 @@
  *    Whoever a contact sends elsewhere meets the rest in the same tick where it then is; what falls while it drifts meets the
  *    ground; pieces that go their own course act in the first tick too, and move as in a new state from its first tick on.
  *    Other runs from inputs are as before.
+ * 7: what lasts only for a time ends a tick later for pieces that something happens to while they go their own course: it was
+ *    counted down twice in that tick. A random phase of what has a lead is drawn once. Other runs from inputs are as before.
  */
-export const ENGINE_VERSION = 6;
+export const ENGINE_VERSION = 7;

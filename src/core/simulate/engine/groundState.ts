@@ -22,6 +22,8 @@ export class GroundState {
   private readonly hits: Uint8Array;
   /** Whether anything in the level can change the ground. */
   readonly canChange: boolean;
+  /** Grows with every change; what was worked out of the ground holds as long as it stays. No part of a run. */
+  version = 0;
   /** Whether it may differ from what the program says. */
   private isTouched = true;
   /** What stops each kind that the ground stops otherwise than the player; undefined for all others. */
@@ -81,6 +83,7 @@ export class GroundState {
   readTypes(): void {
     if (!this.canChange) return;
     this.isTouched = true;
+    this.version++;
     const { solid, opaque } = this.grid;
     for (let cell = 0; cell < solid.length; cell++) {
       const type = this.types[this.typeOfCell[cell]];
@@ -107,6 +110,7 @@ export class GroundState {
   /** Makes a cell another ground; true when that opens or closes a way. */
   change(cell: number, type: number): boolean {
     this.isTouched = true;
+    this.version++;
     const before = this.types[this.typeOfCell[cell]];
     const after = this.types[type];
     this.typeOfCell[cell] = type;

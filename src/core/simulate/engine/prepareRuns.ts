@@ -1,4 +1,5 @@
 import type { LevelProgram } from '../../compile/levelProgram';
+import { drawsWithoutStream } from './lots';
 import { prepareLevel, type PreparedLevel } from './preparedLevel';
 import { prepareTick, type DecideAll } from './tick';
 import { World } from './world';
@@ -25,6 +26,7 @@ function prepareStart(level: PreparedLevel): ((world: World) => void) | undefine
   if (longest === 0) return undefined;
   const withoutCues: LevelProgram = { ...level.program, cues: [] };
   const tick = prepareTick({ ...level, program: withoutCues });
+  const drawsBySeed = drawsWithoutStream(level.program);
   // Where nobody draws lots, all runs begin alike.
   let start: World | undefined;
   return (world) => {
@@ -35,7 +37,7 @@ function prepareStart(level: PreparedLevel): ((world: World) => void) | undefine
       return;
     }
     moveAhead(world, longest, tick);
-    if (world.hasDrawn.includes(1)) return;
+    if (world.hasDrawn.includes(1) || drawsBySeed) return;
     start = new World({ ...level, placeStart: undefined });
     start.copyFrom(world);
   };
@@ -48,8 +50,12 @@ function moveAhead(world: World, longest: number, tick: PreparedLevel['tick']): 
   world.live.reset(world.alive);
   world.hasPlayer = false;
   for (world.tick = -longest; world.tick < 0; world.tick++) {
-    pieces.forEach(({ leadTicks, x, y, facing }, piece) => {
-      if (isPlaced[piece] === 1 && leadTicks === -world.tick) world.bringIn(piece, x, y, facing, 0, 0);
+    pieces.forEach(({ leadTicks, x, y, facing, partOf }, piece) => {
+      // Parts come in with what they are fixed to.
+      if (isPlaced[piece] === 0 || partOf >= 0 || leadTicks !== -world.tick) return;
+      // What it drew as the level was laid out is drawn again as it comes in.
+      world.forgetStream(piece);
+      world.bringIn(piece, x, y, facing, 0, 0);
     });
     for (const phase of tick.alone) phase(world, 0);
   }

@@ -11,6 +11,7 @@ import type {
   ContactProgram,
   KindProgram,
   LevelProgram,
+  PieceProgram,
   StateProgram,
 } from '../../compile/levelProgram';
 import { prepareBrain, type Brain } from './brain';
@@ -105,6 +106,10 @@ export interface PreparedLevel {
   routeLengths: Float64Array[];
   /** For each piece the unit vectors of the legs of its route: x, y, x, y, …; 0, 0 for a leg without length. */
   routeDirections: Float64Array[];
+  /** For every piece the one that it is fixed to, −1 for none; all that are fixed, and for each the ones fixed to it. */
+  partOf: Int16Array;
+  parts: readonly number[];
+  partsOfPiece: readonly (readonly number[])[];
   /** 1 for places that are kept for shots. */
   isShot: Uint8Array;
   /** The phases of a tick, with and without the player. */
@@ -220,8 +225,21 @@ export function prepareLevel(program: LevelProgram): Omit<PreparedLevel, 'tick' 
     routeOfPiece: pieces.map((piece) => Float64Array.from(piece.route)),
     routeLengths: pieces.map((piece) => measureRoute(piece.route)),
     routeDirections: pieces.map((piece) => directRoute(piece.route)),
+    partOf: Int16Array.from(pieces, ({ partOf }) => partOf),
+    parts: pieces.flatMap(({ partOf }, index) => (partOf >= 0 ? [index] : [])),
+    partsOfPiece: partsByLead(pieces),
     isShot: Uint8Array.from(pieces, (piece) => (piece.isShot ? 1 : 0)),
   };
+}
+
+const NO_PARTS: readonly number[] = [];
+
+function partsByLead(pieces: readonly PieceProgram[]): readonly (readonly number[])[] {
+  const parts = pieces.map((): readonly number[] => NO_PARTS);
+  pieces.forEach(({ partOf }, index) => {
+    if (partOf >= 0) parts[partOf] = [...parts[partOf], index];
+  });
+  return parts;
 }
 
 /** How far something reaches to each side of its middle, cells. */

@@ -9,6 +9,7 @@ import type { Input } from './player/inputs';
 import { movePlayer, NO_SUPPORTS } from './player/movePlayer';
 import type { PreparedLevel } from './preparedLevel';
 import { pushBlocks } from './blocks';
+import { placeParts } from './parts';
 import { moveRim, noteDistance, readsDistance } from './scroll';
 import { firePlayer, moveShots, noteNearMisses } from './shots';
 import { moveByGround, standOnGround } from './terrain';
@@ -66,7 +67,7 @@ function phasesOf(level: PreparedLevel, decideAll: DecideAll, hasPlayer: boolean
     [hasPlayer && playerMeetings.length > 0, meetPlayer],
     [hasPlayer && fearedShots.length > 0, noteNearMisses],
     [pairs.length > 0, meetEachOther],
-    [true, countDown],
+    [true, countAllDown],
   ];
   return phases.flatMap(([isNeeded, phase]) => (isNeeded ? [phase] : []));
 }
@@ -76,7 +77,7 @@ export function step(world: World, input: Input): RunEnd | undefined {
   const phases = world.hasPlayer ? world.level.tick.withPlayer : world.level.tick.alone;
   for (let index = 0; index < phases.length; index++) phases[index](world, input);
   world.tick++;
-  if (world.following) world.following.hasMoved = false;
+  if (world.following) world.following.hasMoved = world.following.hasCounted = false;
   if (!world.hasPlayer) {
     countScores(world);
     return undefined;
@@ -116,6 +117,11 @@ function steerPlayerOverCarriers(): Phase {
     tops.world = world;
     movePlayer(world.player, input, program.player, world.ground, program.isSideView, tops);
   };
+}
+
+function countAllDown(world: World): void {
+  countDown(world);
+  if (world.following) world.following.hasCounted = true;
 }
 
 /** Every piece with a brain looks, then every one decides, all on the same world. */
@@ -194,6 +200,7 @@ function movePieces(world: World): void {
   for (let piece = next[0]; piece < pieceCount; piece = next[piece + 1])
     if (alive[piece] === 1) movePiece(world, piece);
   if (following && following.count > 0) following.move(world);
+  if (world.level.parts.length > 0) placeParts(world);
   world.endJumps();
 }
 
@@ -203,7 +210,7 @@ function movePiece(world: World, piece: number): void {
   const brain = brainOfPiece[piece];
   if (brain >= 0 && !(canStun && world.stunLeft[piece] > 0))
     brains[brain].states[world.state[piece]].move(world, piece);
-  if (groundMoves && world.alive[piece] === 1) moveByGround(world, piece);
+  if (groundMoves && world.alive[piece] === 1 && world.level.partOf[piece] < 0) moveByGround(world, piece);
 }
 
 /**
@@ -211,7 +218,13 @@ function movePiece(world: World, piece: number): void {
  * nobody else in it this is the whole tick.
  */
 export function stepOne(world: World, piece: number): void {
-  const { brains, brainOfPiece, canStun, decides, isWatcher, countsDown } = world.level;
+  moveOne(world, piece);
+  if (world.level.countsDown) countDownPiece(world, piece);
+}
+
+/** As {@link stepOne}, up to where pieces meet: what lasts only for a time is not counted down yet. */
+export function moveOne(world: World, piece: number): void {
+  const { brains, brainOfPiece, canStun, decides, isWatcher } = world.level;
   const brain = brainOfPiece[piece];
   if (isWatcher[piece] === 1) countStillOf(world, piece);
   if (brain >= 0 && decides[brain] && !(canStun && world.stunLeft[piece] > 0)) decide(world, piece, brains[brain]);
@@ -219,7 +232,6 @@ export function stepOne(world: World, piece: number): void {
   world.beforeY[piece] = world.y[piece];
   if (world.alive[piece] === 1) movePiece(world, piece);
   world.endJumps();
-  if (countsDown) countDownPiece(world, piece);
 }
 
 function logEnd(world: World, end: RunEnd): void {

@@ -1,4 +1,5 @@
 import { cellIndexAt } from '../../arena/grid';
+import { mixSeeds, STREAM, unitOf } from '../../foundation/random';
 import type { World } from './world';
 
 /** A little beyond the border of a cell, so that the place is inside of what was hit. */
@@ -17,8 +18,37 @@ export function wearGround(world: World, piece: number, normalX: number, normalY
   const { grid } = world.ground;
   if (x < 0 || y < 0 || x >= grid.width || y >= grid.height) return;
   const cell = cellIndexAt(grid, x, y);
-  const becomes = world.ground.wear(cell, wear);
+  hitCell(world, cell, wear);
+  wearCrumbs(world, piece, cell, x, y);
+}
+
+function hitCell(world: World, cell: number, hits: number): void {
+  const becomes = world.ground.wear(cell, hits);
   if (becomes >= 0) world.changeGround(cell, becomes);
+}
+
+/**
+ * Cells round a hit are hit too, each by its own lot, which is drawn from the seed, the tick and the cell, so that no stream of
+ * a piece depends on how often it hits.
+ */
+function wearCrumbs(world: World, piece: number, hitAlready: number, x: number, y: number): void {
+  const { program } = world.level;
+  const { wear, crumbsWithin, crumbShare } = program.kinds[program.pieces[piece].kindIndex];
+  if (crumbsWithin === 0) return;
+  const { width, height } = world.ground.grid;
+  const drawn = mixSeeds(mixSeeds(world.seed, STREAM.crumbs), world.tick);
+  const firstRow = Math.max(0, Math.floor(y - crumbsWithin));
+  const lastRow = Math.min(height - 1, Math.floor(y + crumbsWithin));
+  const firstColumn = Math.max(0, Math.floor(x - crumbsWithin));
+  const lastColumn = Math.min(width - 1, Math.floor(x + crumbsWithin));
+  for (let row = firstRow; row <= lastRow; row++) {
+    for (let column = firstColumn; column <= lastColumn; column++) {
+      const cell = row * width + column;
+      const [dx, dy] = [column + 0.5 - x, row + 0.5 - y];
+      if (cell === hitAlready || dx * dx + dy * dy > crumbsWithin * crumbsWithin) continue;
+      if (unitOf(mixSeeds(drawn, cell)) < crumbShare) hitCell(world, cell, wear);
+    }
+  }
 }
 
 /** Lets a body that cannot go on by (dx, dy) wear every solid cell that is in the box round it there. */
@@ -38,8 +68,9 @@ export function wearWay(world: World, piece: number, dx: number, dy: number): vo
   for (let row = firstRow; row <= lastRow; row++) {
     for (let column = firstColumn; column <= lastColumn; column++) {
       const cell = row * grid.width + column;
-      const becomes = solid[cell] === 1 ? world.ground.wear(cell, wear) : -1;
-      if (becomes >= 0) world.changeGround(cell, becomes);
+      if (solid[cell] === 0) continue;
+      hitCell(world, cell, wear);
+      wearCrumbs(world, piece, cell, column + 0.5, row + 0.5);
     }
   }
 }

@@ -8,6 +8,7 @@ import { GroundState } from './groundState';
 import { LiveList } from './liveList';
 import { putOnLine } from './movers/hover';
 import { NEVER } from './never';
+import { placePart } from './parts';
 import { PieceBuckets } from './pieceBuckets';
 import { PlayerBody } from './player/playerBody';
 import type { PreparedLevel } from './preparedLevel';
@@ -209,7 +210,7 @@ export class World extends WorldBase {
   /** Squared distance to the player, centre to centre, of pieces that have just looked. */
   readonly playerSquare = new Float64Array(this.pieceCount);
   private hasAnyLeft = false;
-  private readonly jumpers = new Int32Array(this.pieceCount);
+  private readonly jumpers = new Int32Array(2 * this.pieceCount);
   private jumpCount = 0;
   private waysNow: Ways[] | undefined = this.level.ways;
   private readonly random: (RandomStream | undefined)[] = new Array<RandomStream | undefined>(this.pieceCount);
@@ -251,9 +252,11 @@ export class World extends WorldBase {
     this.cueRandom.fill(undefined);
     program.pieces.forEach((piece, index) => {
       this.place(index, piece.x, piece.y, piece.facing);
-      if (piece.isShot || piece.isArrival) return;
+      const isThere = piece.partOf < 0 ? !piece.isArrival : !program.pieces[piece.partOf].isArrival;
+      if (piece.isShot || !isThere) return;
       this.alive[index] = 1;
       this.hasBeenThere[piece.kindIndex] = 1;
+      if (piece.partOf >= 0) this.settlePart(index);
       if (piece.formation >= 0) this.formationSize[piece.formation]++;
     });
     this.followColumns(this.level.ways);
@@ -332,6 +335,17 @@ export class World extends WorldBase {
     this.makeLive(piece);
     if (this.level.blocksOfPiece[piece] === 1) layBlock(this, piece);
     this.hasBeenThere[this.level.program.pieces[piece].kindIndex] = 1;
+    for (const part of this.level.partsOfPiece[piece]) {
+      this.bringIn(part, x, y, facing, 0, graceTicks);
+      this.settlePart(part);
+    }
+  }
+
+  /** Puts a part to its body as if it had always been there. */
+  settlePart(part: number): void {
+    placePart(this, part);
+    this.beforeX[part] = this.x[part];
+    this.beforeY[part] = this.y[part];
   }
 
   /** Puts a piece to a place in the state in which its brain begins. */
@@ -440,6 +454,12 @@ export class World extends WorldBase {
     this.jumpers[this.jumpCount++] = piece;
   }
 
+  /** Whether a piece has come to its place in this tick without crossing what lies between. */
+  hasJumped(piece: number): boolean {
+    for (let index = 0; index < this.jumpCount; index++) if (this.jumpers[index] === piece) return true;
+    return false;
+  }
+
   /** When all have moved: nobody is met on a way that was not gone, and a rider stays behind. */
   endJumps(): void {
     for (let index = 0; index < this.jumpCount; index++) {
@@ -477,6 +497,7 @@ export class World extends WorldBase {
     else if (why === 'collected') this.collectedInAll[kindIndex]++;
     if (!isShot || why === 'defeated')
       this.events?.push({ type: 'gone', tick: this.tick, piece: this.logName(piece), why });
+    for (const part of this.level.partsOfPiece[piece]) this.retire(part, 'left');
   }
 }
 

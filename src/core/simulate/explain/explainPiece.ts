@@ -19,7 +19,7 @@ import {
 } from './explainedCondition';
 import { findTarget, targetPlace } from '../engine/targets';
 import { isBeat, isOn } from '../engine/conditions';
-import { isForemost } from '../engine/movers/march';
+import { isDrawn, isForemost } from '../engine/movers/march';
 import { NEVER } from '../engine/never';
 import type { World } from '../engine/world';
 
@@ -113,6 +113,8 @@ const FACTS: { [Word in TestWord]: (test: TestProgramOf<Word>, asked: Asked) => 
     const ground = world.level.program.ground.types[test.ground]?.name ?? 'ground that is not there';
     return oneFact(`on ${ground}`, isOn(world, piece, test.ground));
   },
+  drawn: (test, { world, piece }) =>
+    oneFact('drawn of its formation', world.tick % test.ticks === 0 ? isDrawn(world, piece, test.ticks) : false),
   foremost: (_, { world, piece }) => oneFact('foremost of its file', isForemost(world, piece)),
   ally: (test, { world, piece }) => {
     const others = world.level.piecesOfKind[world.level.program.pieces[piece].kindIndex].filter(

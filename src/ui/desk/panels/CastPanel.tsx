@@ -20,6 +20,7 @@ import { ControlEditor } from './ControlEditor';
 import { ColourField, NumberField, Row, SelectField, SwitchField, TextField } from './fields';
 import { KindKnobs } from './KindKnobs';
 import { ShapeEditor } from './ShapeEditor';
+import { PartsEditor } from './PartsEditor';
 import { SidePanel } from './SidePanel';
 
 /** Ways to move with which a new behavior can begin. */
@@ -328,6 +329,20 @@ function KindForm({
           onCommit={(value) => set('wear', value)}
         />,
       )}
+      {(kind.wear ?? 0) > 0 &&
+        field(
+          'crumbs',
+          'crumbs',
+          <CrumbFields crumbs={kind.crumbs} onCommit={(value) => set('crumbs', value)} />,
+          'Cells round a hit are hit too, drawn at random',
+        )}
+      {!kind.control &&
+        field(
+          'parts',
+          'parts',
+          <PartsEditor kind={kind} onCommit={(value) => set('parts', value)} />,
+          'Other bodies that come, move and go with it; seen from the side “to its right” is down',
+        )}
       {field(
         'flight',
         'when thrown',
@@ -353,6 +368,36 @@ function KindForm({
 }
 
 /** How much of its speed a thrown thing loses, and how many it goes through. */
+function CrumbFields({ crumbs, onCommit }: { crumbs: Kind['crumbs']; onCommit: (crumbs: Kind['crumbs']) => void }) {
+  const { within = 1.5, share = 0 } = crumbs ?? {};
+  return (
+    <div style={{ display: 'grid', gridTemplateColumns: 'auto auto', gap: '4px 6px', alignItems: 'center' }}>
+      <NumberField
+        label="Share of cells hit too"
+        value={Math.round(share * 100)}
+        unit="% of the cells"
+        min={0}
+        max={100}
+        step={5}
+        width={70}
+        onCommit={(value) => onCommit(value === 0 ? undefined : { within, share: value / 100 })}
+      />
+      {share > 0 && (
+        <NumberField
+          label="Crumbs within"
+          value={within}
+          unit="cells round a hit"
+          min={0.5}
+          max={8}
+          step={0.5}
+          width={70}
+          onCommit={(value) => onCommit({ within: value, share })}
+        />
+      )}
+    </div>
+  );
+}
+
 function FlightFields({ flight, onCommit }: { flight: Kind['flight']; onCommit: (flight: Kind['flight']) => void }) {
   const { slows = 0, pierces = 0 } = flight ?? {};
   return (

@@ -147,7 +147,15 @@ function SchemeKnobs({
         />
       );
     case 'steer to a point':
-      return null;
+      return (
+        <SwitchField
+          label="One press"
+          value={control.goesOn ?? false}
+          onCommit={(goesOn) => onCommit({ ...control, goesOn })}
+        >
+          sets where it goes, round what stands in the way
+        </SwitchField>
+      );
     case 'flap':
       return (
         <>

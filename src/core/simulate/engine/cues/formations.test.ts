@@ -321,3 +321,45 @@ describe('rows of several kinds', () => {
     expect(rows('1 rows of 1 moth 1 cells apart, 1 rows of 1 imp 1 cells apart')).toEqual(['imp 3 2', 'moth 3 2']);
   });
 });
+
+describe('who is drawn of a formation', () => {
+  const raid = (when: string) =>
+    hall(
+      'waves raid {\n at loft\n wave 1 { 3 rows of 6 moth 1.5 cells apart, one every 0.02 s }\n next when cleared\n}',
+      {
+        scripts: {
+          ...hall('').scripts,
+          rank: `start state on { do march stepping 0.5 cells, every 0.4 s, down 0.5 cells, quickening to 0.1 s
+          go shoot when ${when} }
+          state shoot { enter { fire crate heading 90 deg, at 6 cells/s, range 12 cells }
+          do march stepping 0.5 cells, every 0.4 s, down 0.5 cells, quickening to 0.1 s
+          go on after 0 s }`,
+        },
+      },
+    );
+  const shotsOf = (when: string, seed: number) => {
+    const events: RunEvent[] = [];
+    new Runner(smallProgram(raid(when)), { type: 'inputs', inputs: [] }).run(seed, { events, mostTicks: 900 });
+    return events.filter((event) => event.type === 'state' && event.to === 'shoot') as {
+      tick: number;
+      piece: string;
+    }[];
+  };
+
+  test('is one at a time, at each beat of the clock, and of the lowest row as long as that is whole', () => {
+    const shots = shotsOf('drawn every 0.5 s', 3);
+    expect(new Set(shots.map(({ tick }) => tick)).size).toBe(shots.length);
+    const late = shots.filter(({ tick }) => tick > 60);
+    expect(late.every(({ tick }) => tick % 30 === 0)).toBe(true);
+    expect(late.length).toBe(Math.floor((899 - 60) / 30));
+    const lowest = new Set(['moth.13', 'moth.14', 'moth.15', 'moth.16', 'moth.17', 'moth.18']);
+    expect(late.every(({ piece }) => lowest.has(piece))).toBe(true);
+    expect(new Set(late.map(({ piece }) => piece)).size).toBeGreaterThan(3);
+  });
+
+  test('differs from seed to seed, and is the same again for the same seed', () => {
+    const told = [1, 2, 3, 1].map((seed) => JSON.stringify(shotsOf('drawn every 0.5 s', seed)));
+    expect(new Set(told).size).toBe(3);
+    expect(told[3]).toBe(told[0]);
+  });
+});

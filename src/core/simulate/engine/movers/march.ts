@@ -1,4 +1,5 @@
 import { sweepUntilContact, type SweepResult } from '../../../arena/sweep';
+import { mixSeeds, STREAM, unitOf } from '../../../foundation/random';
 import type { MotionProgram } from '../../../compile/levelProgram';
 import { wearWay } from '../wearGround';
 import type { World } from '../world';
@@ -100,6 +101,34 @@ function moveAll(world: World, members: readonly number[], formation: number, dx
     world.x[piece] += dx;
     world.y[piece] += dy;
   }
+}
+
+/** What is drawn for a formation and a kind at one beat of the clock, in [0, 1); the same for all that ask in that tick. */
+export function drawOfFormation({ seed, tick }: World, formation: number, kind: number, ticks: number): number {
+  const own = mixSeeds(mixSeeds(seed, STREAM.formations + formation), kind);
+  return unitOf(mixSeeds(own, tick / ticks));
+}
+
+/** Whether a piece is the one that is drawn, at a beat of the clock, among the foremost of its formation that are of its kind. */
+export function isDrawn(world: World, piece: number, ticks: number): boolean {
+  if (world.tick === 0 || world.tick % ticks !== 0) return false;
+  const formation = world.formationOf[piece];
+  if (formation < 0) return true;
+  const { formations, program } = world.level;
+  const { kindIndex } = program.pieces[piece];
+  let count = 0;
+  let place = -1;
+  for (const other of formations[formation]) {
+    const isOne =
+      world.alive[other] === 1 &&
+      world.formationOf[other] === formation &&
+      program.pieces[other].kindIndex === kindIndex &&
+      isForemost(world, other);
+    if (!isOne) continue;
+    if (other === piece) place = count;
+    count++;
+  }
+  return place >= 0 && place === Math.floor(drawOfFormation(world, formation, kindIndex, ticks) * count);
 }
 
 /** Whether nobody of a piece's formation is left below it in its file: nearer to its middle line than half its own width. */

@@ -5,6 +5,7 @@ import { assertNever } from '../../../foundation/result';
 import type { GroundState } from '../groundState';
 import { directionOf, hasAction, hasPoint, INPUT_COLUMNS, INPUT_ROWS, pointX, pointY, type Input } from './inputs';
 import type { PlayerBody } from './playerBody';
+import { walkOn } from './walkOn';
 
 /** What stops a fall from above in levels seen from the side: tops of carriers. */
 export interface Supports {
@@ -79,7 +80,15 @@ function moveFreely(
   ground: GroundState,
 ): void {
   const type = ground.isPlain ? undefined : ground.typeAt(body.x, body.y);
-  readWish(body, direction, input, control, control.step * body.speedFactor * (type?.speedFactor ?? 1));
+  readWish(
+    body,
+    direction,
+    input,
+    program,
+    control,
+    ground,
+    control.step * body.speedFactor * (type?.speedFactor ?? 1),
+  );
   if (wish.x !== 0 || wish.y !== 0) face(body, wish.x, wish.y);
   if (type?.footing === FOOTING.slippery) {
     body.velocityX += clamp(wish.x - body.velocityX, type.grip);
@@ -108,13 +117,19 @@ function readWish(
   body: PlayerBody,
   direction: number,
   input: Input,
+  program: PlayerProgram,
   control: Extract<ControlProgram, { scheme: 'eight ways' | 'four ways' | 'steer to a point' | 'rail and fire' }>,
+  ground: GroundState,
   step: number,
 ): void {
   let columns = INPUT_COLUMNS[direction];
   let rows = INPUT_ROWS[direction];
   wish.x = wish.y = 0;
   if (control.scheme === 'steer to a point') {
+    if (control.goesOn) {
+      if (body.stunLeft === 0) walkOn(body, input, program, ground, step, wish);
+      return;
+    }
     if (!hasPoint(input)) return;
     const dx = pointX(input) - body.x;
     const dy = pointY(input) - body.y;

@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { smallProgram, type SmallLevel } from '../../../../../tests/support/smallLevel';
 import { bodyOverlapsSolid } from '../../../arena/grid';
+import { PathFinder } from '../../../arena/findPath';
+import { buildBodyWalkGrid } from '../../../arena/walkGrid';
 import { RandomStream } from '../../../foundation/random';
 import { SCHEMES, startingControl } from '../../../document/controlShape';
 import { Runner } from '../../run';
@@ -145,6 +147,59 @@ describe('steer to a point', () => {
   test('goes there and stays there', () => {
     const bodies = play({ control: { scheme: 'steer to a point', speed: 3 } }, held(pointInput(7.25, 3.5), 120));
     expect([bodies[120].x, bodies[120].y]).toEqual([7.25, 3.5]);
+  });
+});
+
+describe('one press that goes on to a point', () => {
+  const control = { scheme: 'steer to a point' as const, speed: 3, goesOn: true };
+  const WALLED = ['##########', '#....#...#', '#....#...#', '#........#', '##########'];
+  const pressed = (x: number, y: number, ticks: number) => [pointInput(x, y), ...held(0, ticks)];
+
+  test('leads round what stands in the way, at full speed, and ends there', () => {
+    const bodies = play({ map: WALLED, control, player: { at: [3.5, 1.5] } }, pressed(7.25, 1.75, 400));
+    const there = bodies.findIndex(({ x, y }) => x === 7.25 && y === 1.75);
+    // Down, across and up again: by the corner cells 3.5 to 4.6 cells each way.
+    expect(there / 60).toBeGreaterThan(5.2 / 3);
+    expect(there / 60).toBeLessThan(7.2 / 3);
+    expect([bodies[400].x, bodies[400].y, bodies[400].walkX]).toEqual([7.25, 1.75, -1]);
+  });
+
+  test('goes on through what is held meanwhile, until another place is pressed', () => {
+    const inputs = [...held(pointInput(8.5, 3.5), 30), ...pressed(1.5, 3.5, 300)];
+    const bodies = play({ map: WALLED, control, player: { at: [3.5, 3.5] } }, inputs);
+    expect(bodies[30].x).toBeCloseTo(3.5 + 30 * (3 / 60), 6);
+    expect([bodies[330].x, bodies[330].y]).toEqual([1.5, 3.5]);
+  });
+
+  test('ends in the reachable cell nearest to a place in a wall or beyond one', () => {
+    const inWall = play({ map: WALLED, control, player: { at: [1.5, 1.5] } }, pressed(5.5, 1.5, 300));
+    expect([inWall[300].x, inWall[300].y]).toEqual([4.5, 1.5]);
+    const outside = play({ map: WALLED, control, player: { at: [1.5, 1.5] } }, pressed(200, 3.5, 300));
+    expect([outside[300].x, outside[300].y]).toEqual([8.5, 3.5]);
+  });
+
+  test('keeps to the way that a plain search finds, from anywhere to anywhere', () => {
+    for (let seed = 1; seed <= 30; seed++) {
+      const random = new RandomStream(seed, 9);
+      const map = Array.from({ length: 10 }, (_, row) =>
+        Array.from({ length: 14 }, (_unused, column) =>
+          row === 0 || row === 9 || column === 0 || column === 13 || random.nextUnit() < 0.25 ? '#' : '.',
+        ).join(''),
+      );
+      map[5] = `#${'.'.repeat(12)}#`;
+      const goal: [number, number] = [random.nextInteger(1, 12) + 0.5, random.nextInteger(1, 8) + 0.5];
+      const small = { map, control, player: { at: [1.5, 5.5] as [number, number] } };
+      const program = smallProgram(small);
+      const walk = buildBodyWalkGrid(program.grid, program.player.stand, true);
+      const cellOf = ([x, y]: readonly number[]) => Math.floor(y) * 14 + Math.floor(x);
+      const { cells, cost } = new PathFinder(walk).find(cellOf([1.5, 5.5]), cellOf(goal));
+      const bodies = play(small, pressed(...goal, 900));
+      const last = bodies[900];
+      expect([seed, cellOf([last.x, last.y])]).toEqual([seed, cells[cells.length - 1]]);
+      const ticks = bodies.findIndex(({ x, y }) => x === last.x && y === last.y);
+      // Cut straight it is shorter than from middle to middle, and never longer.
+      expect([seed, ticks <= Math.ceil((cost / 3) * 60) + cells.length]).toEqual([seed, true]);
+    }
   });
 });
 

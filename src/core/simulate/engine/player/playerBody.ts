@@ -20,6 +20,11 @@ export class PlayerBody {
   /** Where a step or slide that is under way leads; −1 while none is. */
   goalX = 0.5;
   goalY = 0.5;
+  /** The place to which one walks on by itself, and the one that is pointed at just now; −1 while there is none. */
+  walkX = 0.5;
+  walkY = 0.5;
+  pointedX = 0.5;
+  pointedY = 0.5;
   /** Direction that was pressed last but not yet acted on, and since how many ticks. */
   pressed = 0;
   pressedTicks = 0;
@@ -55,6 +60,7 @@ export class PlayerBody {
     this.ticksSinceGround = 1_000_000;
     this.bufferLeft = this.jumpsUsed = 0;
     this.goalX = this.goalY = -1;
+    this.walkX = this.walkY = this.pointedX = this.pointedY = -1;
     this.pressed = this.pressedTicks = this.lastDirection = this.heldTicks = 0;
     this.lastAction = this.turnsUpright = false;
     this.rider = -1;

@@ -46,6 +46,8 @@ export class Following {
   sumB = 0;
   /** Whether followers have been moved in the present tick. */
   hasMoved = false;
+  /** Whether what lasts only for a time has been counted down in it. */
+  hasCounted = false;
 
   constructor(
     readonly timeline: Timeline,
@@ -67,7 +69,7 @@ export class Following {
   begin(world: World): void {
     const { timeline, followers } = this;
     this.sumA = this.sumB = 0;
-    this.hasMoved = false;
+    this.hasMoved = this.hasCounted = false;
     this.firstTick = world.tick;
     this.cursor.fill(0);
     this.noteChanges();
@@ -318,7 +320,8 @@ export class Following {
     const at = followers.subarray(0, this.count).indexOf(follower);
     followers[at] = followers[--this.count];
     this.isAsleep[follower] = 0;
-    timeline.writeColumns(world, follower, world.tick + (this.hasMoved ? 1 : 0));
+    if (this.hasMoved && !this.hasCounted) timeline.writeColumnsUncounted(world, follower, world.tick + 1);
+    else timeline.writeColumns(world, follower, world.tick + (this.hasMoved ? 1 : 0));
     timeline.sumUp(follower, world.tick);
     this.sumA = (this.sumA + mixed.a) | 0;
     this.sumB = (this.sumB + mixed.b) | 0;

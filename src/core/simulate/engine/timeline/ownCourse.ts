@@ -130,6 +130,7 @@ const DEPENDS_ON_ITSELF: { [Word in TestWord]: (test: TestProgramOf<Word>) => bo
   near: ({ target }) => target === PLAYER_TARGET,
   compare: ({ left, right }) => readsItself(left) && readsItself(right),
   foremost: () => false,
+  drawn: () => false,
   ally: () => false,
   unseen: () => true,
   hears: () => true,

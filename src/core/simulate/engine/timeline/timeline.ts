@@ -1,6 +1,7 @@
 import { mixed, mixPose } from '../../../foundation/traceHash';
 import { canWear } from '../groundState';
-import { stepOne } from '../tick';
+import { drawsWithoutStream } from '../lots';
+import { moveOne, stepOne } from '../tick';
 import type { World } from '../world';
 import { beginsQuietly, isQuietWay, kindsThatTell, ownCourseOf, type OwnCourse } from './ownCourse';
 
@@ -61,10 +62,12 @@ export class Timeline {
     const telling = kindsThatTell(program);
     scratch.hasPlayer = false;
     // Those with a lead may have drawn lots before the run begins: then no two runs begin alike.
-    const differs = scratch.hasDrawn.includes(1);
+    const beginsByLots = scratch.level.placeStart !== undefined && drawsWithoutStream(program);
+    const differs = beginsByLots || scratch.hasDrawn.includes(1);
     const courses = program.brains.map(ownCourseOf);
     const mayFollow = program.pieces.flatMap(({ brain, kindIndex, isArrival, isShot }, piece) => {
-      if (isArrival || isShot || scratch.alive[piece] === 0 || differs) return [];
+      if (isArrival || isShot || scratch.level.partsOfPiece[piece].length > 0 || scratch.alive[piece] === 0 || differs)
+        return [];
       if (telling.has(kindIndex)) return [];
       const isQuiet =
         brain < 0 || (courses[brain].states[scratch.state[piece]] && beginsQuietly(program.brains[brain]));
@@ -122,11 +125,23 @@ export class Timeline {
 
   /** Writes all columns of a follower after so many ticks into a world. */
   writeColumns(world: World, follower: number, tick: number): void {
+    this.goFromKept(follower, tick);
+    world.table.copyOwn(this.scratch.table, this.pieces[follower]);
+  }
+
+  /** The same in the middle of the last of these ticks: where pieces meet, before anything is counted down. */
+  writeColumnsUncounted(world: World, follower: number, tick: number): void {
+    const { scratch } = this;
     const piece = this.pieces[follower];
+    this.goFromKept(follower, tick - 1);
+    moveOne(scratch, piece);
+    world.table.copyOwn(scratch.table, piece);
+  }
+
+  private goFromKept(follower: number, tick: number): void {
     const kept = tick - (tick % KEPT_TICKS);
     // What is kept of a tick is written as it passes.
     this.goTo(follower, tick, kept < this.known ? kept : kept - KEPT_TICKS);
-    world.table.copyOwn(this.scratch.table, piece);
   }
 
   /** What a follower has added to the fingerprint by a tick; given in {@link mixed}. */

@@ -8,6 +8,8 @@ import {
   INPUT_COLUMNS,
   INPUT_ROWS,
   pointInput,
+  pointX,
+  pointY,
   THROW_BIT,
   type Input,
 } from '../../engine/player/inputs';
@@ -158,7 +160,18 @@ class WalkHand extends PlanHand {
   carryOut({ body, tick }: OwnState, legs: readonly Leg[], graph: MoveGraph, random: RandomStream): Input {
     while (this.at < legs.length && this.isOver(legs[this.at], legs[this.at + 1], body, tick, graph)) this.at++;
     const wanted = this.wanted(body, legs, graph);
-    return this.program.player.control.scheme === 'steer to a point' ? wanted : this.keys.hold(tick, wanted, random);
+    const { control } = this.program.player;
+    if (control.scheme !== 'steer to a point') return this.keys.hold(tick, wanted, random);
+    return control.goesOn ? this.pressOnce(body, tick, wanted, random) : wanted;
+  }
+
+  /** One press for each place; none while it goes there already, or has nowhere to go and stands. */
+  private pressOnce(body: Readonly<PlayerBody>, tick: number, wanted: Input, random: RandomStream): Input {
+    const [x, y] = [pointX(wanted), pointY(wanted)];
+    const [atX, atY] = body.walkX < 0 ? [body.x, body.y] : [body.walkX, body.walkY];
+    const isOnItsWay = Math.abs(atX - x) < ASIDE_CELLS && Math.abs(atY - y) < ASIDE_CELLS;
+    if (!isOnItsWay && this.keys.canTap(tick)) this.keys.tap(tick, wanted, random);
+    return this.keys.tapNow(tick);
   }
 
   private isOver(leg: Leg, next: Leg | undefined, body: Readonly<PlayerBody>, tick: number, graph: MoveGraph): boolean {
