@@ -44,7 +44,16 @@ test('nothing is said against any of them before a run', () => {
 });
 
 describe('stand-ins play them, and better than nobody and anybody', () => {
-  test.each(['soot-shaft', 'dust-yard', 'glaze-steps', 'shelf-ranks', 'night-yard'])('%s', (levelId) => {
+  test.each([
+    'soot-shaft',
+    'dust-yard',
+    'glaze-steps',
+    'shelf-ranks',
+    'night-yard',
+    'ash-roof',
+    'tub-channel',
+    'sorting-floor',
+  ])('%s', (levelId) => {
     const practised = measure(levelId, 'practised');
     expect(practised).toBeGreaterThan(measure(levelId, 'idle'));
     expect(practised).toBeGreaterThan(measure(levelId, 'blind'));

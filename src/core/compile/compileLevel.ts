@@ -302,7 +302,13 @@ class LevelCompiler {
         const [along, across] = at;
         const body = { x, y, facingX: cosDegrees(facing), facingY: sinDegrees(facing) };
         const place = isArrival ? ([x, y] as [number, number]) : partPlace({ along, across }, body, isSideView);
-        const like: Piece = { id: `${id}.part-${number + 1}`, name: kind.name, kind: kindId, at: place, facing };
+        const like: Piece = {
+          id: `${kindId}.part-${number + 1}-of-${id}`,
+          name: kind.name,
+          kind: kindId,
+          at: place,
+          facing,
+        };
         const compiled = this.piece(like, kind, -1);
         if (!compiled) return undefined;
         parts.push({ ...compiled, isArrival: true, leadTicks, partOf: lead, along, across });

@@ -293,7 +293,7 @@ function showFixed(
     const [partX, partY] = partPlace({ along, across }, body, level.view === 'side');
     return [
       {
-        id: `${id}.part-${index + 1}`,
+        id: `${kindId}.part-${index + 1}-of-${id}`,
         ...bodyOf(kind, showsShapes),
         x: partX,
         y: partY,

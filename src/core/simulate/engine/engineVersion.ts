@@ -16,6 +16,7 @@
  *    ground; pieces that go their own course act in the first tick too, and move as in a new state from its first tick on.
  *    Other runs from inputs are as before.
  * 7: what lasts only for a time ends a tick later for pieces that something happens to while they go their own course: it was
- *    counted down twice in that tick. A random phase of what has a lead is drawn once. Other runs from inputs are as before.
+ *    counted down twice in that tick. A random phase of what has a lead is drawn once.
+ *    Stand-ins who walk about on what carries them reckon with being carried, and keep to their plan there. Other runs from inputs are as before.
  */
 export const ENGINE_VERSION = 7;

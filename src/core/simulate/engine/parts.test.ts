@@ -56,7 +56,7 @@ describe('parts of a kind', () => {
     const small = barge('drift wrapping at 2 cells/s', { pieces: [{ kind: 'barge', at: [4, 4], facing: 90 }] });
     const { at } = play(small, 30);
     // It faces south: ahead is down, and right is west.
-    expect([at('piece-1'), at('piece-1.part-1'), at('piece-1.part-2')]).toEqual([
+    expect([at('piece-1'), at('prow.part-1-of-piece-1'), at('deck.part-2-of-piece-1')]).toEqual([
       [4, 5],
       [4, 6],
       [3.25, 4.5],
@@ -66,7 +66,7 @@ describe('parts of a kind', () => {
   test('are mirrored seen from the side, and what lies under the body stays under it', () => {
     const of = (facing: number) =>
       play(barge('hold', { pieces: [{ kind: 'barge', at: [6, 4], facing }], level: { view: 'side' } }), 2).at(
-        'piece-1.part-2',
+        'deck.part-2-of-piece-1',
       );
     expect([of(0), of(180)]).toEqual([
       [5.5, 4.75],
@@ -83,12 +83,16 @@ describe('parts of a kind', () => {
     });
     const coming = play(small, 90);
     const lead = coming.world.level.program.pieces.findIndex(({ id }) => id === 'barge.1');
-    expect(coming.isThere('barge.1.part-1')).toBe(true);
+    expect(coming.isThere('prow.part-1-of-barge.1')).toBe(true);
     expect(coming.world.cues.come[0]).toBe(1);
     expect(coming.world.cues.alive[0]).toBe(1);
-    expect(coming.at('barge.1.part-1')[0] - coming.world.x[lead]).toBeCloseTo(1, 6);
+    expect(coming.at('prow.part-1-of-barge.1')[0] - coming.world.x[lead]).toBeCloseTo(1, 6);
     const later = play(small, 400);
-    expect(['barge.1', 'barge.1.part-1', 'barge.1.part-3'].map(later.isThere)).toEqual([false, false, false]);
+    expect(['barge.1', 'prow.part-1-of-barge.1', 'lamp.part-3-of-barge.1'].map(later.isThere)).toEqual([
+      false,
+      false,
+      false,
+    ]);
   });
 
   test('are met each in its own way: one kills, another is collected, a third carries', () => {
@@ -105,14 +109,14 @@ describe('parts of a kind', () => {
         level: { rules },
       });
     const struck = play(go(4.5), 600);
-    expect([struck.record?.cause, struck.record?.piece]).toEqual(['touched', 'piece-1.part-1']);
+    expect([struck.record?.cause, struck.record?.piece]).toEqual(['touched', 'prow.part-1-of-piece-1']);
     // Above it the prow passes, and the deck takes it along.
     const carried = play(go(5.2, 4.6), 120);
     expect(carried.record).toBeUndefined();
     expect(carried.world.player.x).toBeLessThan(3.5);
     // From behind the lamp comes first; the rest of the barge goes on.
     const collected = play(go(4.5, 3.4), 3);
-    expect(collected.isThere('piece-1.part-3')).toBe(false);
+    expect(collected.isThere('lamp.part-3-of-piece-1')).toBe(false);
     expect(collected.isThere('piece-1')).toBe(true);
     expect(collected.world.collectedInAll).toContain(1);
   });
@@ -132,9 +136,17 @@ describe('parts of a kind', () => {
         contacts: [{ by: 'dart', on: target, does: [{ effect: 'defeat' }] }],
       });
     const ofPart = play(shot('prow'), 60, 16);
-    expect(['piece-1', 'piece-1.part-1', 'piece-1.part-2'].map(ofPart.isThere)).toEqual([true, false, true]);
+    expect(['piece-1', 'prow.part-1-of-piece-1', 'deck.part-2-of-piece-1'].map(ofPart.isThere)).toEqual([
+      true,
+      false,
+      true,
+    ]);
     const ofBody = play(shot('barge'), 60, 16);
-    expect(['piece-1', 'piece-1.part-1', 'piece-1.part-2'].map(ofBody.isThere)).toEqual([false, false, false]);
+    expect(['piece-1', 'prow.part-1-of-piece-1', 'deck.part-2-of-piece-1'].map(ofBody.isThere)).toEqual([
+      false,
+      false,
+      false,
+    ]);
     expect(ofBody.events.filter(({ type }) => type === 'gone')).toHaveLength(4);
   });
 
@@ -154,7 +166,7 @@ describe('parts of a kind', () => {
     });
     const { world, events } = play(small, 90);
     expect(events.filter(({ type }) => type === 'shot').length).toBeGreaterThanOrEqual(2);
-    const turret = world.level.program.pieces.findIndex(({ id }) => id === 'piece-1.part-1');
+    const turret = world.level.program.pieces.findIndex(({ id }) => id === 'turret.part-1-of-piece-1');
     const [dx, dy] = [world.player.x - world.x[turret], world.player.y - world.y[turret]];
     expect(world.facingX[turret] * dx + world.facingY[turret] * dy).toBeCloseTo(Math.hypot(dx, dy), 1);
   });

@@ -231,7 +231,7 @@ export class Person implements StandIn {
       return;
     }
     if (!isPressed && !rides && this.wants.isOnlyToLive && this.legs.length === 0) return;
-    if (!hasTurned && !rides && !this.isQuiet && this.isAsForeseen(own)) return;
+    if (!hasTurned && (!rides || this.walks) && !this.isQuiet && this.isAsForeseen(own)) return;
     this.isQuiet = false;
     this.plannedTick = tick;
     if (rides) this.lookAtCarriers(body, start, tick);
@@ -245,6 +245,8 @@ export class Person implements StandIn {
         isEnd: ENDS.has(this.want.why),
         felt: { factor: this.misjudged, extra: this.extra },
         narrow: this.ways ? undefined : this.knowledge.narrow(this.graph),
+        walksOnCarriers:
+          rides && this.walks ? { offX: this.carriers.offMiddleX, offY: this.carriers.offMiddleY } : undefined,
         keep: this.hand.next(this.legs),
         pressTicks: this.pressTicks,
       },
@@ -316,6 +318,12 @@ export class Person implements StandIn {
     return (
       last !== undefined && ways[last.cell] > 0 && !this.over.has(last.move) && last.ends - tick < this.thoughtTicks
     );
+  }
+
+  /** Whether it goes about freely, not from cell to cell. */
+  private get walks(): boolean {
+    const { scheme } = this.program.player.control;
+    return scheme !== 'one cell a press' && scheme !== 'slide until blocked';
   }
 
   private lookAtCarriers({ x, y }: { x: number; y: number }, start: number, tick: number): void {

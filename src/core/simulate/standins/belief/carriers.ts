@@ -68,6 +68,32 @@ export class CarrierForecast {
     return Math.abs(stepX) >= Math.abs(stepY) ? cell + Math.sign(stepX) : cell + Math.sign(stepY) * width;
   }
 
+  /** Where the numbers of the carrier begin that is expected under a place after so many steps, whole or not, or −1; not too near to its edge. */
+  carrierAt(x: number, y: number, step: number): number {
+    const { from } = this;
+    for (let at = 0; at < from.length; at += FIELDS) {
+      const gapX = x - from[at] - from[at + 2] * step;
+      const gapY = y - from[at + 1] - from[at + 3] * step;
+      // Not a number for one that is lost: then nothing is within its reach.
+      const isOver =
+        gapX <= from[at + 4] &&
+        gapX >= from[at + 5] &&
+        gapY <= from[at + 6] - EDGE_CELLS &&
+        gapY >= from[at + 7] + EDGE_CELLS;
+      if (isOver) return at;
+    }
+    return -1;
+  }
+
+  /** How far a carrier goes in a step, cells. */
+  stepX(carrier: number): number {
+    return this.from[carrier + 2];
+  }
+
+  stepY(carrier: number): number {
+    return this.from[carrier + 3];
+  }
+
   private carrierUnder(cell: number, step: number): number {
     const known = Math.min(step, this.steps);
     if (this.isNoted[known] === 0) this.note(known);

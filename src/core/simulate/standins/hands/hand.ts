@@ -175,7 +175,8 @@ class WalkHand extends PlanHand {
   }
 
   private isOver(leg: Leg, next: Leg | undefined, body: Readonly<PlayerBody>, tick: number, graph: MoveGraph): boolean {
-    if (leg.move < 0) return tick >= leg.ends;
+    // On what carries it, it goes by the time: no place stays.
+    if (leg.move < 0 || this.rides(body)) return tick >= leg.ends;
     const dx = graph.restX[leg.cell] - body.x;
     const dy = graph.restY[leg.cell] - body.y;
     const direction = graph.direction[leg.move];
@@ -191,6 +192,7 @@ class WalkHand extends PlanHand {
     const { control } = this.program.player;
     const leg = legs[this.at];
     const rest = leg ? leg.cell : legs.length > 0 ? legs[legs.length - 1].cell : -1;
+    if (this.rides(body)) return this.walkOnCarrier(body, leg && leg.move >= 0 ? graph.direction[leg.move] : 0);
     if (control.scheme === 'steer to a point') return this.pointed(body, legs, graph, rest);
     if (!leg || leg.move < 0) return rest < 0 ? 0 : this.holdAt(body, graph, rest);
     const direction = graph.direction[leg.move];
@@ -207,6 +209,15 @@ class WalkHand extends PlanHand {
     const aside = (dx * INPUT_ROWS[direction] - dy * INPUT_COLUMNS[direction]) * scale;
     if (Math.abs(aside) <= ASIDE_CELLS) return direction;
     return inputTowards(dx, dy);
+  }
+
+  private rides(body: Readonly<PlayerBody>): boolean {
+    return body.rider >= 0 && !this.program.isSideView;
+  }
+
+  private walkOnCarrier(body: Readonly<PlayerBody>, direction: number): Input {
+    if (this.program.player.control.scheme !== 'steer to a point') return direction;
+    return pointInput(body.x + 2 * INPUT_COLUMNS[direction], body.y + 2 * INPUT_ROWS[direction]);
   }
 
   /** Stays at a rest, against what pushes. */

@@ -105,6 +105,7 @@ describe('a plan', () => {
     felt: AS_IT_IS,
     narrow: undefined,
     keep: -1,
+    walksOnCarriers: undefined,
     pressTicks: graph.waitTicks,
   };
 

@@ -30,6 +30,11 @@ export interface Task {
   narrow: Float64Array | undefined;
   /** Where the last plan would go next: kept to among equals. −1 for nowhere. */
   keep: number;
+  /**
+   * How far off the middle of its cell the body is that walks about on what carries it, cells; undefined for one that hops,
+   * which keeps to the cells.
+   */
+  walksOnCarriers: { offX: number; offY: number } | undefined;
   /** One key is pressed anew no sooner than this, ticks. */
   pressTicks: number;
 }
@@ -68,6 +73,11 @@ export class Planner {
   /** Where each hunter is when it has run after the body up to there. */
   private readonly huntX = new Float32Array(KEPT * MOST_HUNTERS);
   private readonly huntY = new Float32Array(KEPT * MOST_HUNTERS);
+  /** How far off the middle of its cell it is, where it walks on what carries it. */
+  private readonly offX = new Float32Array(KEPT);
+  private readonly offY = new Float32Array(KEPT);
+  private nextOffX = 0;
+  private nextOffY = 0;
   private readonly nowX = new Float32Array(MOST_HUNTERS);
   private readonly nowY = new Float32Array(MOST_HUNTERS);
   private readonly table = new Int32Array(TABLE);
@@ -105,6 +115,8 @@ export class Planner {
       this.nowX[hunter] = this.danger.hunters[hunter].x[0];
       this.nowY[hunter] = this.danger.hunters[hunter].y[0];
     }
+    this.nextOffX = task.walksOnCarriers?.offX ?? 0;
+    this.nextOffY = task.walksOnCarriers?.offY ?? 0;
     this.reach(task.start, task.delayTicks, 0, -1, -1);
     let last = 0;
     for (this.lookedAt = 0; heap.size > 0 && this.lookedAt < MOST_LOOKED_AT; this.lookedAt++) {
@@ -128,11 +140,17 @@ export class Planner {
     const own = graph.wary[cell];
     const goesOver = this.task.over.size > 0;
     const hasWater = graph.needsCarrier.length > 0;
+    const walks = hasWater && this.task.walksOnCarriers !== undefined;
+    const carrier = walks ? this.carrierUnder(at) : -1;
     if (graph.canWait[cell] === 1 || graph.first[cell] === graph.first[cell + 1]) {
       const seconds = graph.waitTicks / this.ticksPerSecond;
       const rides = hasWater && graph.needsCarrier[cell] === 1;
       const step = Math.round(from / graph.waitTicks);
-      const next = rides ? this.carriers.carriedTo(cell, step) : cell;
+      const next = walks
+        ? this.carry(at, cell, carrier, graph.waitTicks)
+        : rides
+          ? this.carriers.carriedTo(cell, step)
+          : cell;
       const price = this.stay(cell, from, graph.waitTicks) + (narrow ? narrow[cell] * seconds : 0);
       const drowns = hasWater ? this.drowning(next, from + graph.waitTicks) : 0;
       const hunted = this.runAfter(at, next, from, graph.waitTicks);
@@ -141,8 +159,9 @@ export class Planner {
       this.reach(next, from + graph.waitTicks, cost + waiting + price + drowns + hunted, at, -1);
     }
     for (let move = graph.first[cell]; move < graph.first[cell + 1]; move++) {
-      const to = graph.to[move];
+      const aimed = graph.to[move];
       const ticks = Math.max(graph.ticks[move], graph.kind[move] === 0 ? 0 : pressTicks);
+      const to = walks ? this.carry(at, aimed, carrier, ticks) : aimed;
       const seconds = (ticks + graph.feltTicks[move] - graph.ticks[move]) / this.ticksPerSecond;
       const factor = graph.wary[to] * (felt.factor ? felt.factor[to] : 1);
       // Nobody jumps on the spot for nothing.
@@ -186,9 +205,43 @@ export class Planner {
     return (rate * ticks) / this.ticksPerSecond;
   }
 
+  /** The carrier on which the body is expected to be where a plan has come to, or −1. */
+  private carrierUnder(at: number): number {
+    const { graph } = this.task;
+    const cell = this.cell[at];
+    if (graph.needsCarrier[cell] === 0) return -1;
+    const [x, y] = [graph.restX[cell] + this.offX[at], graph.restY[cell] + this.offY[at]];
+    return this.carriers.carrierAt(x, y, this.ticks[at] / graph.waitTicks);
+  }
+
+  /** The cell to which one comes that walks to a cell while it is carried on; how far off its middle is noted for that. */
+  private carry(at: number, aimed: number, carrier: number, ticks: number): number {
+    const { graph } = this.task;
+    this.nextOffX = this.nextOffY = 0;
+    if (carrier < 0) return aimed;
+    const steps = ticks / graph.waitTicks;
+    const offX = this.offX[at] + this.carriers.stepX(carrier) * steps;
+    const offY = this.offY[at] + this.carriers.stepY(carrier) * steps;
+    const columns = Math.round(offX);
+    const rows = Math.round(offY);
+    const column = (aimed % graph.width) + columns;
+    const to = aimed + rows * graph.width + columns;
+    // What carries it against a wall leaves it where it is.
+    if (column < 0 || column >= graph.width || graph.isRest[to] !== 1) return aimed;
+    if (graph.needsCarrier[to] === 1) {
+      this.nextOffX = offX - columns;
+      this.nextOffY = offY - rows;
+    }
+    return to;
+  }
+
   private drowning(cell: number, ticks: number): number {
     const { graph } = this.task;
     if (graph.needsCarrier[cell] === 0) return 0;
+    if (this.task.walksOnCarriers) {
+      const [x, y] = [graph.restX[cell] + this.nextOffX, graph.restY[cell] + this.nextOffY];
+      return this.carriers.carrierAt(x, y, ticks / graph.waitTicks) >= 0 ? 0 : DROWNING_SECONDS;
+    }
     return this.carriers.bears(cell, Math.round(ticks / graph.waitTicks)) ? 0 : DROWNING_SECONDS;
   }
 
@@ -288,6 +341,8 @@ export class Planner {
     this.parent[at] = parent;
     this.move[at] = move;
     this.isThere[at] = 0;
+    this.offX[at] = this.nextOffX;
+    this.offY[at] = this.nextOffY;
     for (let hunter = 0; hunter < this.danger.hunterCount; hunter++) {
       this.huntX[at * MOST_HUNTERS + hunter] = this.nowX[hunter];
       this.huntY[at * MOST_HUNTERS + hunter] = this.nowY[hunter];
