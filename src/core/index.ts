@@ -49,7 +49,15 @@ export {
   type Kind,
 } from './document/resolveKind';
 export { OUTLINE_LIMITS, reachOf, type OutlineShape, type Reach } from './document/outlineShape';
-export { SCHEMES, startingControl, type Control, type Scheme, type Throwing } from './document/controlShape';
+export {
+  gunOf,
+  SCHEMES,
+  USUAL_THROWING,
+  startingControl,
+  type Control,
+  type Scheme,
+  type Throwing,
+} from './document/controlShape';
 export {
   EFFECT_NAMES,
   startingEffect,
@@ -59,6 +67,7 @@ export {
   type EffectName,
 } from './document/contactShape';
 export { describePath, locateInFile, readGame, readGameValue } from './document/readGame';
+export type { NewLevel } from './document/levelCommands';
 export { newGame } from './document/newGame';
 export { writeGame } from './document/writeGame';
 export { applyChange, makeChange, revertChange, type Change } from './document/edit';

@@ -15,6 +15,7 @@ import { checkRules } from './rules/checkRules';
 import { checkFooting } from './start/checkFooting';
 import { checkContacts } from './start/checkContacts';
 import { checkCopies } from './start/checkCopies';
+import { checkShots } from './start/checkShots';
 import { checkShapes } from './start/checkShapes';
 import { checkView } from './start/checkView';
 import { spanOfCue, type Subject } from './subject';
@@ -37,6 +38,7 @@ export function checkProgram(subject: Subject): Diagnostic[] {
     ...checkContacts(subject),
     ...checkCopies(subject),
     ...checkShapes(subject),
+    ...checkShots(subject),
     ...checkFooting(subject),
     ...checkView(subject),
   ];

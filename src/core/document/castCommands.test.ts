@@ -5,6 +5,7 @@ import { checkGame } from '../pipeline';
 import {
   addGround,
   addKind,
+  addShot,
   addScript,
   countGround,
   inheritKindField,
@@ -320,5 +321,22 @@ describe('lanes, marks, ranks and leads', () => {
       expect(piece.at[1]).toBeLessThanOrEqual(3.5);
     }
     expect(readGameValue(game).ok).toBe(true);
+  });
+});
+
+describe('a new shot', () => {
+  test('is thrown by the player from then on, and defeats whoever ends the run', () => {
+    const player = game.cast.find(({ control }) => control)!;
+    const { loseWhenTouching } = game.levels[0].rules;
+    const before = checkGame(game).length;
+    let id = '';
+    expect(codesOf((draft) => (id = addShot(draft, player.id, loseWhenTouching))).length).toBe(before);
+    expect(kindOf(game, id)!.radius).toBeLessThan(kindOf(game, player.id)!.radius);
+    const { control } = kindOf(game, player.id)!;
+    expect(control?.scheme !== 'rail and fire' && control?.throws?.shot).toBe(id);
+    expect(game.contacts).toContainEqual({ by: id, on: loseWhenTouching, does: [{ effect: 'defeat' }] });
+    const another = addShot(game, player.id, undefined);
+    expect([id, another]).toEqual(['shot', 'shot-2']);
+    expect(game.contacts!.filter(({ by }) => by === another)).toEqual([]);
   });
 });

@@ -1,9 +1,9 @@
-import { gunOf } from './controlShape';
+import { gunOf, USUAL_THROWING, type Control } from './controlShape';
 import { bug } from '../foundation/result';
 import { kindIn } from './commands';
 import type { Contact, Effect } from './contactShape';
 import type { GameDocument, KindEntry, Level, Terrain } from './gameDocument';
-import { INHERITED_FIELDS, type InheritedField } from './resolveKind';
+import { INHERITED_FIELDS, kindOf, type InheritedField } from './resolveKind';
 
 type GameDraft = GameDocument;
 
@@ -36,6 +36,27 @@ export function addKind(game: GameDraft, name: string, tint: string): string {
   game.cast.push({ id, name: name.trim().slice(0, 80) || 'New kind', tags: [], radius: 0.4, tint });
   return id;
 }
+
+/**
+ * Gives a player something to throw, or to fire along its rail: adds a small kind for it, which defeats everybody with a tag.
+ * Without a tag it does nothing yet. Returns the id of the new kind.
+ */
+export function addShot(game: GameDraft, playerKind: string, foes: string | undefined): string {
+  const { control } = kindOf(game, playerKind) ?? bug(`there is no kind ${playerKind}`);
+  if (!control) bug(`${playerKind} is not steered`);
+  const shot = addKind(game, 'Shot', '#2f5d62');
+  kindIn(game, shot).radius = SHOT_RADIUS;
+  const armed: Control =
+    control.scheme === 'rail and fire'
+      ? { ...control, shot }
+      : { ...control, throws: { ...(control.throws ?? USUAL_THROWING), shot } };
+  setKindField(game, playerKind, 'control', armed);
+  if (foes !== undefined) setContact(game, shot, foes, [{ effect: 'defeat' }]);
+  return shot;
+}
+
+/** Small enough to fly along the floor without touching it, cells. */
+const SHOT_RADIUS = 0.15;
 
 /** Sets one field of a kind. */
 export function setKindField<Field extends keyof KindEntry>(

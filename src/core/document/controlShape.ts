@@ -124,6 +124,9 @@ export interface Gun {
 /** What a player throws or strikes with under every scheme but that of rails, which is about nothing else. */
 export type Throwing = NonNullable<Extract<Control, { scheme: 'eight ways' }>['throws']>;
 
+/** With these numbers something thrown plays well at once. */
+export const USUAL_THROWING = { shotSpeed: 9, range: 6, cooldown: 0.45 };
+
 export function gunOf(control: Control | undefined): Gun | undefined {
   if (!control) return undefined;
   if (control.scheme === 'rail and fire') {

@@ -9,6 +9,8 @@ export interface NewLevel {
   name: string;
   columns: number;
   rows: number;
+  /** From where it is seen; from above when left out. */
+  view?: 'above' | 'side';
 }
 
 export const LEAST_LEVEL_SIDE = 5;
@@ -20,10 +22,11 @@ export function canHoldLevels(game: GameDocument): boolean {
 }
 
 /**
- * Adds a level that can be run at once: open ground inside a wall, the player in one corner, the exit in the other. Sizes
+ * Adds a level that can be run at once: open ground inside a wall, the player in one corner, the exit in the other, both on
+ * the floor where it is seen from the side. Sizes
  * are drawn into the limits. Returns its id. The game must be one that {@link canHoldLevels}.
  */
-export function addLevel(game: GameDocument, { name, columns, rows }: NewLevel): string {
+export function addLevel(game: GameDocument, { name, columns, rows, view = 'above' }: NewLevel): string {
   const width = Math.min(LIMITS.columns, Math.max(LEAST_LEVEL_SIDE, Math.round(columns)));
   const height = Math.min(LIMITS.rows, Math.max(LEAST_LEVEL_SIDE, Math.round(rows)));
   const open = game.terrain.find((ground) => !ground.solid)?.glyph ?? bug('no ground to walk on');
@@ -37,9 +40,12 @@ export function addLevel(game: GameDocument, { name, columns, rows }: NewLevel):
     id,
     name: name.trim().slice(0, 80) || 'New level',
     ticksPerSecond: 60,
+    ...(view === 'side' ? { view } : {}),
     map: [wall.repeat(width), ...Array.from({ length: height - 2 }, () => inner), wall.repeat(width)],
     marks: [{ id: 'exit', name: 'Exit', area: [width - 1 - EXIT_SIDE, height - 1 - EXIT_SIDE, EXIT_SIDE, EXIT_SIDE] }],
-    pieces: [{ id: 'player', name: player.name, kind: player.id, at: [1.5, 1.5], facing: 0 }],
+    pieces: [
+      { id: 'player', name: player.name, kind: player.id, at: [1.5, view === 'side' ? height - 1.5 : 1.5], facing: 0 },
+    ],
     rules: { winAt: 'exit', loseWhenTouching: threat, timeLimit: 60 },
   });
   return id;

@@ -16,6 +16,19 @@ describe('a new game', () => {
     expect(rows.filter(({ outcome }) => outcome === 'won').length).toBeGreaterThan(5);
   });
 
+  test('seen from the side, stands on its floor and is cleared by running and jumping over the guard', () => {
+    const game = newGame({ name: 'Loft of Ropes', ...SIZE, view: 'side' }, []);
+    expect(checkGame(game)).toEqual([]);
+    const [level] = game.levels;
+    expect(level.view).toBe('side');
+    expect(level.pieces.map(({ at }) => at[1])).toEqual([8.5, 8.5]);
+    const compiled = compileGameLevel(game, level.id);
+    if (!compiled.ok) throw new Error(compiled.faults[0].message);
+    const expert = STAND_INS.find(({ id }) => id === 'expert')!;
+    const { rows } = runChunk(compiled.value, expert, 1, 10);
+    expect(rows.filter(({ outcome }) => outcome === 'won').length).toBeGreaterThan(5);
+  });
+
   test('has an id of its own, whatever its name is', () => {
     const taken = [{ id: 'loft' }, { id: 'game' }];
     const idOf = (name: string) => newGame({ name, ...SIZE }, taken).id;

@@ -1,4 +1,5 @@
 import { freshId } from './castCommands';
+import { startingControl } from './controlShape';
 import { FORMAT_VERSION, type GameDocument } from './gameDocument';
 import { addLevel, type NewLevel } from './levelCommands';
 
@@ -42,10 +43,11 @@ const FIRST_GROUND: GameDocument['terrain'] = [
 ];
 
 /**
- * A game that can be played at once: some ground, a player that walks eight ways, a guard that paces, and one level. Its id is
- * made from its name and differs from those that are taken.
+ * A game that can be played at once: some ground, a player that walks eight ways, or runs and jumps where the level is seen
+ * from the side, a guard that paces, and one level. Its id is made from its name and differs from those that are taken.
  */
 export function newGame(level: NewLevel, taken: readonly { id: string }[]): GameDocument {
+  const isSide = level.view === 'side';
   const name = level.name.trim().slice(0, 80) || 'New game';
   const game: GameDocument = {
     format: 'gorge',
@@ -61,9 +63,17 @@ export function newGame(level: NewLevel, taken: readonly { id: string }[]): Game
         tags: ['player'],
         radius: 0.35,
         tint: '#1f2d36',
-        control: { scheme: 'eight ways', speed: 4, evenDiagonals: true },
+        control: isSide ? startingControl('run and jump', '') : { scheme: 'eight ways', speed: 4, evenDiagonals: true },
       },
-      { id: 'guard', name: 'Guard', tags: ['foe'], radius: 0.4, tint: '#8a3324', behavior: 'beat' },
+      {
+        id: 'guard',
+        name: 'Guard',
+        tags: ['foe'],
+        radius: 0.4,
+        tint: '#8a3324',
+        behavior: 'beat',
+        ...(isSide ? { falls: true } : {}),
+      },
     ],
     scripts: [
       {
@@ -73,7 +83,7 @@ export function newGame(level: NewLevel, taken: readonly { id: string }[]): Game
           '  knob pace = 2 cells/s in 0.5..6',
           '',
           '  start state walks {',
-          '    do pace across at pace',
+          `    do pace across${isSide ? ', minding ledges,' : ''} at pace`,
           '  }',
           '}',
         ],
@@ -83,7 +93,8 @@ export function newGame(level: NewLevel, taken: readonly { id: string }[]): Game
   };
   const id = addLevel(game, { ...level, name: 'First level' });
   const first = game.levels.find((candidate) => candidate.id === id)!;
-  const [column, row] = [Math.floor(first.map[0].length / 2), Math.floor(first.map.length / 2)];
+  const [column, middle] = [Math.floor(first.map[0].length / 2), Math.floor(first.map.length / 2)];
+  const row = isSide ? first.map.length - 2 : middle;
   first.pieces.push({ id: 'guard', name: 'Guard', kind: 'guard', at: [column + 0.5, row + 0.5], facing: 0 });
   return game;
 }

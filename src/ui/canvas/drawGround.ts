@@ -39,7 +39,7 @@ export function changedWindow(before: readonly string[], after: readonly string[
 
 /**
  * Draws the ground: flat tints with fine hatching, outlines where solid ground meets open ground, a faint grid. With a window
- * only the cells in it are drawn anew, which must then lie inside of what the context is clipped to.
+ * only the cells in it are drawn anew; those beside it are drawn too, since their outlines reach into it.
  */
 export function drawGround(
   context: CanvasRenderingContext2D,
@@ -63,8 +63,14 @@ export function drawGround(
     context.fillStyle = palette.beyond;
     context.fillRect(window.column * scale, window.row * scale, width * scale, height * scale);
   }
+  const around: CellWindow = {
+    column: Math.max(0, window.column - 1),
+    row: Math.max(0, window.row - 1),
+    lastColumn: Math.min(columns, window.lastColumn + 1),
+    lastRow: Math.min(rows, window.lastRow + 1),
+  };
   for (const ground of terrain) {
-    const path = cellsOf(level, ground.glyph, camera.scale, window);
+    const path = cellsOf(level, ground.glyph, camera.scale, around);
     context.fillStyle = fitTint(ground.tint, palette);
     context.fill(path);
     if (ground.hatching !== 'none') {
@@ -72,9 +78,9 @@ export function drawGround(
       context.fill(path);
     }
   }
-  drawPushes(context, terrain, level, camera.scale, palette, window);
+  drawPushes(context, terrain, level, camera.scale, palette, around);
   if (camera.scale >= 10) drawGrid(context, columns, rows, camera.scale, palette);
-  drawOutlines(context, terrain, level, camera.scale, palette, window);
+  drawOutlines(context, terrain, level, camera.scale, palette, around);
   context.restore();
 }
 

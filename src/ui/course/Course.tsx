@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { commands, type GameDocument } from '@/core/index';
+import { commands, type GameDocument, type NewLevel } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
@@ -30,7 +30,7 @@ export function Course({ gameId }: { gameId: string }) {
   const edit = useGameEdit(game.data);
   const router = useRouter();
   const [isAdding, setIsAdding] = useState(false);
-  const addLevel = async (level: { name: string; columns: number; rows: number }) => {
+  const addLevel = async (level: NewLevel) => {
     let id = '';
     const isSaved = await edit(`Add ${level.name}`, (draft) => {
       id = commands.addLevel(draft, level);

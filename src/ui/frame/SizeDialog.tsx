@@ -1,8 +1,8 @@
 'use client';
 
-import { Button, Group, Modal, NumberInput, TextInput } from '@mantine/core';
+import { Button, Group, Modal, NativeSelect, NumberInput, TextInput } from '@mantine/core';
 import { useState, type ReactNode } from 'react';
-import { commands, LIMITS } from '@/core/index';
+import { commands, LIMITS, type NewLevel } from '@/core/index';
 
 interface SizeDialogProps {
   title: string;
@@ -11,13 +11,14 @@ interface SizeDialogProps {
   children: ReactNode;
   opened: boolean;
   onClose: () => void;
-  onCreate: (level: { name: string; columns: number; rows: number }) => void;
+  onCreate: (level: NewLevel) => void;
 }
 
 /** Asks for a name, and for the size of a level that is to be made; what will be in it stands below. */
 export function SizeDialog({ title, action, children, opened, onClose, onCreate }: SizeDialogProps) {
   const [name, setName] = useState('');
   const [columns, setColumns] = useState<string | number>(30);
+  const [view, setView] = useState<NonNullable<NewLevel['view']>>('above');
   const [rows, setRows] = useState<string | number>(18);
   const isWhole = (value: string | number, most: number) =>
     typeof value === 'number' && Number.isInteger(value) && value >= commands.LEAST_LEVEL_SIDE && value <= most;
@@ -27,7 +28,7 @@ export function SizeDialog({ title, action, children, opened, onClose, onCreate 
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          if (isReady) onCreate({ name: name.trim(), columns: Number(columns), rows: Number(rows) });
+          if (isReady) onCreate({ name: name.trim(), columns: Number(columns), rows: Number(rows), view });
         }}
       >
         <TextInput
@@ -53,6 +54,16 @@ export function SizeDialog({ title, action, children, opened, onClose, onCreate 
             onChange={setRows}
           />
         </Group>
+        <NativeSelect
+          label="Seen from"
+          mt="sm"
+          value={view}
+          data={[
+            { value: 'above', label: 'above' },
+            { value: 'side', label: 'the side: bodies fall' },
+          ]}
+          onChange={(event) => setView(event.currentTarget.value as typeof view)}
+        />
         <p className="quiet">{children}</p>
         <Group justify="flex-end">
           <Button type="submit" disabled={!isReady}>

@@ -33,7 +33,8 @@ export function LevelMap({
     // Waypoints would cover a map of this size.
     const routes = picture.routes.map((route) => ({ ...route, track: route.waypoints.flat(), waypoints: [] }));
     new ArenaCanvas(ground.current, top.current).draw(
-      { ...picture, routes },
+      // Names of lanes would be covered by what stands there.
+      { ...picture, routes, lanes: [] },
       camera,
       paletteFor(scheme),
       width,

@@ -6,7 +6,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { LIMITS, newGame, writeGame, type GameDocument } from '@/core/index';
+import { LIMITS, newGame, writeGame, type GameDocument, type NewLevel } from '@/core/index';
 import type { Fault } from '@/server/contracts/faults';
 import { Frame } from '../frame/Frame';
 import { SizeDialog } from '../frame/SizeDialog';
@@ -83,7 +83,7 @@ function NewGameButton({
   const client = useQueryClient();
   const router = useRouter();
   const [isAsking, setIsAsking] = useState(false);
-  const make = async (level: { name: string; columns: number; rows: number }) => {
+  const make = async (level: NewLevel) => {
     onFault(undefined);
     setIsAsking(false);
     try {
@@ -107,8 +107,8 @@ function NewGameButton({
         onClose={() => setIsAsking(false)}
         onCreate={(level) => void make(level)}
       >
-        It begins with some ground, a player that walks, a guard that paces, and one level of this size. All of it can
-        be changed on the desk.
+        It begins with some ground, a player that walks, or runs and jumps, a guard that paces, and one level of this
+        size. All of it can be changed on the desk.
       </SizeDialog>
     </>
   );

@@ -1,6 +1,7 @@
 import { boundsMeet, prepareMeeting, shapesMeet } from '../../arena/meeting';
 import { hitShapeFor } from '../../compile/compileBodies';
 import { findContact } from '../../compile/compileContacts';
+import { gunOf } from '../../document/controlShape';
 import { reachOf } from '../../document/outlineShape';
 import { endsRun, hitShapeOf, kindOf, standReachOf, type Kind } from '../../document/resolveKind';
 import { warningAt, type Diagnostic } from '../../foundation/diagnostic';
@@ -40,6 +41,10 @@ export function checkContacts(subject: Subject): Diagnostic[] {
   return faults;
 }
 
+function isThrownByPlayer(kind: Kind, kinds: readonly Kind[]): boolean {
+  return kinds.some(({ control }) => gunOf(control)?.shot === kind.id);
+}
+
 function faultsOfKind({ game, level }: Subject, kind: Kind, kinds: readonly Kind[], isTold: boolean): Diagnostic[] {
   const index = game.cast.findIndex((entry) => entry.id === kind.id);
   const faults: Diagnostic[] = [];
@@ -53,7 +58,9 @@ function faultsOfKind({ game, level }: Subject, kind: Kind, kinds: readonly Kind
         { path: ['cast', index] },
         'contact-missing',
         `${kind.name} does nothing to anybody on contact, and nothing happens to it.`,
-        `Give it ${tag === undefined ? '' : `the tag \`${tag}\` or `}an entry in the contacts; an entry that does nothing says that it is meant.`,
+        isThrownByPlayer(kind, kinds)
+          ? 'Say in the contacts what it does to those that it hits, as `defeat`, `harm` or `stun`.'
+          : `Give it ${tag === undefined ? '' : `the tag \`${tag}\` or `}an entry in the contacts; an entry that does nothing says that it is meant.`,
       ),
     );
   if (isOffCentre(kind))

@@ -20,6 +20,25 @@ export const PIECE_FAULTS = {
     meaning: 'what is fixed to another body has a behavior that moves it',
     example: { changes: { 'cast.3.parts': [{ kind: 'cart', at: [1, 0] }] } },
   },
+  'shot-grazes-floor': {
+    meaning: 'seen from the side, what a player throws reaches lower than its own feet',
+    example: {
+      changes: {
+        'levels.0.view': 'side',
+        'cast.0.control': {
+          scheme: 'run and jump',
+          speed: 5,
+          jump: 11,
+          jumps: 1,
+          coyote: 0.1,
+          jumpBuffer: 0.1,
+          mostFall: 16,
+          throws: { shot: 'pebble', shotSpeed: 8, range: 6, cooldown: 0.4 },
+        },
+        'cast.4.radius': 0.5,
+      },
+    },
+  },
   'parts-of-shot': {
     meaning: 'what is thrown or fired flies without its parts',
     example: {

@@ -17,6 +17,7 @@
  *    Other runs from inputs are as before.
  * 7: what lasts only for a time ends a tick later for pieces that something happens to while they go their own course: it was
  *    counted down twice in that tick. A random phase of what has a lead is drawn once.
- *    Stand-ins who walk about on what carries them reckon with being carried, and keep to their plan there. Other runs from inputs are as before.
+ *    Stand-ins who walk about on what carries them reckon with being carried, and keep to their plan there; nobody jumps
+ *    where walking does, or on the spot to wait; who has a key for it fires the way that it faces without a step. Other runs from inputs are as before.
  */
 export const ENGINE_VERSION = 7;

@@ -16,6 +16,8 @@ export const LEAN_CELLS = 0.35;
 /** Nobody takes off exactly where he means to: a flight that fails when it begins so far off is worth a detour. */
 const OFF_CELLS = 0.15;
 const DOUBT_SECONDS = 0.8;
+/** Jumping is an effort: who gets as far by walking walks. */
+const JUMP_SECONDS = 0.1;
 const HEADINGS = [1, 5] as const;
 /** Ticks in which a body that is put down comes to rest. */
 const SETTLE_TICKS = 3;
@@ -82,6 +84,7 @@ export function airMoves(program: LevelProgram, now: GroundNow, control: RunCont
         const known = moves.get(move.to);
         const least = known ? feltTicks(known) - 1e-9 : Infinity;
         if (move.ticks >= least) return;
+        // Told first, since the rest has to be flown.
         const doubtTicks = flight ? flights.doubt(cell, restX[cell], restY[cell], flight, move) : 0;
         if (move.ticks + doubtTicks < least) moves.set(move.to, { ...move, doubtTicks });
       };
@@ -145,7 +148,7 @@ class Flights {
 
   /** What a flight is felt to cost besides, in ticks, since it ends elsewhere when it begins a little off. */
   doubt(cell: number, fromX: number, fromY: number, flight: Flight, move: NewMove): number {
-    let doubt = 0;
+    let doubt = flight.jumps ? JUMP_SECONDS * this.program.ticksPerSecond : 0;
     for (const off of [-OFF_CELLS, OFF_CELLS]) {
       const other = this.fly(cell, fromX + off, fromY, flight);
       if (other?.to !== move.to) doubt += DOUBT_SECONDS * this.program.ticksPerSecond;

@@ -5,6 +5,7 @@ import {
   commands,
   EFFECT_NAMES,
   findContact,
+  gunOf,
   endsRun,
   kindsToMeet,
   startingEffect,
@@ -98,7 +99,8 @@ function sayCell(
   if (words.length > 0) return { state: 'said', text: words.join(', ') };
   if (contact) return { state: 'nothing', text: 'nothing' };
   const back = game.contacts?.[findContact(game, on.id, by.id)];
-  const isExpected = on.control !== undefined && by.control === undefined && !back;
+  const isThrown = gunOf(on.control)?.shot === by.id;
+  const isExpected = on.control !== undefined && by.control === undefined && !back && !isThrown;
   return { state: isExpected ? 'blank' : 'nothing', text: isExpected ? '' : '·' };
 }
 

@@ -1,7 +1,16 @@
 'use client';
 
 import { createContext, use, useState } from 'react';
-import { SCHEMES, startingControl, type Control, type Kind, type Scheme, type Throwing } from '@/core/index';
+import {
+  commands,
+  SCHEMES,
+  startingControl,
+  USUAL_THROWING,
+  type Control,
+  type Kind,
+  type Scheme,
+  type Throwing,
+} from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { NumberField, SelectField, SwitchField } from './fields';
 
@@ -13,6 +22,10 @@ export function ControlEditor({ kind, onCommit }: { kind: Kind; onCommit: (contr
   const others = game.cast.filter((entry) => entry.id !== kind.id && !entry.control);
   const options = SCHEMES.filter((scheme) => scheme !== 'rail and fire' || others.length > 0);
   const [inPixels, setInPixels] = useState(false);
+  const addShot = () =>
+    session.change(`A shot for ${kind.name}`, (draft) => {
+      commands.addShot(draft, kind.id, session.level.rules.loseWhenTouching);
+    });
   return (
     <PixelsContext value={inPixels ? game.pixelsPerCell : undefined}>
       <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 6 }}>
@@ -47,11 +60,12 @@ export function ControlEditor({ kind, onCommit }: { kind: Kind; onCommit: (contr
             onCommit={(speed) => onCommit({ ...control, speed })}
           />
         )}
-        {control && <SchemeKnobs control={control} shots={others} onCommit={onCommit} />}
+        {control && <SchemeKnobs control={control} shots={others} onAddShot={addShot} onCommit={onCommit} />}
         {control && control.scheme !== 'rail and fire' && (
           <ThrowingKnobs
             throws={control.throws}
             shots={others}
+            onAddShot={addShot}
             onCommit={(throws) => onCommit({ ...control, throws })}
           />
         )}
@@ -104,10 +118,12 @@ function Knob({
 function SchemeKnobs({
   control,
   shots,
+  onAddShot,
   onCommit,
 }: {
   control: Control;
   shots: readonly { id: string; name: string }[];
+  onAddShot: () => void;
   onCommit: (control: Control) => void;
 }) {
   switch (control.scheme) {
@@ -247,8 +263,11 @@ function SchemeKnobs({
           <SelectField
             label="Shot"
             value={control.shot}
-            options={shots.map(({ id, name }) => ({ value: id, label: `fires ${name}` }))}
-            onCommit={(shot) => onCommit({ ...control, shot })}
+            options={[
+              ...shots.map(({ id, name }) => ({ value: id, label: `fires ${name}` })),
+              { value: NEW_SHOT, label: 'fires a new shot' },
+            ]}
+            onCommit={(shot) => (shot === NEW_SHOT ? onAddShot() : onCommit({ ...control, shot }))}
           />
           <GunKnobs gun={control} onCommit={(gun) => onCommit({ ...control, ...gun })} />
           <Knob
@@ -271,7 +290,8 @@ interface GunNumbers {
   ammunition?: number;
 }
 
-const USUAL_THROWING = { shotSpeed: 9, range: 6, cooldown: 0.45 };
+/** Stands for a kind that is still to be made; no id of a kind is like it. */
+const NEW_SHOT = '+';
 /** A blow of the reach of an arm, held out for a moment. */
 const USUAL_BLOW = { range: 0.8, blow: 0.15 };
 
@@ -279,10 +299,12 @@ const USUAL_BLOW = { range: 0.8, blow: 0.15 };
 function ThrowingKnobs({
   throws,
   shots,
+  onAddShot,
   onCommit,
 }: {
   throws: Throwing | undefined;
   shots: readonly { id: string; name: string }[];
+  onAddShot: () => void;
   onCommit: (throws: Throwing | undefined) => void;
 }) {
   const aim = typeof throws?.aim === 'number' ? 'angle' : (throws?.aim ?? 'facing');
@@ -294,8 +316,12 @@ function ThrowingKnobs({
         options={[
           { value: '', label: 'throws nothing' },
           ...shots.map(({ id, name }) => ({ value: id, label: `throws ${name}` })),
+          { value: NEW_SHOT, label: 'throws a new shot' },
         ]}
-        onCommit={(shot) => onCommit(shot === '' ? undefined : { ...(throws ?? USUAL_THROWING), shot })}
+        onCommit={(shot) => {
+          if (shot === NEW_SHOT) onAddShot();
+          else onCommit(shot === '' ? undefined : { ...(throws ?? USUAL_THROWING), shot });
+        }}
       />
       {throws && (
         <>

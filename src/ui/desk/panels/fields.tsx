@@ -11,7 +11,8 @@ export function Row({ label, hint, children }: { label: string; hint?: string; c
       style={{
         display: 'grid',
         gridTemplateColumns: '128px minmax(0, 1fr)',
-        alignItems: 'center',
+        // By the first line, however tall what stands at the right is.
+        alignItems: 'first baseline',
         gap: 8,
         marginTop: 5,
       }}

@@ -247,7 +247,7 @@ export class Gunner {
       const thenX = nowX + velocityX[piece] * ticks;
       const thenY = nowY + velocityY[piece] * ticks;
       const heading = this.gun.aimsAtPoint ? 0 : this.headingFor(thenX, thenY, this.halfOf[piece]);
-      if (!this.gun.aimsAtPoint && (heading === 0 || !mayStep(graph, own, heading))) continue;
+      if (!this.gun.aimsAtPoint && (heading === 0 || !this.mayFire(graph, own, heading))) continue;
       if (!isLineClear(grid, own.x, own.y, frame.x[piece], frame.y[piece])) continue;
       const aside = this.error;
       best = this.gun.aimsAtPoint
@@ -256,6 +256,12 @@ export class Gunner {
       bestDistance = far;
     }
     return best;
+  }
+
+  /** Whether it can fire that way from where it is: facing so already with a key for it, or by a step that way. */
+  private mayFire(graph: MoveGraph, own: Readonly<PlayerBody>, heading: number): boolean {
+    const faces = this.gun.hasOwnKey && own.facingX === INPUT_COLUMNS[heading];
+    return faces || mayStep(graph, own, heading);
   }
 
   /** The direction along which a shot passes within the body of a target; 0 for none. */

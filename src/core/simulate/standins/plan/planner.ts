@@ -175,7 +175,7 @@ export class Planner {
         drowns +
         this.sweep(move, cell, to, from, ticks) +
         this.runAfter(at, to, from, ticks) -
-        (this.parent[at] < 0 && to === this.task.keep ? KEEPING_SECONDS : 0);
+        (this.parent[at] < 0 && to === this.task.keep && to !== cell ? KEEPING_SECONDS : 0);
       const share = goesOver ? this.task.over.get(move) : undefined;
       if (share === undefined || !this.task.isEnd) this.reach(to, from + ticks, price, at, move);
       else this.arrive(to, from + ticks * share, price - (ticks / this.ticksPerSecond) * (1 - share), at, move);
