@@ -74,7 +74,7 @@ function drawRim(
   context.restore();
   const [middleX, middleY] = [(x0 + x1) / 2, (y0 + y1) / 2];
   const half = measureLabel(context, rim.label) / 2;
-  labels.draw(rim.label, middleX - (rim.dy === 0 ? 0 : half) + rim.dx * 10, middleY - rim.dy * 12, palette.clay);
+  labels.draw(rim.label, middleX - (rim.dy === 0 ? 0 : half) + rim.dx * 10, middleY + rim.dy * 14, palette.clay);
 }
 
 function drawMarks(

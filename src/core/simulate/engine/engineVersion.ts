@@ -18,6 +18,7 @@
  * 7: what lasts only for a time ends a tick later for pieces that something happens to while they go their own course: it was
  *    counted down twice in that tick. A random phase of what has a lead is drawn once.
  *    Stand-ins who walk about on what carries them reckon with being carried, and keep to their plan there; nobody jumps
- *    where walking does, or on the spot to wait; who has a key for it fires the way that it faces without a step. Other runs from inputs are as before.
+ *    where walking does, or on the spot to wait; who has a key for it fires the way that it faces without a step; when the rim
+ *    of a view will be where is reckoned with. Other runs from inputs are as before.
  */
 export const ENGINE_VERSION = 7;

@@ -1,3 +1,4 @@
+import { progressAt } from '../../compile/scrollProgram';
 import type { ArenaGrid } from '../../arena/grid';
 import type { LevelProgram } from '../../compile/levelProgram';
 import type { RandomStream } from '../../foundation/random';
@@ -15,7 +16,7 @@ import type { LevelKnowledge } from './levelKnowledge';
 import type { MindPicture } from './mindPicture';
 import { followWay } from './plan/followWay';
 import { SlideGuess } from './plan/slideGuess';
-import { Planner, type Leg } from './plan/planner';
+import { Planner, type RimForecast, type Leg } from './plan/planner';
 import { drawPerson } from './onePerson';
 import { SHOWN, type ScreenFrame } from './screen';
 import type { OwnState, StandIn } from './standIn';
@@ -247,6 +248,7 @@ export class Person implements StandIn {
         narrow: this.ways ? undefined : this.knowledge.narrow(this.graph),
         walksOnCarriers:
           rides && this.walks ? { offX: this.carriers.offMiddleX, offY: this.carriers.offMiddleY } : undefined,
+        rim: this.rimFrom(own),
         keep: this.hand.next(this.legs),
         pressTicks: this.pressTicks,
       },
@@ -318,6 +320,18 @@ export class Person implements StandIn {
     return (
       last !== undefined && ways[last.cell] > 0 && !this.over.has(last.move) && last.ends - tick < this.thoughtTicks
     );
+  }
+
+  /** How far along each rest of the graph lies; worked out once for each graph. */
+  private alongOf: { graph: MoveGraph; along: Float64Array } | undefined;
+
+  private rimFrom({ rim }: OwnState): RimForecast | undefined {
+    const { scroll } = this.program;
+    if (!scroll || scroll.step === 0) return undefined;
+    const { graph } = this;
+    if (this.alongOf?.graph !== graph)
+      this.alongOf = { graph, along: graph.restX.map((x, cell) => progressAt(scroll, x, graph.restY[cell])) };
+    return { along: this.alongOf.along, now: rim, step: scroll.step };
   }
 
   /** Whether it goes about freely, not from cell to cell. */

@@ -16,9 +16,6 @@ const STAYS_SECONDS = 1;
 const CLOSED_SECONDS = 20;
 /** How far beyond touching it closes a way, cells. */
 const CLOSED_CELLS = 0.15;
-/** So long before the rim of the view comes, and so far before it, ground is given up. */
-const RIM_SECONDS = 1;
-const RIM_CELLS = 0.5;
 /** What was found in the way is avoided for so long, by so long a detour, s, and so far round it, cells. */
 const SHUT_FOR_SECONDS = 15;
 const SHUT_DETOUR_SECONDS = 8;
@@ -115,11 +112,10 @@ export class FoundShut {
     };
     const { scroll } = this.program;
     if (scroll) {
-      // Where the view will have moved on in a moment, nobody goes.
-      const until = rim + scroll.step * RIM_SECONDS * ticksPerSecond + RIM_CELLS;
+      // Where the view has moved on, nobody goes; when it will have moved on elsewhere, a plan reckons with.
       for (let row = 0; row < grid.height; row++)
         for (let column = 0; column < grid.width; column++)
-          if (progressAt(scroll, column + 0.5, row + 0.5) < until) add(column, row, CLOSED_SECONDS);
+          if (progressAt(scroll, column + 0.5, row + 0.5) < rim) add(column, row, CLOSED_SECONDS);
     }
     const own = kinds[player.kindIndex].hit;
     const { frame, feared } = belief;

@@ -106,6 +106,7 @@ describe('a plan', () => {
     narrow: undefined,
     keep: -1,
     walksOnCarriers: undefined,
+    rim: undefined,
     pressTicks: graph.waitTicks,
   };
 

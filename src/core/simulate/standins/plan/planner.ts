@@ -13,6 +13,13 @@ export interface Leg {
   ends: number;
 }
 
+/** What is known of the rim of a view: how far along each rest lies, and where the rim is and how fast. */
+export interface RimForecast {
+  along: Float64Array;
+  now: number;
+  step: number;
+}
+
 /** What the search is about. */
 export interface Task {
   graph: MoveGraph;
@@ -35,6 +42,8 @@ export interface Task {
    * which keeps to the cells.
    */
   walksOnCarriers: { offX: number; offY: number } | undefined;
+  /** Where the rim of a view that moves on lies now and how far it goes in a tick, cells along. */
+  rim: RimForecast | undefined;
   /** One key is pressed anew no sooner than this, ticks. */
   pressTicks: number;
 }
@@ -43,8 +52,10 @@ export interface Task {
 const MOST_LOOKED_AT = 800;
 const KEPT = 16384;
 const TABLE = 32768;
-/** What it is worth, in seconds of detour, not to be where nothing bears. */
+/** What it is worth, in seconds of detour, not to be where nothing bears, or behind the rim of the view. */
 const DROWNING_SECONDS = 40;
+/** So near to the rim nobody means to be, cells. */
+const RIM_CELLS = 0.1;
 /** Waiting is a little dearer than going, so that nobody waits for ever. */
 const WAITING = 1.03;
 /** Without anything that is wanted, going is dearer than staying. */
@@ -153,7 +164,7 @@ export class Planner {
           : cell;
       const price = this.stay(cell, from, graph.waitTicks) + (narrow ? narrow[cell] * seconds : 0);
       const drowns = hasWater ? this.drowning(next, from + graph.waitTicks) : 0;
-      const hunted = this.runAfter(at, next, from, graph.waitTicks);
+      const hunted = this.runAfter(at, next, from, graph.waitTicks) + this.overtaken(next, from + graph.waitTicks);
       // Where one is to stay, time costs nothing.
       const waiting = this.task.ways?.[cell] === 0 ? 0 : seconds * WAITING * own;
       this.reach(next, from + graph.waitTicks, cost + waiting + price + drowns + hunted, at, -1);
@@ -174,7 +185,8 @@ export class Planner {
         extra +
         drowns +
         this.sweep(move, cell, to, from, ticks) +
-        this.runAfter(at, to, from, ticks) -
+        this.runAfter(at, to, from, ticks) +
+        this.overtaken(to, from + ticks) -
         (this.parent[at] < 0 && to === this.task.keep && to !== cell ? KEEPING_SECONDS : 0);
       const share = goesOver ? this.task.over.get(move) : undefined;
       if (share === undefined || !this.task.isEnd) this.reach(to, from + ticks, price, at, move);
@@ -233,6 +245,13 @@ export class Planner {
       this.nextOffY = offY - rows;
     }
     return to;
+  }
+
+  /** What it is worth not to be behind the rim of the view at a time. */
+  private overtaken(cell: number, ticks: number): number {
+    const { rim } = this.task;
+    if (!rim) return 0;
+    return rim.along[cell] < rim.now + rim.step * ticks + RIM_CELLS ? DROWNING_SECONDS : 0;
   }
 
   private drowning(cell: number, ticks: number): number {
