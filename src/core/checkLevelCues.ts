@@ -9,7 +9,7 @@ export function checkLevelCues(game: GameDocument, level: Level): CueVerdict | u
   if (!level.cues || level.cues.every((line) => line.trim() === '')) return undefined;
   const known = {
     kinds: game.cast.map(({ id }) => id),
-    tags: [...new Set([...resolvedCast(game).values()].flatMap((kind) => kind.tags))],
+    tags: [...new Set([...resolvedCast(game).values()].flatMap((kind) => kind.names))],
     marks: [...level.marks.map(({ id }) => id), ...EDGE_NAMES],
     grounds: game.terrain.map(({ id }) => id),
   };

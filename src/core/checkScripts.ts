@@ -4,7 +4,7 @@ import { checkScript, TARGETS, type CheckedScript } from './language/check/check
 
 /** Every script of a game, checked. One that takes over another is checked after it. Documents are not changed in place. */
 export function checkScripts(game: GameDocument): Map<string, CheckedScript> {
-  const tags = [...resolvedCast(game).values()].flatMap((kind) => kind.tags);
+  const tags = [...resolvedCast(game).values()].flatMap((kind) => kind.names);
   const targets = [...new Set([...TARGETS, ...tags])];
   const texts = game.scripts.map((script) => script.lines.join('\n'));
   const sentInto = game.levels.flatMap((level) =>

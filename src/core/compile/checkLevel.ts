@@ -29,7 +29,7 @@ export function checkLevelGeometry(
     return kind ? [{ piece, kind, path: [...path, 'pieces', index] }] : [];
   });
   const differs = game.terrain.some(({ lets, bars }) => lets || bars);
-  const gridFor = (kind: Kind) => (differs ? buildGrid(game, level, kind.tags) : grid);
+  const gridFor = (kind: Kind) => (differs ? buildGrid(game, level, kind.names) : grid);
   const faults = placed.flatMap(({ piece, kind, path: place }) => [
     ...checkPiece(piece, kind, gridFor(kind), place),
     ...checkFooting(game, piece, kind, placed, grid, ground, place),

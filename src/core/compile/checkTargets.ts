@@ -15,7 +15,7 @@ export function checkTargets(
   scripts: ReadonlyMap<string, ScriptVerdict>,
 ): Diagnostic[] {
   const kinds = kindIds.map((id) => kindOf(game, id)!);
-  const tags = new Set(['player', ...kinds.flatMap((kind) => kind.tags)]);
+  const tags = new Set(['player', ...kinds.flatMap((kind) => kind.names)]);
   const used = [...new Set(kinds.flatMap((kind) => kind.behavior ?? []))].flatMap((id) => {
     const behavior = scripts.get(id)?.behavior;
     return behavior ? [{ id, behavior }] : [];

@@ -351,7 +351,7 @@ class CueFolder {
   }
 
   private kindsWith(tag: NameAt): number[] {
-    return this.kindIds.flatMap((id, index) => (kindOf(this.game, id)?.tags.includes(tag.id) ? [index] : []));
+    return this.kindIds.flatMap((id, index) => (kindOf(this.game, id)?.names.includes(tag.id) ? [index] : []));
   }
 
   private kindIndex(kind: NameAt): number {

@@ -94,13 +94,13 @@ class LevelCompiler {
 
   compile(): CompiledLevel {
     const { game, level } = this;
-    const playerTags = level.pieces.map((piece) => kindOf(game, piece.kind)).find((kind) => kind?.control)?.tags ?? [];
+    const playerTags = level.pieces.map((piece) => kindOf(game, piece.kind)).find((kind) => kind?.control)?.names ?? [];
     const grid = buildGrid(game, level, playerTags);
     const ground = buildGround(
       game,
       level,
       playerTags,
-      this.kindIds.map((id) => kindOf(game, id)?.tags ?? []),
+      this.kindIds.map((id) => kindOf(game, id)?.names ?? []),
     );
     // Whether rules win is not known while their text has faults.
     const isUnread = this.cues !== undefined && this.cues.checked === undefined;
@@ -186,7 +186,7 @@ class LevelCompiler {
     return {
       id: kind.id,
       name: kind.name,
-      tags: kind.tags,
+      tags: kind.names,
       stand: outlineOf(standShapeOf(kind)),
       hit: hitShapeFor(kind.blocks && !kind.hit ? outsideOf(standShapeOf(kind)) : hitShapeOf(kind)),
       isThreat: !kind.control && endsRun(this.level, kind),

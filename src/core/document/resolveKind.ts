@@ -4,6 +4,8 @@ import type { GameDocument, KindEntry, Level } from './gameDocument';
 /** A kind with everything filled in that it takes from the kinds it varies. */
 export interface Kind extends KindEntry {
   tags: string[];
+  /** All by which rules, behaviors and ground can mean it: its tags, its id, and the ids of the kinds that it varies. */
+  names: string[];
   radius: number;
   tint: string;
 }
@@ -79,7 +81,9 @@ function resolveEntry(cast: Cast, entry: KindEntry): Kind {
   >;
   if (Object.keys(knobs).length > 0) merged.knobs = knobs;
   else delete merged.knobs;
-  return { ...merged, tags: merged.tags ?? [], radius: merged.radius ?? 0.4, tint: merged.tint ?? '#8a3324' };
+  const tags = merged.tags ?? [];
+  const names = [...new Set([...tags, ...line.map(({ id }) => id)])];
+  return { ...merged, tags, names, radius: merged.radius ?? 0.4, tint: merged.tint ?? '#8a3324' };
 }
 
 export function standShapeOf(kind: Kind): OutlineShape {
@@ -95,8 +99,8 @@ export function standReachOf(kind: Kind): Reach {
   return reachOf(standShapeOf(kind));
 }
 
-/** Whether the touch of a kind ends a run in a level, by the tag that its rules name. */
-export function endsRun(level: Level, kind: Pick<Kind, 'tags'>): boolean {
+/** Whether the touch of a kind ends a run in a level, by the tag or the kind that its rules name. */
+export function endsRun(level: Level, kind: Pick<Kind, 'names'>): boolean {
   const { loseWhenTouching } = level.rules;
-  return loseWhenTouching !== undefined && kind.tags.includes(loseWhenTouching);
+  return loseWhenTouching !== undefined && kind.names.includes(loseWhenTouching);
 }

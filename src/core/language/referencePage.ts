@@ -182,7 +182,7 @@ function describeAll(role: VocabularyEntry['role']): string {
 function describeEntry(entry: VocabularyEntry): string {
   const title = `### \`${entry.words.join(' ')}${entry.takesTarget ? ' TARGET' : ''}\``;
   const target = entry.takesTarget
-    ? ['- `TARGET`: whom; `player`, or a tag of the cast: then the nearest piece with that tag']
+    ? ['- `TARGET`: whom; `player`, or a tag or a kind of the cast: then the nearest piece of those']
     : [];
   const clauses = [...target, ...entry.parameters.flatMap(describeParameter)];
   return (

@@ -143,7 +143,9 @@ export function CuesView({ onClose }: { onClose: () => void }) {
               : shown
                 ? isBroken
                   ? 'of the last version without errors'
-                  : `${shown.seeds} runs of ${shown.seconds} s without a player${isBusy ? ', refining…' : ''}`
+                  : shown.cues.length === 0
+                    ? ''
+                    : `${shown.seeds} runs of ${shown.seconds} s without a player${isBusy ? ', refining…' : ''}`
                 : obstacle
                   ? 'cannot be run yet'
                   : 'working out…'}
@@ -165,7 +167,13 @@ export function CuesView({ onClose }: { onClose: () => void }) {
         <div style={{ flex: 1, overflow: 'auto', minHeight: 0, display: 'flex', flexDirection: 'column' }}>
           {!hasCues && <NoCues onAdd={add} />}
           {hasCues && obstacle && <Obstacle {...obstacle} isOld={shown !== undefined} />}
-          {shown && (
+          {shown?.cues.length === 0 && (
+            <p className="quiet" style={{ margin: 14 }}>
+              Nothing comes in: there are rules here and no cue. Add a spawner or waves to see over time what they let
+              in.
+            </p>
+          )}
+          {shown && shown.cues.length > 0 && (
             <>
               {shown.cues.map((cue) => (
                 <CueLane

@@ -180,7 +180,7 @@ function scriptSource(session: DeskSession, scriptId: string): TextSource {
 /** Names of the game that a script can use. */
 function namesOf(session: DeskSession): GameNames {
   const { game } = session.state;
-  const tags = [...resolvedCast(game).values()].flatMap((kind) => kind.tags);
+  const tags = [...resolvedCast(game).values()].flatMap((kind) => kind.names);
   return {
     targets: [...new Set(['player', ...tags])],
     grounds: game.terrain.map(({ id }) => id),

@@ -276,7 +276,7 @@ function AreaOptions() {
 }
 
 const MARK_FORMS: { form: MarkForm; label: string; help: string }[] = [
-  { form: 'point', label: 'Point', help: 'Click' },
+  { form: 'point', label: 'Point', help: 'Click; a stroke makes an area' },
   { form: 'line', label: 'Line', help: 'Drag from end to end' },
   { form: 'area', label: 'Area', help: 'Drag from corner to corner' },
 ];

@@ -196,7 +196,9 @@ export class ArenaGestures {
     if (drag?.type === 'mark') {
       this.view.store.setState({ lasso: undefined });
       const place = this.view.cellsAt(input.x, input.y);
-      this.actions.addMark(snap({ x: drag.x0, y: drag.y0 }, input.alt), snap(place, input.alt));
+      const to = snap(place, input.alt);
+      // A hand that only trembles makes no stroke.
+      this.actions.addMark(this.hasMoved ? snap({ x: drag.x0, y: drag.y0 }, input.alt) : to, to);
       return;
     }
     if (this.hasMoved || drag?.type === 'paint') {

@@ -210,10 +210,15 @@ export class DeskActions {
     this.session.change('Fill an area', (draft) => commands.fillArea(draft, this.levelId, area, brush));
   }
 
-  /** Adds a mark of the chosen form between two places; a click makes a point, or an area of one cell. */
+  /**
+   * Adds a mark of the chosen form between two places; a click makes a point, or an area of one cell. Where points are chosen, a
+   * stroke makes an area, or a line where it stays on one.
+   */
   addMark(from: Point, to: Point): void {
-    const { markForm } = this.session.state;
     const isClick = from.x === to.x && from.y === to.y;
+    const isStraight = from.x === to.x || from.y === to.y;
+    const chosen = this.session.state.markForm;
+    const markForm = chosen !== 'point' || isClick ? chosen : isStraight ? 'line' : 'area';
     const [left, top] = [Math.min(from.x, to.x), Math.min(from.y, to.y)];
     const [width, height] = [Math.max(from.x, to.x) - left || 1, Math.max(from.y, to.y) - top || 1];
     const place =

@@ -49,6 +49,8 @@ function faultsOfKind({ game, level }: Subject, kind: Kind, kinds: readonly Kind
   const index = game.cast.findIndex((entry) => entry.id === kind.id);
   const faults: Diagnostic[] = [];
   const meetsAnybody =
+    // What blocks is met by everybody as ground is.
+    kind.blocks === true ||
     endsRun(level, kind) ||
     kinds.some((other) => findContact(game, kind.id, other.id) >= 0 || findContact(game, other.id, kind.id) >= 0);
   const tag = level.rules.loseWhenTouching;

@@ -1,3 +1,4 @@
+import type { FaultCode } from '../../foundation/faultCodes';
 import { proposeWord } from '../../foundation/nearestWord';
 import type { ExpressionScope } from '../check/expressions';
 import { readConditionAt } from '../conditions/readCondition';
@@ -76,12 +77,12 @@ export function readCountedEvent(cursor: TokenCursor, scope: CueScope): CountedE
 export const EVENT_FORMS = RULE_EVENTS.map(({ form }) => form);
 
 const WHAT_NAMES_ARE = {
-  kinds: { one: 'kind', many: 'kinds' },
-  tags: { one: 'tag', many: 'tags' },
-  marks: { one: 'mark', many: 'marks' },
-  grounds: { one: 'ground', many: 'grounds' },
-  cues: { one: 'cue', many: 'cues' },
-} as const satisfies Record<keyof CueNames, { one: string; many: string }>;
+  kinds: { code: 'unknown-kind', one: 'kind', many: 'kinds' },
+  tags: { code: 'unknown-tag', one: 'tag or kind', many: 'tags and kinds' },
+  marks: { code: 'unknown-mark', one: 'mark', many: 'marks' },
+  grounds: { code: 'unknown-ground', one: 'ground', many: 'grounds' },
+  cues: { code: 'unknown-cue', one: 'cue', many: 'cues' },
+} as const satisfies Record<keyof CueNames, { code: FaultCode; one: string; many: string }>;
 
 /** Reads a name of something in the game; names may hold dashes, which the language reads as several tokens. */
 export function readName(cursor: TokenCursor, scope: CueScope, what: keyof CueNames): NameAt | undefined {
@@ -100,7 +101,7 @@ export function readName(cursor: TokenCursor, scope: CueScope, what: keyof CueNa
     if (known.includes(id)) return { id, span };
     scope.faults.error(
       span,
-      `unknown-${WHAT_NAMES_ARE[what].one}`,
+      WHAT_NAMES_ARE[what].code,
       `There is no ${WHAT_NAMES_ARE[what].one} \`${id}\`.`,
       proposeWord(id, known, WHAT_NAMES_ARE[what].many),
     );

@@ -265,9 +265,17 @@ export const RULE_TESTS: readonly { form: string; meaning: string; example: stri
 
 /** Events that score: each one counts once. */
 export const RULE_EVENTS: readonly { form: string; meaning: string; example: string }[] = [
-  { form: 'TAG defeated', meaning: 'A piece with this tag was defeated.', example: 'score 10 when moth defeated' },
+  {
+    form: 'TAG defeated',
+    meaning: 'A piece with this tag, or of this kind, was defeated.',
+    example: 'score 10 when moth defeated',
+  },
   { form: 'TAG collected', meaning: 'The player collected one.', example: 'score 5 when pot collected' },
-  { form: 'TAG filled', meaning: 'A goal with this tag was filled.', example: 'score 50 when nests filled' },
+  {
+    form: 'TAG filled',
+    meaning: 'A goal with this tag, or of this kind, was filled.',
+    example: 'score 50 when nests filled',
+  },
   {
     form: 'delivery',
     meaning: 'Something carried was delivered, counted for each.',

@@ -91,22 +91,26 @@ function Part(props: PartProps) {
 function PartTools(props: PartProps) {
   const { part, path, onChange, options } = props;
   const name = nameOf(props);
-  const add = (joiner: 'and' | 'or') => (
+  /** A list of all tests; the one that is chosen is put beside the part, or in its place. */
+  const list = (label: string, says: string, put: (part: ConditionText, text: string) => ConditionText) => (
     <SelectField
-      label={`${joiner} beside ${name}`}
+      label={label}
       value=""
-      width={86}
-      options={[{ value: '', label: `${joiner}…` }, ...options]}
+      width={says.length > 4 ? 100 : 86}
+      options={[{ value: '', label: says }, ...options]}
       onCommit={(value) => {
         const chosen = options.find((option) => option.value === value);
-        if (chosen) onChange(path, (own) => joinTo(own, joiner, chosen.text));
+        if (chosen) onChange(path, (own) => put(own, chosen.text));
       }}
     />
   );
+  const add = (joiner: 'and' | 'or') =>
+    list(`${joiner} beside ${name}`, `${joiner}…`, (own, text) => joinTo(own, joiner, text));
   return (
-    <div style={{ display: 'flex', gap: 6, alignItems: 'center', marginTop: 4 }}>
+    <div style={{ display: 'flex', flexWrap: 'wrap', gap: 6, alignItems: 'center', marginTop: 4 }}>
       {add('and')}
       {add('or')}
+      {part.type === 'test' && list(`Instead of ${name}`, 'instead…', (_, text) => ({ ...part, text }))}
       <button type="button" className="act" aria-label={`Make ${name} a not`} onClick={() => onChange(path, negate)}>
         not
       </button>

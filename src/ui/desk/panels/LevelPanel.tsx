@@ -25,7 +25,7 @@ export function LevelPanel({ onClose }: { onClose: () => void }) {
   const { level } = session;
   return (
     <SidePanel title="Level" note={level.name} onClose={onClose}>
-      <Whole level={level} tags={[...new Set([...resolvedCast(game).values()].flatMap((kind) => kind.tags))]} />
+      <Whole level={level} tags={[...new Set([...resolvedCast(game).values()].flatMap((kind) => kind.names))]} />
       <h3 className="heading" style={{ margin: '14px 0 2px' }}>
         Marks
       </h3>
