@@ -1,6 +1,8 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { kilnYard } from '../../../tests/support/kilnYard';
-import { addGround, addKind } from './castCommands';
+import { addGround, addKind, addShot, setContact, setKindField, varyKind } from './castCommands';
+import { gunOf } from './controlShape';
+import { readGameValue } from './readGame';
 import { levelIn } from './commands';
 import type { GameDocument } from './gameDocument';
 import { addMark } from './placeCommands';
@@ -27,7 +29,26 @@ describe('a new name', () => {
     expect(levelIn(game, 'ember-night').marks.at(-1)).toMatchObject({ id: 'gate', name: 'Gate' });
   });
 
-  test('leaves an id alone that pieces, contacts, other kinds or a script mention', () => {
+  test('of a kind is followed by its pieces, contacts, parts, shots and variants', () => {
+    const shot = addShot(game, 'apprentice', 'foe');
+    const base = addKind(game, 'New kind', '#123456');
+    const other = varyKind(game, base, 'Other');
+    setContact(game, base, 'apprentice', [{ effect: 'stun', seconds: 1 }]);
+    setKindField(game, addKind(game, 'Barge', '#123456'), 'parts', [{ kind: base, at: [1, 0] }]);
+    const level = game.levels[0];
+    level.pieces.push({ id: 'late-1', name: 'Late', kind: base, at: [2.5, 2.5], facing: 0 });
+    expect(renameKind(game, base, 'Late ember')).toBe('late-ember');
+    expect(renameKind(game, shot, 'Clay pellet')).toBe('clay-pellet');
+    expect(level.pieces.at(-1)!.kind).toBe('late-ember');
+    expect(game.cast.find(({ id }) => id === other)!.varies).toBe('late-ember');
+    expect(game.cast.find(({ id }) => id === 'barge')!.parts).toEqual([{ kind: 'late-ember', at: [1, 0] }]);
+    expect(game.contacts!.filter(({ by }) => by === 'late-ember' || by === 'clay-pellet')).toHaveLength(2);
+    expect(gunOf(game.cast.find(({ id }) => id === 'apprentice')!.control)!.shot).toBe('clay-pellet');
+    expect(JSON.stringify(game)).not.toMatch(/"(new-kind|shot)":? ?"?(new-kind|shot)"/);
+    expect(readGameValue(JSON.parse(JSON.stringify(game))).ok).toBe(true);
+  });
+
+  test('leaves an id alone that a text, a tag or a rule mentions', () => {
     const id = addKind(game, 'New kind', '#123456');
     levelIn(game, 'ember-night').cues!.push(`spawner late { at jetty; every 9 s; pick ${id} }`);
     expect(renameKind(game, id, 'Late ember')).toBe('new-kind');

@@ -11,9 +11,38 @@ interface Named {
   name: string;
 }
 
-/** Renames a kind; gives its id, which follows the name as long as nothing else mentions it. */
+/**
+ * Renames a kind; gives its id, which follows the name as long as no text, tag or rule mentions it. Its pieces, contacts, parts
+ * and variants follow it.
+ */
 export function renameKind(game: GameDocument, kindId: string, name: string): string {
-  return renameIn(game, game.cast, kindId, name);
+  const references = referencesTo(game, kindId);
+  // What can follow does not hold the id.
+  for (const set of references) set('');
+  const id = renameIn(game, game.cast, kindId, name);
+  for (const set of references) set(id);
+  return id;
+}
+
+/** Everything in a game that names a kind and nothing but a kind, each as what writes another id there. */
+function referencesTo(game: GameDocument, kindId: string): ((id: string) => void)[] {
+  const references: ((id: string) => void)[] = [];
+  const note = <Field extends string>(holder: { [Key in Field]?: string } | undefined, field: Field) => {
+    if (holder?.[field] === kindId) references.push((id) => Object.assign(holder, { [field]: id }));
+  };
+  for (const level of game.levels) for (const piece of level.pieces) note(piece, 'kind');
+  for (const contact of game.contacts ?? []) {
+    note(contact, 'by');
+    note(contact, 'on');
+    for (const effect of contact.does) if (effect.effect === 'open') note(effect, 'needs');
+  }
+  for (const kind of game.cast) {
+    note(kind, 'varies');
+    for (const part of kind.parts ?? []) note(part, 'kind');
+    if (kind.control?.scheme === 'rail and fire') note(kind.control, 'shot');
+    else note(kind.control?.throws, 'shot');
+  }
+  return references;
 }
 
 /** Renames a ground; its id as with {@link renameKind}. */
@@ -43,7 +72,15 @@ function renameIn(game: GameDocument, all: readonly Named[], id: string, name: s
   return entry.id;
 }
 
-/** How often a whole word stands anywhere in a game: as an id, as a reference or in a script. */
+/** How often a whole word stands anywhere in a game but in names for people: as an id, as a reference or in a script. */
 function countMentions(game: GameDocument, word: string): number {
-  return JSON.stringify(game).match(new RegExp(`(?<![\\w-])${word}(?![\\w-])`, 'g'))?.length ?? 0;
+  const whole = new RegExp(`(?<![\\w-])${word}(?![\\w-])`, 'g');
+  return textsOf(game).reduce((sum, text) => sum + (text.match(whole)?.length ?? 0), 0);
+}
+
+/** All texts that a value holds, names for people left out. */
+function textsOf(value: unknown): string[] {
+  if (typeof value === 'string') return [value];
+  if (typeof value !== 'object' || value === null) return [];
+  return Object.entries(value).flatMap(([field, own]) => (field === 'name' ? [] : textsOf(own)));
 }

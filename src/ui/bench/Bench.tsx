@@ -89,7 +89,7 @@ export function Bench({
     player?.control && 'speed' in player.control ? player.control.speed : 3,
   );
   const targets = useMemo(
-    () => [...new Set(['player', ...[...resolvedCast(game).values()].flatMap((kind) => kind.tags)])],
+    () => [...new Set(['player', ...[...resolvedCast(game).values()].flatMap((kind) => kind.names)])],
     [game],
   );
 

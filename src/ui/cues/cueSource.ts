@@ -38,7 +38,7 @@ export function cueNames(game: GameDocument, level: Level): CueNames {
   const cues = [...cueTextOf(level).matchAll(/^\s*(?:spawner|waves)\s+([a-zA-Z_]\w*)/gm)].map(([, name]) => name);
   return {
     kinds: kinds.map(({ id }) => id),
-    tags: [...new Set(kinds.flatMap((kind) => kind.tags))],
+    tags: [...new Set(kinds.flatMap((kind) => kind.names))],
     marks: [...level.marks.map(({ id }) => id), ...EDGE_NAMES],
     grounds: game.terrain.map(({ id }) => id),
     cues,
