@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { READING_HELD, SERVER } from './tests/end-to-end/support/held';
 import { CHROMIUM } from './tests/end-to-end/support/chromium';
 
 /** The interface in Debian's Chromium, against a server with a data folder of its own. */
@@ -7,12 +8,14 @@ export default defineConfig({
   outputDir: '.data/playwright',
   timeout: 90_000,
   expect: { timeout: 20_000 },
-  workers: 1,
+  workers: 2,
   reporter: [['list'], ['json', { outputFile: '.data/playwright.json' }]],
   globalSetup: './tests/end-to-end/support/globalSetup.ts',
   globalTeardown: './tests/end-to-end/support/globalTeardown.ts',
   use: {
-    baseURL: 'http://127.0.0.1:4410',
+    baseURL: SERVER,
+    // Most tests need no more than the first runs; those that read numbers let the Reading go on.
+    storageState: READING_HELD,
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
     trace: 'off',

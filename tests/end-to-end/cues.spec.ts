@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { openDesk } from './support/desk';
+import { letReadingGoOn, openDesk } from './support/desk';
 
 async function openCues(page: Page) {
   await page.getByRole('button', { name: 'Cues', exact: true }).click();
@@ -184,6 +184,7 @@ test('where a cue lets in is drawn, and what comes in on the player is told unti
     level.marks.push({ id: 'yard', name: 'Yard', area: [14, 15, 3, 2] });
     level.cues = ['spawner rain {', '  at yard', '  every 1 s ± 0.3 s', '  pick warden', '  limit 20 in all', '}'];
   });
+  await letReadingGoOn(page);
   await expect(page.getByRole('region', { name: 'Findings' })).toContainText(
     'What rain lets in comes in on the player',
     {

@@ -2,6 +2,9 @@ import { expect, test } from '@playwright/test';
 import { runChunk, STAND_INS, summarise } from '../../src/core/index';
 import { dryingHall } from '../support/kilnYard';
 import { clickCell, dragCells, finishedReading, openDesk, savedLevel, saveSign } from './support/desk';
+import { READING_RUNS } from './support/held';
+
+test.use({ storageState: READING_RUNS });
 
 test('from the shelf to the desk, where the reading comes by itself', async ({ page }) => {
   await page.goto('/');

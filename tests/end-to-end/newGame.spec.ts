@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { finishedReading, onScreen, saveSign } from './support/desk';
+import { finishedReading, letReadingGoOn, onScreen, saveSign } from './support/desk';
 
 test('a game is begun on the shelf; gaps are built in the form, seen on the desk and held against reach', async ({
   page,
@@ -68,6 +68,7 @@ test('what only runs show stands beside the arena, and leads to the run that sho
   const levels = game.levels.filter(({ id }) => id === 'ember-night').map((level) => ({ ...level, links: undefined }));
   expect((await page.request.post('/api/games', { data: { ...game, id: 'embers', levels } })).status()).toBe(200);
   await page.goto('/games/embers/levels/ember-night');
+  await letReadingGoOn(page);
   const findings = page.getByRole('region', { name: 'Findings' });
   await expect(findings).toContainText('The last of a wave of ember_tide holds up the next one', { timeout: 60_000 });
   // There may be several findings; each link does the same.

@@ -1,5 +1,8 @@
 import { expect, test } from '@playwright/test';
 import { finishedReading, openDesk, saveSign } from './support/desk';
+import { READING_RUNS } from './support/held';
+
+test.use({ storageState: READING_RUNS });
 
 test('a stand-in of one’s own stands on the ladder, follows its sliders, can be run, and goes with one step back', async ({
   page,

@@ -75,10 +75,12 @@ export class EntryWatch {
     this.lookAt[cue] = -1;
   }
 
+  /** What a cue has brought in, and what is fixed to that. */
   private piecesOf(cue: number): number[] {
     const { world } = this;
-    return world.level.program.pieces.flatMap((piece, index) =>
-      piece.isArrival && world.alive[index] === 1 && world.cueOfPiece[index] === cue ? [index] : [],
-    );
+    return world.level.program.pieces.flatMap(({ isArrival, partOf }, index) => {
+      const lead = partOf < 0 ? index : partOf;
+      return isArrival && world.alive[index] === 1 && world.cueOfPiece[lead] === cue ? [index] : [];
+    });
   }
 }

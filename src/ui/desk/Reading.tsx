@@ -32,7 +32,7 @@ export function Reading({
   onOpenLevel: () => void;
 }) {
   const { reading } = useDesk();
-  const { summary, ladder, standIn, isStale, isRefining, faults, difference, firstNumberMs } = useFollowed(
+  const { summary, ladder, standIn, isStale, isRefining, isHeld, faults, difference, firstNumberMs } = useFollowed(
     reading,
     (state) => state,
   );
@@ -50,14 +50,25 @@ export function Reading({
       }}
     >
       <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline', marginBottom: 12 }}>
-        <h2 className="heading">Reading</h2>
+        <h2 className="heading" style={{ flex: 1 }}>
+          Reading
+        </h2>
+        <button
+          type="button"
+          className="act"
+          style={{ marginRight: 8 }}
+          title={isHeld ? 'Run all that the numbers rest on' : 'Run no more than a first few after each edit'}
+          onClick={() => reading.hold(!isHeld, window.localStorage)}
+        >
+          {isHeld ? 'Go on' : 'Hold'}
+        </button>
         <span
           role="status"
           data-testid="reading-status"
           data-first-number-ms={firstNumberMs?.toFixed(0)}
           className={cannotRun ? 'bad' : isStale ? 'wary' : 'quiet'}
         >
-          {sayStatus(summary, isStale, isRefining, cannotRun)}
+          {sayStatus(summary, { isStale, isRefining, isHeld, cannotRun })}
         </span>
       </div>
       {ladder.length > 0 && <Ladder isStale={isStale || cannotRun} />}
@@ -77,10 +88,14 @@ export function Reading({
   );
 }
 
-function sayStatus(summary: Summary | undefined, isStale: boolean, isRefining: boolean, cannotRun: boolean): string {
+function sayStatus(
+  summary: Summary | undefined,
+  { isStale, isRefining, isHeld, cannotRun }: Record<'isStale' | 'isRefining' | 'isHeld' | 'cannotRun', boolean>,
+): string {
   if (cannotRun) return 'cannot be run';
   if (!summary) return 'starting';
   if (isStale) return 'stale, running anew';
+  if (isHeld && summary.runs < MOST_READING_RUNS) return `held at ${summary.runs} runs`;
   return isRefining ? `${summary.runs} of ${MOST_READING_RUNS} runs, refining` : `${summary.runs} runs`;
 }
 

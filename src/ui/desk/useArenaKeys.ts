@@ -18,7 +18,7 @@ export function isTyping(event: KeyboardEvent): boolean {
   return (
     element !== undefined &&
     element.closest(
-      'input:not([type=checkbox]), textarea, select, [contenteditable], [role=slider]:not([data-testid=scrub]), .cm-editor, [role=dialog]',
+      'input:not([type=checkbox], [type=radio]), textarea, select, [contenteditable], [role=slider]:not([data-testid=scrub]), .cm-editor, [role=dialog]',
     ) !== null
   );
 }

@@ -34,6 +34,7 @@ function buildDesk({ document, revision, savedAt }: GameReply, levelId: string):
 function runDesk({ session, saving, reading, playback, tries, keptTries }: Desk): () => void {
   saving.open();
   keptTries.load();
+  reading.load(window.localStorage);
   reading.show(session.state.game);
   const endFollowing = [
     session.store.subscribe((state, before) => {

@@ -1,9 +1,16 @@
-import { autocompletion, closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete';
-import { defaultKeymap, indentWithTab } from '@codemirror/commands';
+import {
+  autocompletion,
+  closeBrackets,
+  closeBracketsKeymap,
+  closeCompletion,
+  completionKeymap,
+  selectedCompletion,
+} from '@codemirror/autocomplete';
+import { defaultKeymap, indentWithTab, insertNewlineAndIndent } from '@codemirror/commands';
 import { bracketMatching, indentOnInput, type LanguageSupport } from '@codemirror/language';
 import { lintGutter, lintKeymap } from '@codemirror/lint';
 import { searchKeymap } from '@codemirror/search';
-import { EditorState } from '@codemirror/state';
+import { EditorState, Prec } from '@codemirror/state';
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view';
 import type { GameDocument } from '@/core/index';
 import type { DeskSession } from './deskSession';
@@ -21,6 +28,17 @@ export interface TextSource {
 
 /** Typing that rests for this long becomes one step back. */
 const TYPING_REST_MS = 700;
+
+/** Enter ends the line where the list would write what stands there already. */
+function endLine(view: EditorView): boolean {
+  const option = selectedCompletion(view.state);
+  if (!option) return false;
+  const written = typeof option.apply === 'string' ? option.apply : option.label;
+  const { head } = view.state.selection.main;
+  if (view.state.sliceDoc(Math.max(0, head - written.length), head) !== written) return false;
+  closeCompletion(view);
+  return insertNewlineAndIndent(view);
+}
 
 /** Ties an editor to a text in the session, both ways; gives the function that unties it. */
 export function openEditor(
@@ -48,6 +66,7 @@ export function openEditor(
         indentOnInput(),
         bracketMatching(),
         closeBrackets(),
+        Prec.highest(keymap.of([{ key: 'Enter', run: endLine }])),
         // A list that comes up is meant at once; it never comes up where Enter ends a line.
         autocompletion({ interactionDelay: 0 }),
         keymap.of([

@@ -51,6 +51,8 @@ export interface ReadingState {
   /** Whether the numbers belong to an earlier version of the level. */
   isStale: boolean;
   isRefining: boolean;
+  /** Whether it stops after its first runs, so that the machine is left to other work. */
+  isHeld: boolean;
   faults: Diagnostic[];
   /** All stand-ins that have runs, from the least to the most able; and what the level comes to with nobody playing. */
   ladder: readonly Rung[];
@@ -79,6 +81,7 @@ export interface ReadingState {
 }
 
 export const MOST_READING_RUNS = 400;
+const HELD_KEY = 'gorge.reading-held';
 const FIRST_CHUNK = 4;
 const NEXT_CHUNK = 10;
 /** Whose numbers are shown first. */
@@ -116,6 +119,7 @@ export class ReadingController {
   readonly store = createStore<ReadingState>(() => ({
     isStale: true,
     isRefining: true,
+    isHeld: false,
     faults: [],
     ladder: [],
     controls: [],
@@ -142,6 +146,27 @@ export class ReadingController {
   private baseline: readonly RunRecord[] = [];
 
   constructor(private readonly levelId: string) {}
+
+  /** Takes up whether the Reading was held when the desk was open last. */
+  load(storage: Storage): void {
+    this.store.setState({ isHeld: storage.getItem(HELD_KEY) !== null });
+  }
+
+  /** Holds the Reading after its first runs from now on, or lets it go on. */
+  hold(isHeld: boolean, storage: Storage): void {
+    if (isHeld) storage.setItem(HELD_KEY, 'held');
+    else storage.removeItem(HELD_KEY);
+    this.store.setState({ isHeld });
+    this.workUp();
+  }
+
+  /** Lets every worker that has nothing to do take up what is left. */
+  private workUp(): void {
+    const { generation } = this;
+    if (!generation) return;
+    this.store.setState({ isRefining: true });
+    this.workers.forEach((worker) => void this.goOn(worker, generation));
+  }
 
   private startWorkers(): void {
     if (this.workers.length > 0) return;
@@ -184,8 +209,7 @@ export class ReadingController {
     if (!generation) return;
     this.refresh(generation);
     void this.showSample(this.store.getState().sampleSeed);
-    this.store.setState({ isRefining: true });
-    this.workers.forEach((worker) => void this.goOn(worker, generation));
+    this.workUp();
   }
 
   private get standIn(): string {
@@ -333,6 +357,7 @@ export class ReadingController {
       ...others.map((standIn) => ({ standIn, runs: MOST_LADDER_RUNS })),
       { standIn: shown, runs: MOST_READING_RUNS },
     ];
+    if (this.store.getState().isHeld && done(shown) >= FIRST_CHUNK) return undefined;
     const next = wanted.find(({ standIn, runs }) => done(standIn) < runs);
     if (!next) return undefined;
     const firstSeed = done(next.standIn) + 1;

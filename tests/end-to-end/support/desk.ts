@@ -36,8 +36,16 @@ export async function openDesk(
   return id;
 }
 
+/** Lets the Reading run all that its numbers rest on, where it is held. */
+export async function letReadingGoOn(page: Page): Promise<void> {
+  const goOn = page.getByRole('button', { name: 'Go on', exact: true });
+  await expect(page.getByTestId('reading-status')).toBeVisible();
+  if (await goOn.isVisible()) await goOn.click();
+}
+
 /** Waits until the Reading rests on all its runs and reads it. */
 export async function finishedReading(page: Page): Promise<Numbers> {
+  await letReadingGoOn(page);
   await expect(page.getByTestId('reading-status')).toHaveText('400 runs', { timeout: 60_000 });
   const rate = page.getByTestId('clear-rate');
   const [low, high] = ((await page.getByTestId('clear-interval').textContent()) ?? '').match(/\d+/g)!.map(Number);
