@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { bug, readGame } from '@/core/index';
-import { importGame, listGames } from './database/games';
+import { countGames, importGame } from './database/games';
 import { migrate } from './database/migrations';
 import { batchJobs } from './jobs/batchJobs';
 import { log } from './log';
@@ -16,7 +16,7 @@ export async function startServer(): Promise<void> {
 
 /** Puts the demo game on an empty shelf. A shelf with anything on it is left alone. */
 async function loadDemo(): Promise<void> {
-  if ((await listGames()).length > 0) return;
+  if ((await countGames()) > 0) return;
   const file = path.join(/* turbopackIgnore: true */ process.cwd(), 'examples/kiln-yard.gorge.json');
   const read = readGame(readFileSync(file, 'utf8'));
   await importGame(read.ok ? read.value : bug(`the demo game cannot be read: ${read.faults[0].message}`));

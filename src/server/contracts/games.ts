@@ -12,12 +12,26 @@ export type SaveReply = z.infer<typeof saveReply>;
 export const gameReply = z.object({ revision: revisionHash, savedAt: z.string(), document: gameShape });
 export type GameReply = z.infer<typeof gameReply>;
 
+/** A stored game that this version cannot read, and why not. */
+export const unreadableGame = z.object({
+  id: gameId,
+  name: z.string(),
+  revision: revisionHash,
+  savedAt: z.string(),
+  reasons: z.array(z.object({ message: z.string(), hint: z.string() })),
+});
+export type UnreadableInfo = z.infer<typeof unreadableGame>;
+
 export const gameListReply = z.object({
+  unreadable: z.array(unreadableGame),
   games: z.array(
     z.object({ id: gameId, name: z.string(), revision: revisionHash, savedAt: z.string(), document: gameShape }),
   ),
 });
 export type GameListReply = z.infer<typeof gameListReply>;
+
+export const removeReply = z.object({ removed: gameId });
+export type RemoveReply = z.infer<typeof removeReply>;
 
 export const importReply = z.object({ id: gameId, revision: revisionHash, created: z.boolean() });
 export type ImportReply = z.infer<typeof importReply>;

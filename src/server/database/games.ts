@@ -1,14 +1,30 @@
 import { createHash } from 'node:crypto';
 import type { Transaction } from 'sequelize';
-import { bug, readGameValue, writeGame, type GameDocument } from '@/core/index';
+import { bug, readGame, writeGame, type Diagnostic, type GameDocument } from '@/core/index';
 import { database } from './connection';
 
-export interface StoredGame {
+interface ShelfEntry {
   id: string;
   name: string;
   revision: string;
   savedAt: Date;
+}
+
+export interface StoredGame extends ShelfEntry {
   document: GameDocument;
+}
+
+/** A game whose stored text this version cannot read: nothing but its text can be given out. */
+export interface UnreadableGame extends ShelfEntry {
+  text: string;
+  faults: Diagnostic[];
+}
+
+/** A stored revision that is there but cannot be read. */
+export class UnreadableRevision extends Error {
+  constructor(readonly faults: readonly Diagnostic[]) {
+    super(`the stored revision cannot be read: ${faults[0].message}`);
+  }
 }
 
 export type SaveOutcome =
@@ -19,24 +35,46 @@ export function revisionOf(text: string): string {
   return createHash('sha256').update(text).digest('hex');
 }
 
-export async function listGames(): Promise<StoredGame[]> {
+/** All games in the order of their names; those that cannot be read by themselves, so that they stand in nobody's way. */
+export async function listGames(): Promise<{ games: StoredGame[]; unreadable: UnreadableGame[] }> {
   const rows = await database().models.games.findAll({ order: [['name', 'ASC']] });
-  const games = await Promise.all(rows.map((row) => findGame(row.id)));
-  return games.filter((game) => game !== undefined);
+  const all = (await Promise.all(rows.map((row) => findGame(row.id)))).filter((game) => game !== undefined);
+  return {
+    games: all.filter((game) => 'document' in game),
+    unreadable: all.filter((game) => 'text' in game),
+  };
 }
 
-export async function findGame(id: string): Promise<StoredGame | undefined> {
+/** How many games there are, without reading any. */
+export async function countGames(): Promise<number> {
+  return database().models.games.count();
+}
+
+export async function findGame(id: string): Promise<StoredGame | UnreadableGame | undefined> {
   const row = await database().models.games.findByPk(id);
   if (!row) return undefined;
-  const document = (await findRevision(id, row.revision)) ?? bug(`game ${id} without its revision`);
-  return { id: row.id, name: row.name, revision: row.revision, savedAt: row.savedAt, document };
+  const entry: ShelfEntry = { id: row.id, name: row.name, revision: row.revision, savedAt: row.savedAt };
+  const text = (await findText(id, row.revision)) ?? bug(`game ${id} without its revision`);
+  const read = readGame(text);
+  return read.ok ? { ...entry, document: read.value } : { ...entry, text, faults: read.faults };
 }
 
+/** A revision; undefined when there is none. Throws {@link UnreadableRevision} for one that cannot be read. */
 export async function findRevision(gameId: string, hash: string): Promise<GameDocument | undefined> {
-  const row = await database().models.revisions.findOne({ where: { gameId, hash } });
-  if (!row) return undefined;
-  const read = readGameValue(JSON.parse(row.document));
-  return read.ok ? read.value : bug(`stored revision ${hash} cannot be read: ${read.faults[0].message}`);
+  const text = await findText(gameId, hash);
+  if (text === undefined) return undefined;
+  const read = readGame(text);
+  if (!read.ok) throw new UnreadableRevision(read.faults);
+  return read.value;
+}
+
+async function findText(gameId: string, hash: string): Promise<string | undefined> {
+  return (await database().models.revisions.findOne({ where: { gameId, hash } }))?.document;
+}
+
+/** Takes a game off the shelf; its revisions and batches stay stored. False when there was none. */
+export async function removeGame(id: string): Promise<boolean> {
+  return (await database().models.games.destroy({ where: { id } })) > 0;
 }
 
 /** Saves an edit that was based on a revision. If somebody saved in between, nothing is written and the clash is told. */

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { describePath, type Diagnostic } from '@/core/index';
 import type { Fault } from '../contracts/faults';
 import { isDatabaseAway } from '../database/connection';
+import { UnreadableRevision } from '../database/games';
 import { log } from '../log';
 
 /** A fault of a request, with its status; thrown inside routes and turned into a reply by {@link answer}. */
@@ -39,6 +40,16 @@ export function unusable(diagnostics: readonly Diagnostic[]): RequestFault {
   });
 }
 
+/** A stored document that this version cannot read. */
+export function unreadable([first]: readonly Diagnostic[]): RequestFault {
+  return new RequestFault(422, {
+    code: 'game-unreadable',
+    message: `What is stored cannot be read: ${first.message}`,
+    hint: 'It can be exported, repaired or removed on the shelf; nothing of it is lost.',
+    where: sayWhere(first.where),
+  });
+}
+
 function sayWhere({ path, span, inFile }: Diagnostic['where']): string {
   return [
     describePath(path),
@@ -60,6 +71,7 @@ export async function answer(work: () => Promise<unknown>): Promise<Response> {
 }
 
 function replyTo(error: unknown): Response {
+  if (error instanceof UnreadableRevision) return replyTo(unreadable(error.faults));
   if (error instanceof RequestFault) return Response.json(error.fault, { status: error.status });
   if (error instanceof z.ZodError) {
     const [issue] = error.issues;

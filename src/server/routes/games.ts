@@ -5,19 +5,39 @@ import {
   type GameListReply,
   type GameReply,
   type ImportReply,
+  type RemoveReply,
   type SaveReply,
 } from '../contracts/games';
-import { findGame, findRevision, importGame, listGames, saveGame, type StoredGame } from '../database/games';
-import { answer, notFound, RequestFault, unusable } from '../http/faults';
+import {
+  findGame,
+  findRevision,
+  importGame,
+  listGames,
+  removeGame,
+  saveGame,
+  type StoredGame,
+  type UnreadableGame,
+} from '../database/games';
+import { answer, notFound, RequestFault, unreadable, unusable } from '../http/faults';
 import { readBody, readGameId, readJson, requireSameOrigin } from '../http/requests';
 
 /** A save wraps the document in a little more text. */
+/** So many reasons are told why a game cannot be read. */
+const MOST_REASONS = 5;
+
 const MOST_SAVE_BYTES = LIMITS.fileBytes + 4096;
 
 export function getGames(): Promise<Response> {
   return answer(async (): Promise<GameListReply> => {
-    const games = await listGames();
+    const { games, unreadable } = await listGames();
     return {
+      unreadable: unreadable.map(({ id, name, revision, savedAt, faults }) => ({
+        id,
+        name,
+        revision,
+        savedAt: savedAt.toISOString(),
+        reasons: faults.slice(0, MOST_REASONS).map(({ message, hint }) => ({ message, hint })),
+      })),
       games: games.map(({ id, name, revision, savedAt, document }) => ({
         id,
         name,
@@ -41,11 +61,17 @@ export function postGame(request: Request): Promise<Response> {
   });
 }
 
-async function requireGame(id: string): Promise<StoredGame> {
+async function requireStored(id: string): Promise<StoredGame | UnreadableGame> {
   return (
     (await findGame(readGameId(id))) ??
     Promise.reject(notFound(`game \`${id}\``, 'See the shelf for the games that there are.'))
   );
+}
+
+async function requireGame(id: string): Promise<StoredGame> {
+  const game = await requireStored(id);
+  if ('document' in game) return game;
+  throw unreadable(game.faults);
 }
 
 export function getGame(id: string): Promise<Response> {
@@ -88,13 +114,23 @@ export function putGame(id: string, request: Request): Promise<Response> {
 
 export function exportGame(id: string): Promise<Response> {
   return answer(async () => {
-    const { document } = await requireGame(id);
-    return new Response(writeGame(document), {
+    const game = await requireStored(id);
+    // What cannot be read is given out as it was stored, so that nothing of it is lost.
+    return new Response('document' in game ? writeGame(game.document) : game.text, {
       headers: {
         'content-type': 'application/json; charset=utf-8',
-        'content-disposition': `attachment; filename="${document.id}.gorge.json"`,
+        'content-disposition': `attachment; filename="${game.id}.gorge.json"`,
       },
     });
+  });
+}
+
+/** Takes a game off the shelf. What was stored of it stays, but is not shown any more. */
+export function deleteGame(id: string, request: Request): Promise<Response> {
+  return answer(async (): Promise<RemoveReply> => {
+    requireSameOrigin(request);
+    if (!(await removeGame(readGameId(id)))) throw notFound(`game \`${id}\``, 'It may have been removed already.');
+    return { removed: id };
   });
 }
 

@@ -8,7 +8,7 @@ import {
   type RunSort,
   type StartBatchRequest,
 } from '@/server/contracts/batches';
-import { gameListReply, gameReply, importReply, saveReply } from '@/server/contracts/games';
+import { gameListReply, gameReply, importReply, removeReply, saveReply } from '@/server/contracts/games';
 import { ask, sendJson } from './api';
 
 const game = (gameId: string) => `/api/games/${encodeURIComponent(gameId)}`;
@@ -20,6 +20,9 @@ export const gorgeApi = {
   game: (gameId: string) => ask(gameReply, game(gameId)),
   importGame: (text: string) =>
     ask(importReply, '/api/games', { method: 'POST', headers: { 'content-type': 'application/json' }, body: text }),
+  removeGame: (gameId: string) => ask(removeReply, game(gameId), { method: 'DELETE' }),
+  /** The stored text of a game, whether it can be read or not. */
+  storedText: async (gameId: string) => (await fetch(`${game(gameId)}/export`)).text(),
   save: (gameId: string, baseRevision: string, document: unknown) =>
     ask(saveReply, game(gameId), sendJson('PUT', { baseRevision, document })),
   revision: async (gameId: string, revision: string) =>

@@ -14,6 +14,7 @@ import { Empty, Failed, Loading } from '../frame/States';
 import { faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
 import { LevelCard } from './LevelCard';
+import { UnreadableGame } from './UnreadableGame';
 
 /** All games with their levels. */
 export function Shelf() {
@@ -25,7 +26,7 @@ export function Shelf() {
       trail={[{ label: 'Shelf' }]}
       middle={
         <>
-          <NewGameButton taken={games ?? []} onFault={setFault} />
+          <NewGameButton taken={[...(games ?? []), ...(query.data?.unreadable ?? [])]} onFault={setFault} />
           <ImportButton onFault={setFault} />
         </>
       }
@@ -38,7 +39,10 @@ export function Shelf() {
           ) : (
             <Loading what="the games" />
           ))}
-        {games?.length === 0 && (
+        {query.data?.unreadable.map((game) => (
+          <UnreadableGame key={game.id} game={game} />
+        ))}
+        {games?.length === 0 && query.data?.unreadable.length === 0 && (
           <Empty title="The shelf is empty">
             Begin a new game, or bring a .gorge.json file with Import. A server that starts with an empty data folder
             shows the demo game.

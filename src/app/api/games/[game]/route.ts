@@ -1,4 +1,4 @@
-import { getGame, putGame } from '@/server/routes/games';
+import { deleteGame, getGame, putGame } from '@/server/routes/games';
 
 interface Context {
   params: Promise<{ game: string }>;
@@ -6,3 +6,4 @@ interface Context {
 
 export const GET = async (_request: Request, { params }: Context) => getGame((await params).game);
 export const PUT = async (request: Request, { params }: Context) => putGame((await params).game, request);
+export const DELETE = async (request: Request, { params }: Context) => deleteGame((await params).game, request);

@@ -1,0 +1,117 @@
+'use client';
+
+import { Button, Group, Modal, Textarea } from '@mantine/core';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { Fault } from '@/server/contracts/faults';
+import type { UnreadableInfo } from '@/server/contracts/games';
+import { faultOf } from '../requests/api';
+import { gorgeApi } from '../requests/gorgeApi';
+
+/** A stored game that cannot be read: why not, and what can be done. It stands in nobody's way. */
+export function UnreadableGame({ game }: { game: UnreadableInfo }) {
+  const client = useQueryClient();
+  const [isRepairing, setIsRepairing] = useState(false);
+  const [isRemoving, setIsRemoving] = useState(false);
+  const [fault, setFault] = useState<Fault>();
+  const remove = async () => {
+    setIsRemoving(false);
+    try {
+      await gorgeApi.removeGame(game.id);
+      await client.invalidateQueries();
+    } catch (error) {
+      setFault(faultOf(error));
+    }
+  };
+  return (
+    <section
+      className="plate"
+      aria-label={`${game.name} cannot be read`}
+      style={{ padding: '12px 16px', marginBottom: 20, borderLeft: '4px solid var(--clay)' }}
+    >
+      <div style={{ display: 'flex', alignItems: 'baseline', gap: 14 }}>
+        <h1 style={{ margin: 0, fontSize: 20 }}>{game.name}</h1>
+        <span className="bad">cannot be read by this version</span>
+        <a href={gorgeApi.exportUrl(game.id)} download>
+          export as stored
+        </a>
+        <button type="button" className="act" onClick={() => setIsRepairing(true)}>
+          Repair …
+        </button>
+        <button type="button" className="act bad" onClick={() => setIsRemoving(true)}>
+          Remove …
+        </button>
+      </div>
+      <Reasons reasons={game.reasons} />
+      {fault && <p className="bad">{`${fault.message} ${fault.hint}`}</p>}
+      {isRepairing && <RepairDialog game={game} onClose={() => setIsRepairing(false)} />}
+      <Modal opened={isRemoving} onClose={() => setIsRemoving(false)} title={`Remove ${game.name}?`} centered>
+        <p>It goes from the shelf. Export it first if you want to keep it.</p>
+        <Group justify="flex-end">
+          <Button variant="default" onClick={() => setIsRemoving(false)}>
+            Keep it
+          </Button>
+          <Button color="red" onClick={() => void remove()}>
+            Remove it
+          </Button>
+        </Group>
+      </Modal>
+    </section>
+  );
+}
+
+function Reasons({ reasons }: { reasons: readonly { message: string; hint: string }[] }) {
+  return (
+    <ul style={{ margin: '8px 0 0', paddingLeft: 18 }}>
+      {reasons.map(({ message, hint }) => (
+        <li key={message}>
+          {message} <span className="quiet">{hint}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** The stored text, to be corrected by hand; it takes the place of what is stored once it can be read. */
+function RepairDialog({ game, onClose }: { game: UnreadableInfo; onClose: () => void }) {
+  const client = useQueryClient();
+  const [text, setText] = useState<string>();
+  const [reasons, setReasons] = useState(game.reasons);
+  const [fault, setFault] = useState<Fault>();
+  const fetchText = () => {
+    gorgeApi.storedText(game.id).then(setText, (error: unknown) => setFault(faultOf(error)));
+  };
+  const save = async () => {
+    setFault(undefined);
+    try {
+      await gorgeApi.importGame(text ?? '');
+      await client.invalidateQueries();
+      onClose();
+    } catch (error) {
+      const found = faultOf(error);
+      setFault(found);
+      setReasons((found.diagnostics ?? []).map(({ message, hint }) => ({ message, hint })));
+    }
+  };
+  return (
+    <Modal opened onClose={onClose} title={`Repair ${game.name}`} size="xl" transitionProps={{ onEntered: fetchText }}>
+      <Textarea
+        label="What is stored"
+        autosize
+        minRows={12}
+        maxRows={20}
+        value={text ?? ''}
+        placeholder={text === undefined ? 'Fetching what is stored …' : ''}
+        onChange={(event) => setText(event.currentTarget.value)}
+        styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)', fontSize: 12 } }}
+      />
+      {fault && <p className="bad">{fault.message}</p>}
+      <Reasons reasons={reasons} />
+      <Group justify="flex-end" mt="sm">
+        <Button disabled={text === undefined} onClick={() => void save()}>
+          Save what is repaired
+        </Button>
+      </Group>
+    </Modal>
+  );
+}
