@@ -12,6 +12,7 @@ import { Bench } from '../bench/Bench';
 import { CuesView } from '../cues/CuesView';
 import { Arena } from './Arena';
 import { ClashNotice } from './ClashNotice';
+import { KeptDraftNotice } from './KeptDraftNotice';
 import { DeskContext, useDesk, useFollowed } from './DeskContext';
 import { DeskKeys } from './DeskKeys';
 import { DeskPalette } from './DeskPalette';
@@ -161,6 +162,7 @@ function DeskBody({ view }: { view?: 'cues' }) {
       <DeskKeys help={help} onToggleScript={toggleScript} />
       <DeskPalette help={help} onOpenScript={openScript} onOpenPanel={(type) => setOpen({ type })} />
       <ClashNotice />
+      <KeptDraftNotice />
     </div>
   );
 }

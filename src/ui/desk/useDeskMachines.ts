@@ -23,7 +23,7 @@ function buildDesk({ document, revision, savedAt }: GameReply, levelId: string):
   return {
     session,
     actions: new DeskActions(session),
-    saving: new Saving(session, revision, savedAt),
+    saving: new Saving(session, revision, savedAt, window.localStorage),
     reading: new ReadingController(levelId),
     playback: new Playback(),
     tries: new TryController(levelId),
@@ -46,11 +46,15 @@ function runDesk({ session, saving, reading, playback, tries, keptTries }: Desk)
     }),
   ];
   const warn = (event: BeforeUnloadEvent) => {
-    if (saving.hasUnsaved) event.preventDefault();
+    saving.leave();
+    if (saving.wouldLose) event.preventDefault();
   };
+  const leave = () => saving.leave();
   window.addEventListener('beforeunload', warn);
+  window.addEventListener('pagehide', leave);
   return () => {
     window.removeEventListener('beforeunload', warn);
+    window.removeEventListener('pagehide', leave);
     void saving.close();
     for (const end of endFollowing) end();
     reading.stop();

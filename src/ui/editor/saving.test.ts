@@ -160,3 +160,118 @@ describe('saving by itself', () => {
     expect([sent.map((entry) => entry.method), opened.revision]).toEqual([['PUT', 'GET'], SECOND]);
   });
 });
+
+describe('a draft that the server does not have yet', () => {
+  class Store {
+    readonly items = new Map<string, string>();
+    isFull = false;
+    getItem = (key: string) => this.items.get(key) ?? null;
+    setItem = (key: string, value: string) => {
+      if (this.isFull) throw new DOMException('full', 'QuotaExceededError');
+      this.items.set(key, value);
+    };
+    removeItem = (key: string) => void this.items.delete(key);
+  }
+
+  let store: Store;
+  const open = (document = kilnYard(), revision = FIRST) => {
+    session = new DeskSession(document, 'drying-hall');
+    saving = new Saving(session, revision, '2026-11-23T07:00:00.000Z', store as unknown as Storage);
+    saving.open();
+  };
+
+  beforeEach(() => {
+    store = new Store();
+    open();
+  });
+
+  test('is kept with the very edit, and let go when it is saved', async () => {
+    replies = [saved(SECOND)];
+    move(1);
+    expect([store.items.size, saving.wouldLose]).toEqual([1, false]);
+    await jest.advanceTimersByTimeAsync(500);
+    expect([status(), store.items.size]).toEqual(['saved', 0]);
+  });
+
+  test('is offered when the game is opened again, and taken up as one step that undo takes back', () => {
+    move(1);
+    move(1);
+    const left = session.state.game;
+    open();
+    const { kept } = saving.store.getState();
+    expect([kept?.revision, kept?.document]).toEqual([FIRST, left]);
+    expect(session.state.game.levels[0].pieces[1].at).toEqual([10.5, 7.5]);
+    saving.takeUpKept();
+    expect(session.state.game.levels[0].pieces[1].at).toEqual([12.5, 7.5]);
+    expect([saving.hasUnsaved, session.state.past.length, saving.store.getState().kept]).toEqual([true, 1, undefined]);
+    session.undo();
+    expect(session.state.game.levels[0].pieces[1].at).toEqual([10.5, 7.5]);
+  });
+
+  test('is not offered where the server has it after all, nor once it was left', () => {
+    move(1);
+    open(session.state.game, SECOND);
+    expect([saving.store.getState().kept, store.items.size]).toEqual([undefined, 0]);
+    move(1);
+    open();
+    saving.dropKept();
+    expect([saving.store.getState().kept, store.items.size]).toEqual([undefined, 0]);
+  });
+
+  test('counts what is under the hand when the page is left, and is sent if it is small enough for that', async () => {
+    session.preview('Move', (draft) => commands.movePieces(draft, 'drying-hall', ['warden-1'], { x: 1, y: 0 }));
+    expect(store.items.size).toBe(0);
+    saving.leave();
+    expect([store.items.size, saving.wouldLose]).toEqual([1, false]);
+    const small = { ...kilnYard(), levels: kilnYard().levels.slice(0, 1), scripts: kilnYard().scripts };
+    open(small);
+    sent = [];
+    replies = [saved(SECOND)];
+    move(1);
+    saving.leave();
+    await jest.advanceTimersByTimeAsync(0);
+    expect(sent.map(({ method }) => method)).toEqual(['PUT']);
+  });
+
+  test('would be lost where the browser has no room, and nothing else changes', async () => {
+    store.isFull = true;
+    replies = [saved(SECOND)];
+    move(1);
+    expect(saving.wouldLose).toBe(true);
+    await jest.advanceTimersByTimeAsync(500);
+    expect([status(), saving.wouldLose]).toEqual(['saved', false]);
+  });
+
+  test('what cannot be read of it is as if nothing had been kept', () => {
+    for (const text of ['', 'no JSON', '{}', JSON.stringify({ revision: FIRST, at: 1, text: '{"format":"gorge"}' })]) {
+      store.items.set('gorge.draft.kiln-yard', text);
+      open();
+      expect(saving.store.getState().kept).toBeUndefined();
+    }
+  });
+
+  test('that was saved without a reply is no clash with oneself', async () => {
+    move(1);
+    await jest.advanceTimersByTimeAsync(500);
+    expect(status()).toBe('retrying');
+    const reached = session.state.game;
+    move(1);
+    replies = [
+      fault(409, 'revision-clash'),
+      () => ({ status: 200, body: { revision: SECOND, savedAt: '2026-11-23T08:00:00.000Z', document: reached } }),
+      saved(THIRD),
+    ];
+    await jest.advanceTimersByTimeAsync(5000);
+    expect([status(), sent.at(-1)?.body?.baseRevision]).toEqual(['saved', SECOND]);
+    expect(sent.at(-1)?.body?.document.levels[0].pieces[1].at).toEqual([12.5, 7.5]);
+  });
+
+  test('is sent again after any failure of the server', async () => {
+    replies = [fault(500, 'unexpected'), saved(SECOND)];
+    move(1);
+    await jest.advanceTimersByTimeAsync(500);
+    expect(status()).toBe('retrying');
+    await jest.advanceTimersByTimeAsync(1500);
+    expect(status()).toBe('saved');
+  });
+});

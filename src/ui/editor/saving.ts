@@ -1,9 +1,10 @@
 import { createStore } from 'zustand/vanilla';
-import type { GameDocument } from '@/core/index';
+import { writeGame, type GameDocument } from '@/core/index';
 import type { GameReply } from '@/server/contracts/games';
 import { ApiFault, faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
 import type { DeskSession } from './deskSession';
+import { DraftKeeper, type KeptDraft } from './keptDraft';
 
 export interface SaveState {
   status: 'saved' | 'waiting' | 'saving' | 'retrying' | 'refused' | 'clash';
@@ -11,10 +12,14 @@ export interface SaveState {
   revision: string;
   savedAt: string;
   message: string;
+  /** What was not saved when the game was left, as long as nobody has decided about it. */
+  kept: KeptDraft | undefined;
 }
 
 const QUIET_MS = 500;
 const RETRY_MS = 1500;
+/** No more than this is sent by a page that is being left; browsers refuse more. */
+const MOST_LEAVING_BYTES = 60_000;
 
 /** Saves a session by itself, a moment after the last change; says what became of it and never gives up a draft. */
 export class Saving {
@@ -23,15 +28,68 @@ export class Saving {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private isSending = false;
   private unsubscribe: (() => void) | undefined;
+  private readonly drafts: DraftKeeper;
+  /** What was sent and may have been saved without a reply. */
+  private inDoubt: GameDocument | undefined;
 
   constructor(
     private readonly session: DeskSession,
     revision: string,
     savedAt: string,
+    storage?: Storage,
   ) {
-    this.savedGame = session.state.game;
-    this.store = createStore<SaveState>(() => ({ status: 'saved', revision, savedAt, message: '' }));
+    const { game } = session.state;
+    this.savedGame = game;
+    this.drafts = new DraftKeeper(storage, game.id, Date.now);
+    const kept = this.drafts.find();
+    // A reply that was lost: the server has it all the same.
+    const isSaved = kept !== undefined && isSame(kept.document, game);
+    if (isSaved) this.drafts.drop();
+    this.store = createStore<SaveState>(() => ({
+      status: 'saved',
+      revision,
+      savedAt,
+      message: '',
+      kept: isSaved ? undefined : kept,
+    }));
   }
+
+  /** Takes up what was not saved when the game was left: one step that undo takes back. */
+  takeUpKept(): void {
+    const { kept } = this.store.getState();
+    this.store.setState({ kept: undefined });
+    if (kept) this.session.change('Changes that were not saved', (draft) => void Object.assign(draft, kept.document));
+  }
+
+  /** Lets go of what was not saved. */
+  dropKept(): void {
+    this.store.setState({ kept: undefined });
+    if (!this.hasUnsaved) this.drafts.drop();
+  }
+
+  /** The page is being left: what is under the hand counts, is kept, and is sent if it is small enough for that. */
+  leave(): void {
+    this.session.finishGesture('edit');
+    if (!this.hasUnsaved) return;
+    this.keepDraft();
+    const { game } = this.session.state;
+    const { revision, status } = this.store.getState();
+    if (status === 'clash' || this.isSending || writeGame(game).length > MOST_LEAVING_BYTES) return;
+    gorgeApi.save(game.id, revision, game, { keepalive: true }).catch(() => undefined);
+  }
+
+  private keepDraft(): void {
+    // What waits for a decision is not written over.
+    if (this.store.getState().kept) return;
+    this.isKept = this.drafts.keep(this.store.getState().revision, this.session.state.game);
+  }
+
+  /** Whether leaving now would lose anything: it is neither on the server nor kept in the browser. */
+  get wouldLose(): boolean {
+    return this.hasUnsaved && !this.isKept;
+  }
+
+  private isKept = false;
 
   /** Begins to follow the session. */
   open(): void {
@@ -45,6 +103,10 @@ export class Saving {
   }
 
   private noteChange(): void {
+    if (!this.session.isInGesture) {
+      if (this.hasUnsaved) this.keepDraft();
+      else if (!this.store.getState().kept) this.drafts.drop();
+    }
     if (this.store.getState().status === 'clash') return;
     if (!this.hasUnsaved) {
       clearTimeout(this.timer);
@@ -70,13 +132,37 @@ export class Saving {
     this.store.setState({ status: 'saving' });
     try {
       const { revision, savedAt } = await gorgeApi.save(game.id, this.store.getState().revision, game);
+      this.inDoubt = undefined;
       this.savedGame = game;
       this.store.setState({ status: this.hasUnsaved ? 'waiting' : 'saved', revision, savedAt, message: '' });
+      if (this.hasUnsaved) this.keepDraft();
+      else if (!this.store.getState().kept) this.drafts.drop();
       if (this.hasUnsaved) this.schedule(QUIET_MS);
     } catch (error) {
+      if (await this.wasSaved(error)) return;
+      this.inDoubt = game;
       this.noteFailure(error);
     } finally {
       this.isSending = false;
+    }
+  }
+
+  /**
+   * Whether a clash is one with oneself: what the server has is what was sent before and got no reply. Then that is the
+   * revision to go on from.
+   */
+  private async wasSaved(error: unknown): Promise<boolean> {
+    const { inDoubt } = this;
+    if (!inDoubt || !(error instanceof ApiFault) || error.status !== 409) return false;
+    try {
+      const { revision, savedAt, document } = await gorgeApi.game(inDoubt.id);
+      if (!isSame(document, inDoubt)) return false;
+      this.inDoubt = undefined;
+      this.store.setState({ status: 'waiting', revision, savedAt, message: '' });
+      this.schedule(0);
+      return true;
+    } catch {
+      return false;
     }
   }
 
@@ -129,6 +215,11 @@ export class Saving {
     closingSaves = Promise.allSettled([closingSaves, closing]);
     await closing;
   }
+}
+
+/** Whether two documents say the same. */
+function isSame(one: GameDocument, other: GameDocument): boolean {
+  return writeGame(one) === writeGame(other);
 }
 
 let closingSaves: Promise<unknown> = Promise.resolve();

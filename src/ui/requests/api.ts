@@ -12,7 +12,7 @@ export class ApiFault extends Error {
 
   /** Whether trying again later may help. */
   get mayPass(): boolean {
-    return this.status === 0 || this.status === 503 || this.status === 502;
+    return this.status === 0 || this.status >= 500;
   }
 }
 

@@ -23,8 +23,8 @@ export const gorgeApi = {
   removeGame: (gameId: string) => ask(removeReply, game(gameId), { method: 'DELETE' }),
   /** The stored text of a game, whether it can be read or not. */
   storedText: async (gameId: string) => (await fetch(`${game(gameId)}/export`)).text(),
-  save: (gameId: string, baseRevision: string, document: unknown) =>
-    ask(saveReply, game(gameId), sendJson('PUT', { baseRevision, document })),
+  save: (gameId: string, baseRevision: string, document: unknown, more: RequestInit = {}) =>
+    ask(saveReply, game(gameId), { ...sendJson('PUT', { baseRevision, document }), ...more }),
   revision: async (gameId: string, revision: string) =>
     (await ask(z.object({ document: gameShape }), `${game(gameId)}/revisions/${revision}`)).document,
   batches: async (gameId: string) => (await ask(batchListReply, `${game(gameId)}/batches`)).batches,

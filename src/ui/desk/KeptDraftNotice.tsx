@@ -1,0 +1,39 @@
+'use client';
+
+import { Button, Group, Modal } from '@mantine/core';
+import { writeGame } from '@/core/index';
+import { saveText } from '../frame/saveText';
+import { useDesk, useFollowed } from './DeskContext';
+
+/** What was not on the server when the game was left is offered when it is opened again. */
+export function KeptDraftNotice() {
+  const { saving, session } = useDesk();
+  const { kept, revision } = useFollowed(saving, (state) => state);
+  if (!kept) return null;
+  const isBasedOnThis = kept.revision === revision;
+  const at = new Date(kept.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+  return (
+    <Modal opened onClose={() => undefined} withCloseButton={false} title="Changes that were not saved" centered>
+      <p style={{ marginTop: 0 }}>
+        When this game was left, on {at}, some changes had not reached the server. They were kept in this browser.{' '}
+        {isBasedOnThis
+          ? 'Taken up, they are one step that can be undone.'
+          : 'Since then the game has been saved by somebody else: taken up, yours goes over theirs, in one step that can be undone.'}
+      </p>
+      <Group justify="flex-end" gap="xs">
+        <Button
+          variant="subtle"
+          onClick={() =>
+            saveText(`${session.state.game.id}-kept.gorge.json`, 'application/json', writeGame(kept.document))
+          }
+        >
+          Download them
+        </Button>
+        <Button variant="light" onClick={() => saving.dropKept()}>
+          Leave them
+        </Button>
+        <Button onClick={() => saving.takeUpKept()}>Take them up</Button>
+      </Group>
+    </Modal>
+  );
+}
