@@ -4,18 +4,63 @@ import { dryingHall } from '../support/kilnYard';
 import { clickCell, dragCells, finishedReading, openDesk, savedLevel, saveSign } from './support/desk';
 import { READING_RUNS } from './support/held';
 
-test.use({ storageState: READING_RUNS });
+test.describe('the Reading', () => {
+  test.use({ storageState: READING_RUNS });
 
-test('from the shelf to the desk, where the reading comes by itself', async ({ page }) => {
-  await page.goto('/');
-  await page.locator('a[href="/games/kiln-yard/levels/drying-hall"]').first().click();
-  await expect(page).toHaveURL('/games/kiln-yard/levels/drying-hall');
-  await expect(page.getByTestId('clear-rate')).toBeVisible();
-  const { rate, low, high } = await finishedReading(page);
-  expect(rate).toBeGreaterThanOrEqual(35);
-  expect(rate).toBeLessThanOrEqual(75);
-  expect(low).toBeLessThan(rate);
-  expect(high).toBeGreaterThan(rate);
+  test('from the shelf to the desk, where the reading comes by itself', async ({ page }) => {
+    await page.goto('/');
+    await page.locator('a[href="/games/kiln-yard/levels/drying-hall"]').first().click();
+    await expect(page).toHaveURL('/games/kiln-yard/levels/drying-hall');
+    await expect(page.getByTestId('clear-rate')).toBeVisible();
+    const { rate, low, high } = await finishedReading(page);
+    expect(rate).toBeGreaterThanOrEqual(35);
+    expect(rate).toBeLessThanOrEqual(75);
+    expect(low).toBeLessThan(rate);
+    expect(high).toBeGreaterThan(rate);
+  });
+
+  test('a quicker pace lowers the clear rate beyond the intervals, and undo brings back the very same number', async ({
+    page,
+  }, info) => {
+    await openDesk(page, info);
+    const before = await finishedReading(page);
+    await clickCell(page, 10.5, 7.5);
+    await expect(page.getByLabel('Card of Hall warden')).toBeVisible();
+    const pace = page.getByRole('slider', { name: 'pace' });
+    await pace.focus();
+    for (let step = 0; step < 6; step++) await pace.press('ArrowRight');
+    await expect(page.getByLabel('Card of Hall warden')).toContainText('3.3 cells/s');
+    const quicker = await finishedReading(page);
+    expect(quicker.high).toBeLessThan(before.low);
+    await expect(page.getByLabel('Reading')).toContainText(/−\d+\.\d points ± \d+\.\d/);
+    for (let step = 0; step < 6; step++) await page.keyboard.press('Control+z');
+    await expect(page.getByLabel('Card of Hall warden')).toContainText('2.7 cells/s');
+    expect(await finishedReading(page)).toEqual(before);
+  });
+
+  test('the reading of the browser is, to the last bit, what the core computes here', async ({ page }, info) => {
+    await openDesk(page, info);
+    const { fingerprint } = await finishedReading(page);
+    const hall = dryingHall();
+    expect(summarise(runChunk(hall, STAND_INS[1], 1, 400).rows, hall).hash).toBe(fingerprint);
+  });
+
+  test('a wall across the only way is reported, nothing is run, and erasing it brings the reading back', async ({
+    page,
+  }, info) => {
+    const id = await openDesk(page, info);
+    await finishedReading(page);
+    await page.keyboard.press('2');
+    await dragCells(page, [26.5, 13.5], [26.5, 16.5]);
+    await expect(page.getByLabel('Problems')).toContainText('Apprentice cannot reach Kiln door');
+    await expect(page.getByTestId('reading-status')).toHaveText('cannot be run');
+    await expect(page.getByRole('button', { name: 'Run 500' })).toBeDisabled();
+    expect((await savedLevel(page, id)).map[14].slice(24)).toBe('..#..#');
+    await page.keyboard.press('Control+z');
+    await expect(page.getByLabel('Problems')).toContainText('None that can be seen without a run');
+    await finishedReading(page);
+    expect((await savedLevel(page, id)).map[14].slice(24)).toBe('.....#');
+  });
 });
 
 test('no request leaves the server, and the browser has nothing to complain about', async ({ page }, info) => {
@@ -33,49 +78,6 @@ test('no request leaves the server, and the browser has nothing to complain abou
   await page.getByRole('button', { name: 'night_watch' }).click();
   await expect(page.getByTestId('script')).toContainText('behavior night_watch');
   expect({ foreign, complaints }).toEqual({ foreign: [], complaints: [] });
-});
-
-test('a quicker pace lowers the clear rate beyond the intervals, and undo brings back the very same number', async ({
-  page,
-}, info) => {
-  await openDesk(page, info);
-  const before = await finishedReading(page);
-  await clickCell(page, 10.5, 7.5);
-  await expect(page.getByLabel('Card of Hall warden')).toBeVisible();
-  const pace = page.getByRole('slider', { name: 'pace' });
-  await pace.focus();
-  for (let step = 0; step < 6; step++) await pace.press('ArrowRight');
-  await expect(page.getByLabel('Card of Hall warden')).toContainText('3.3 cells/s');
-  const quicker = await finishedReading(page);
-  expect(quicker.high).toBeLessThan(before.low);
-  await expect(page.getByLabel('Reading')).toContainText(/−\d+\.\d points ± \d+\.\d/);
-  for (let step = 0; step < 6; step++) await page.keyboard.press('Control+z');
-  await expect(page.getByLabel('Card of Hall warden')).toContainText('2.7 cells/s');
-  expect(await finishedReading(page)).toEqual(before);
-});
-
-test('the reading of the browser is, to the last bit, what the core computes here', async ({ page }, info) => {
-  await openDesk(page, info);
-  const { fingerprint } = await finishedReading(page);
-  const hall = dryingHall();
-  expect(summarise(runChunk(hall, STAND_INS[1], 1, 400).rows, hall).hash).toBe(fingerprint);
-});
-
-test('a wall across the only way is reported, nothing is run, and erasing it brings the reading back', async ({
-  page,
-}, info) => {
-  const id = await openDesk(page, info);
-  await finishedReading(page);
-  await page.keyboard.press('2');
-  await dragCells(page, [26.5, 13.5], [26.5, 16.5]);
-  await expect(page.getByLabel('Problems')).toContainText('Apprentice cannot reach Kiln door');
-  await expect(page.getByTestId('reading-status')).toHaveText('cannot be run');
-  await expect(page.getByRole('button', { name: 'Run 500' })).toBeDisabled();
-  expect((await savedLevel(page, id)).map[14].slice(24)).toBe('..#..#');
-  await page.keyboard.press('Control+z');
-  await expect(page.getByLabel('Problems')).toContainText('None that can be seen without a run');
-  await finishedReading(page);
-  expect((await savedLevel(page, id)).map[14].slice(24)).toBe('.....#');
 });
 
 test('ground is painted in shapes, by pointer and by keys, each stroke one step back', async ({ page }, info) => {

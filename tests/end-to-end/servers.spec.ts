@@ -1,0 +1,129 @@
+import { expect, test } from '@playwright/test';
+import { spawnSync } from 'node:child_process';
+import { GorgeServer } from './support/gorgeServer';
+import { dragCells, finishedReading, saveSign } from './support/desk';
+
+test('a server killed in the middle of a batch goes on at the next start, with the same result', async ({ page }) => {
+  test.setTimeout(240_000);
+  const server = GorgeServer.fresh('kill-test', 4420);
+  try {
+    const address = await server.start();
+    const game = (await (await page.request.get(`${address}/api/games/kiln-yard`)).json()) as { revision: string };
+    const batchUrl = `${address}/api/games/kiln-yard/batches`;
+    const { id } = (await (
+      await page.request.post(batchUrl, { data: { revision: game.revision, levelId: 'drying-hall', runs: 1500 } })
+    ).json()) as { id: number };
+    const report = async (base: string) =>
+      (await (await page.request.get(`${base}/${id}`)).json()) as {
+        batch: { status: string; runsDone: number };
+        summary: { hash: string; runs: number };
+      };
+    await expect
+      .poll(async () => (await report(batchUrl)).batch.runsDone, { timeout: 30_000, intervals: [50] })
+      .toBeGreaterThan(50);
+    server.killAll(true);
+    const again = await server.start();
+    const urlAgain = `${again}/api/games/kiln-yard/batches`;
+    const resumed = await report(urlAgain);
+    expect(resumed.batch.runsDone).toBeGreaterThan(0);
+    await expect.poll(async () => (await report(urlAgain)).batch.status, { timeout: 120_000 }).toBe('finished');
+    const { summary } = await report(urlAgain);
+    const args = [
+      'bin/gorge',
+      'run',
+      'examples/kiln-yard.gorge.json',
+      '--level',
+      'drying-hall',
+      '--runs',
+      '1500',
+      '--json',
+    ];
+    const direct = JSON.parse(spawnSync(process.execPath, args, { encoding: 'utf8' }).stdout) as {
+      standins: { hash: string }[];
+    };
+    expect([summary.runs, summary.hash]).toEqual([1500, direct.standins[0].hash]);
+    await server.interrupt();
+    await expect
+      .poll(async () =>
+        page.request.get(`${again}/api/health`).then(
+          () => 'up',
+          () => 'down',
+        ),
+      )
+      .toBe('down');
+  } finally {
+    server.stopAll();
+  }
+});
+
+test('a database that goes away while drafting is told, and everything is saved once it is back', async ({
+  page,
+}, info) => {
+  test.setTimeout(180_000);
+  const server = GorgeServer.fresh('database-test', 4430);
+  try {
+    const address = await server.start();
+    await page.goto(`${address}/games/kiln-yard/levels/drying-hall`);
+    await expect(saveSign(page)).toHaveText(/^Saved/);
+    await finishedReading(page);
+    process.kill(server.databasePid(), 'SIGKILL');
+    await dragCells(page, [10.5, 7.5], [11.5, 6.5]);
+    await expect(saveSign(page)).toHaveText('Not saved yet, trying again');
+    const health = await page.request.get(`${address}/api/health`);
+    expect([health.status(), ((await health.json()) as { code: string }).code]).toEqual([503, 'database-away']);
+    const restart = spawnSync(
+      process.execPath,
+      [
+        '-e',
+        `import('./bin/database.mjs').then((module) => module.startDatabase(${JSON.stringify(server.dataFolder)}))`,
+      ],
+      { encoding: 'utf8' },
+    );
+    expect([restart.status, restart.stderr]).toEqual([0, '']);
+    await expect(saveSign(page)).toHaveText(/^Saved/, { timeout: 30_000 });
+    const reply = (await (await page.request.get(`${address}/api/games/kiln-yard`)).json()) as {
+      document: { levels: { pieces: { at: number[] }[] }[] };
+    };
+    expect(reply.document.levels[0].pieces[1].at).toEqual([11.5, 6.5]);
+    expect(info.errors).toEqual([]);
+  } finally {
+    server.stopAll();
+  }
+});
+
+test('a second start finds the first one, and a taken port is stepped round', async ({ page }) => {
+  const again = new GorgeServer(`${process.cwd()}/.data/end-to-end`, 4410);
+  expect(await again.start()).toBe('http://127.0.0.1:4410');
+  expect(again.output).toContain('running already');
+  const neighbour = GorgeServer.fresh('port-test', 4410);
+  try {
+    const address = await neighbour.start();
+    expect(address).not.toBe('http://127.0.0.1:4410');
+    expect(neighbour.output).toContain('Port 4410 is taken');
+    expect((await page.request.get(`${address}/api/health`)).status()).toBe(200);
+  } finally {
+    neighbour.stopAll();
+  }
+});
+
+test('saved work is there after an ordinary stop and start', async ({ page }) => {
+  const server = GorgeServer.fresh('restart-test', 4440);
+  try {
+    const address = await server.start();
+    await page.goto(`${address}/games/kiln-yard/levels/drying-hall`);
+    await expect(saveSign(page)).toHaveText(/^Saved/);
+    await dragCells(page, [10.5, 7.5], [12.5, 6.5]);
+    await expect(saveSign(page)).toHaveText(/^Sav/);
+    await expect(saveSign(page)).toHaveText(/^Saved/);
+    await server.interrupt();
+    const again = await server.start();
+    await page.goto(`${again}/games/kiln-yard/levels/drying-hall`);
+    await expect(saveSign(page)).toHaveText(/^Saved/);
+    const reply = (await (await page.request.get(`${again}/api/games/kiln-yard`)).json()) as {
+      document: { levels: { pieces: { at: number[] }[] }[] };
+    };
+    expect(reply.document.levels[0].pieces[1].at).toEqual([12.5, 6.5]);
+  } finally {
+    server.stopAll();
+  }
+});
