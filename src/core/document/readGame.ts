@@ -69,7 +69,7 @@ function checkVersion(value: unknown): Diagnostic | undefined {
       { path: ['version'] },
       'version-unknown',
       `The format version ${JSON.stringify(header.version)} is unknown.`,
-      `Write \`"version": ${FORMAT_VERSION}\`.`,
+      'No Gorge has written it so. Export the game anew from where it was made.',
     );
   }
   return undefined;

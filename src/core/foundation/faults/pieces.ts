@@ -1,4 +1,5 @@
 import type { FaultEntry } from './faultEntry';
+import { RUNS_AND_JUMPS } from './soundGame';
 
 /** Faults of pieces, kinds and how they meet. */
 export const PIECE_FAULTS = {
@@ -25,16 +26,7 @@ export const PIECE_FAULTS = {
     example: {
       changes: {
         'levels.0.view': 'side',
-        'cast.0.control': {
-          scheme: 'run and jump',
-          speed: 5,
-          jump: 11,
-          jumps: 1,
-          coyote: 0.1,
-          jumpBuffer: 0.1,
-          mostFall: 16,
-          throws: { shot: 'pebble', shotSpeed: 8, range: 6, cooldown: 0.4 },
-        },
+        'cast.0.control': { ...RUNS_AND_JUMPS, throws: { shot: 'pebble', shotSpeed: 8, range: 6, cooldown: 0.4 } },
         'cast.4.radius': 0.5,
       },
     },
@@ -156,15 +148,7 @@ export const PIECE_FAULTS = {
     example: {
       changes: {
         'levels.0.view': 'side',
-        'cast.0.control': {
-          scheme: 'run and jump',
-          speed: 5,
-          jump: 11,
-          jumps: 1,
-          coyote: 0.1,
-          jumpBuffer: 0.1,
-          mostFall: 16,
-        },
+        'cast.0.control': RUNS_AND_JUMPS,
         'scripts.0.lines': [
           'behavior rounds { knob pace = 2 cells/s in 1..4 start state walk { do pace across at pace } }',
         ],

@@ -1,3 +1,14 @@
+/** A player that runs and jumps, for examples seen from the side. */
+export const RUNS_AND_JUMPS = {
+  scheme: 'run and jump',
+  speed: 5,
+  jump: 11,
+  jumps: 1,
+  coyote: 0.1,
+  jumpBuffer: 0.1,
+  mostFall: 16,
+} as const;
+
 /** A small game in which nothing is wrong; examples of faults are changes of it. */
 export const SOUND_GAME = {
   format: 'gorge',

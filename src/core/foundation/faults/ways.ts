@@ -1,4 +1,5 @@
 import type { FaultEntry } from './faultEntry';
+import { RUNS_AND_JUMPS } from './soundGame';
 
 /** Faults of ways that the player cannot go, or not in time. */
 export const WAY_FAULTS = {
@@ -11,15 +12,7 @@ export const WAY_FAULTS = {
     example: {
       changes: {
         'levels.0.view': 'side',
-        'cast.0.control': {
-          scheme: 'run and jump',
-          speed: 5,
-          jump: 11,
-          jumps: 1,
-          coyote: 0.1,
-          jumpBuffer: 0.1,
-          mostFall: 16,
-        },
+        'cast.0.control': RUNS_AND_JUMPS,
         'levels.0.map': [
           '############',
           '#..........#',
@@ -90,15 +83,7 @@ export const WAY_FAULTS = {
     example: {
       changes: {
         'levels.0.view': 'side',
-        'cast.0.control': {
-          scheme: 'run and jump',
-          speed: 5,
-          jump: 11,
-          jumps: 1,
-          coyote: 0.1,
-          jumpBuffer: 0.1,
-          mostFall: 16,
-        },
+        'cast.0.control': RUNS_AND_JUMPS,
         'levels.0.map': [
           '############',
           '#..........#',

@@ -188,8 +188,12 @@ function CardActions({
         display: 'flex',
         flexWrap: 'wrap',
         gap: '4px 14px',
-        marginTop: 10,
-        paddingTop: 8,
+        // Always in reach, however long what stands above is.
+        position: 'sticky',
+        bottom: -10,
+        background: 'var(--paper)',
+        margin: '10px -2px -10px',
+        padding: '8px 2px 10px',
         borderTop: '1px solid var(--layer)',
       }}
     >

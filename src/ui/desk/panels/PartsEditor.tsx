@@ -9,6 +9,11 @@ type Parts = NonNullable<Kind['parts']>;
 
 const MOST_PARTS = 8;
 
+const OFFSETS = [
+  { label: 'ahead', unit: 'cells ahead', place: ([ahead]: readonly [number, number]) => ahead },
+  { label: 'to the right', unit: 'cells to its right', place: ([, right]: readonly [number, number]) => right },
+] as const;
+
 /** Other bodies that are fixed to a kind: which, and where before it and to its right. */
 export function PartsEditor({ kind, onCommit }: { kind: Kind; onCommit: (parts: Parts | undefined) => void }) {
   const { session } = useDesk();
@@ -49,26 +54,21 @@ export function PartsEditor({ kind, onCommit }: { kind: Kind; onCommit: (parts: 
           >
             Remove
           </button>
-          <NumberField
-            label={`Part ${index + 1} ahead`}
-            value={part.at[0]}
-            unit="cells ahead"
-            min={-16}
-            max={16}
-            step={0.25}
-            width={78}
-            onCommit={(ahead) => replace(index, { ...part, at: [ahead, part.at[1]] })}
-          />
-          <NumberField
-            label={`Part ${index + 1} to the right`}
-            value={part.at[1]}
-            unit="cells to its right"
-            min={-16}
-            max={16}
-            step={0.25}
-            width={78}
-            onCommit={(right) => replace(index, { ...part, at: [part.at[0], right] })}
-          />
+          {OFFSETS.map(({ label, unit, place }) => (
+            <NumberField
+              key={label}
+              label={`Part ${index + 1} ${label}`}
+              value={place(part.at)}
+              unit={unit}
+              min={-16}
+              max={16}
+              step={0.25}
+              width={78}
+              onCommit={(value) =>
+                replace(index, { ...part, at: label === 'ahead' ? [value, part.at[1]] : [part.at[0], value] })
+              }
+            />
+          ))}
         </div>
       ))}
       {parts.length < MOST_PARTS && options.length > 0 && (

@@ -31,17 +31,22 @@ export function ValueField({
   };
   return (
     <div style={{ flex: 1, minWidth: 0 }}>
-      <input
+      <textarea
         className="mono value-field"
-        style={{ width: '100%', boxSizing: 'border-box' }}
+        rows={1}
+        // As high as what stands in it, so that nothing of a long condition is cut.
+        style={{ width: '100%', boxSizing: 'border-box', fieldSizing: 'content', resize: 'none', overflow: 'hidden' }}
         aria-label={label}
         aria-invalid={fault !== undefined}
         placeholder={placeholder}
         value={draft ?? value}
-        onChange={(event) => setDraft(event.currentTarget.value)}
+        onChange={(event) => setDraft(event.currentTarget.value.replace(/\s*\n\s*/g, ' '))}
         onBlur={commit}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') event.currentTarget.blur();
+          if (event.key === 'Enter') {
+            event.preventDefault();
+            event.currentTarget.blur();
+          }
           if (event.key === 'Escape') giveUp();
         }}
       />
