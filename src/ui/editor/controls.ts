@@ -128,7 +128,7 @@ export class Controls {
 
   /** The input for a scheme at a moment; the pointer steers only where the scheme is about pointing, or while it is held. */
   read(
-    { control, gun }: { control: { scheme: Scheme }; gun?: GunProgram },
+    { control, gun }: { control: { scheme: Scheme; goesOn?: boolean }; gun?: GunProgram },
     player: { x: number; y: number },
     pads: readonly (PadState | null)[],
   ): Input {
@@ -148,7 +148,11 @@ export class Controls {
     const aims = gun?.aimsAtPoint === true && this.pointer !== undefined;
     const throws = isHeld('throw') || pressesThrow || (aims && this.isPointerDown);
     const throwing = gun && throws ? THROW_BIT : 0;
-    if (scheme === 'steer to a point') return this.steer(player, columns, rows) + (acts ? ACTION_BIT : 0) + throwing;
+    if (scheme === 'steer to a point') {
+      // Where one press goes on, only a press says where to; else the pointer does wherever it is.
+      const pointer = control.goesOn && !this.isPointerDown ? undefined : this.pointer;
+      return this.steer(player, columns, rows, pointer) + (acts ? ACTION_BIT : 0) + throwing;
+    }
     if (this.isPointerDown && !aims && this.pointer && columns === 0 && rows === 0 && scheme !== 'flap') {
       const [dx, dy] = [this.pointer.x - player.x, this.pointer.y - player.y];
       const far = Math.hypot(dx, dy);
@@ -163,8 +167,13 @@ export class Controls {
     return directionFor(columns, rows) + (acts || pointerActs ? ACTION_BIT : 0) + throwing + pointed;
   }
 
-  private steer(player: { x: number; y: number }, columns: number, rows: number): Input {
+  private steer(
+    player: { x: number; y: number },
+    columns: number,
+    rows: number,
+    pointer: { x: number; y: number } | undefined,
+  ): Input {
     if (columns !== 0 || rows !== 0) return pointInput(player.x + columns * 2, player.y + rows * 2);
-    return this.pointer ? pointInput(this.pointer.x, this.pointer.y) : 0;
+    return pointer ? pointInput(pointer.x, pointer.y) : 0;
   }
 }

@@ -164,6 +164,18 @@ describe('controls', () => {
     expect(isInput(controls.read(by('rail and fire'), at, []))).toBe(true);
   });
 
+  test('where one press goes on, the pointer says where to only while it is held', () => {
+    const controls = new Controls();
+    const walker = { control: { scheme: 'steer to a point' as const, goesOn: true } };
+    controls.setPointer({ x: 8, y: 5 });
+    expect(controls.read(walker, at, [])).toBe(0);
+    controls.setPointerDown(true);
+    expect(controls.read(walker, at, [])).toBe(pointInput(8, 5));
+    controls.setPointerDown(false);
+    controls.press('ArrowRight');
+    expect(controls.read(walker, at, [])).toBe(pointInput(at.x + 2, at.y));
+  });
+
   test('throwing has a key and buttons of its own, and the pointer aims where the gun says so', () => {
     const controls = new Controls();
     const gun = { hasOwnKey: true, aimsAtPoint: false } as GunProgram;
