@@ -9,6 +9,8 @@ export default defineConfig({
   timeout: 90_000,
   expect: { timeout: 20_000 },
   workers: 2,
+  // Where the machine is busy with other things a test may run out of time once; that is told as flaky.
+  retries: 1,
   reporter: [['list'], ['json', { outputFile: '.data/playwright.json' }]],
   globalSetup: './tests/end-to-end/support/globalSetup.ts',
   globalTeardown: './tests/end-to-end/support/globalTeardown.ts',

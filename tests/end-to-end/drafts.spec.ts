@@ -1,11 +1,14 @@
 import { expect, test } from '@playwright/test';
-import { clickCell, openDesk, saveSign } from './support/desk';
+import { dragCells, openDesk, saveSign } from './support/desk';
 
 test('an edit that never reached the server is offered when the game is opened again', async ({
   page,
   context,
 }, info) => {
-  const id = await openDesk(page, info);
+  // Larger than what a page that is being left may still send.
+  const id = await openDesk(page, info, (game) => {
+    for (let line = 0; line < 200; line++) game.scripts[0].lines.push(`# ${'soot '.repeat(70)}`);
+  });
   const stored = async () =>
     ((await (await page.request.get(`/api/games/${id}`)).json()) as { document: { levels: { map: string[] }[] } })
       .document.levels[0].map;
@@ -14,7 +17,7 @@ test('an edit that never reached the server is offered when the game is opened a
     route.request().method() === 'PUT' ? route.abort() : route.continue(),
   );
   await page.keyboard.press('2');
-  await clickCell(page, 5.5, 1.5);
+  await dragCells(page, [26.5, 13.5], [26.5, 16.5]);
   // Nothing is waited for: the page is gone right after the stroke.
   await page.close({ runBeforeUnload: false });
   await context.unroute(`**/api/games/${id}`);

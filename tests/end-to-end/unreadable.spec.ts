@@ -57,7 +57,7 @@ test('it is repaired on the shelf, or removed, and its desk says why it does not
   await store(request, 'broken-game');
   await spoilStored('broken-game', (text) => text.replace('"pixelsPerCell"', '"pixelsForCell"'));
   await page.goto('/games/broken-game/levels/drying-hall');
-  await expect(page.getByRole('alert')).toContainText('What is stored cannot be read');
+  await expect(page.getByRole('heading', { name: /What is stored cannot be read/ })).toBeVisible();
   await page.goto('/');
   const broken = page.getByRole('region', { name: 'Yard broken-game cannot be read' });
   await expect(broken).toContainText('pixelsForCell');

@@ -124,7 +124,8 @@ async function storeRevision(
   transaction: Transaction,
 ): Promise<void> {
   await database().models.revisions.bulkCreate([{ gameId, hash, document, savedAt }], {
-    ignoreDuplicates: true,
+    // The address is that of the text: what stands there and is not that text has been damaged.
+    updateOnDuplicate: ['document'],
     transaction,
   });
 }

@@ -193,6 +193,13 @@ describe('a draft that the server does not have yet', () => {
     expect([status(), store.items.size]).toEqual(['saved', 0]);
   });
 
+  test('is kept when a stroke ends, and not with every step of it', () => {
+    session.preview('Move', (draft) => commands.movePieces(draft, 'drying-hall', ['warden-1'], { x: 1, y: 0 }));
+    expect(store.items.size).toBe(0);
+    session.finishGesture('edit');
+    expect([store.items.size, saving.wouldLose]).toEqual([1, false]);
+  });
+
   test('is offered when the game is opened again, and taken up as one step that undo takes back', () => {
     move(1);
     move(1);

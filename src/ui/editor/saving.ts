@@ -95,6 +95,8 @@ export class Saving {
   open(): void {
     this.unsubscribe ??= this.session.store.subscribe((state, before) => {
       if (state.game !== before.game) this.noteChange();
+      // A gesture has ended: what it came to is an edit now.
+      else if (state.past !== before.past && this.hasUnsaved) this.keepDraft();
     });
   }
 

@@ -2,7 +2,7 @@
 
 import { Button, Group, Modal, Textarea } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Fault } from '@/server/contracts/faults';
 import type { UnreadableInfo } from '@/server/contracts/games';
 import { faultOf } from '../requests/api';
@@ -78,9 +78,9 @@ function RepairDialog({ game, onClose }: { game: UnreadableInfo; onClose: () => 
   const [text, setText] = useState<string>();
   const [reasons, setReasons] = useState(game.reasons);
   const [fault, setFault] = useState<Fault>();
-  const fetchText = () => {
+  useEffect(() => {
     gorgeApi.storedText(game.id).then(setText, (error: unknown) => setFault(faultOf(error)));
-  };
+  }, [game.id]);
   const save = async () => {
     setFault(undefined);
     try {
@@ -94,7 +94,7 @@ function RepairDialog({ game, onClose }: { game: UnreadableInfo; onClose: () => 
     }
   };
   return (
-    <Modal opened onClose={onClose} title={`Repair ${game.name}`} size="xl" transitionProps={{ onEntered: fetchText }}>
+    <Modal opened onClose={onClose} title={`Repair ${game.name}`} size="xl">
       <Textarea
         label="What is stored"
         autosize
