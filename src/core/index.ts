@@ -1,4 +1,5 @@
 /** The only door of the core, in the order of the flow. */
+export { FORMAT_VERSION } from './document/migrations/migrate';
 export { partPlace } from './arena/partPlace';
 export { assertNever, bug, fail, succeed, type Result } from './foundation/result';
 export { errorAt, hasErrors, warningAt, type Diagnostic, type Place, type Span } from './foundation/diagnostic';
@@ -19,7 +20,6 @@ export {
   gameShape,
   levelShape,
   FOOTINGS,
-  FORMAT_VERSION,
   HATCHINGS,
   LIMITS,
   markBox,
@@ -66,7 +66,7 @@ export {
   type Effect,
   type EffectName,
 } from './document/contactShape';
-export { describePath, locateInFile, readGame, readGameValue } from './document/readGame';
+export { describePath, locateInFile, readGame, readDraft, readGameValue } from './document/readGame';
 export type { NewLevel } from './document/levelCommands';
 export { newGame } from './document/newGame';
 export { writeGame } from './document/writeGame';

@@ -1,4 +1,5 @@
 import {
+  FORMAT_VERSION,
   compileGameLevel,
   type Contact,
   type Control,
@@ -43,7 +44,7 @@ export function smallGame(small: SmallLevel): GameDocument {
   };
   return {
     format: 'gorge',
-    version: 1,
+    version: FORMAT_VERSION,
     id: 'small',
     name: 'Small',
     pixelsPerCell: 32,

@@ -75,7 +75,7 @@ export function compileControl(
         coyoteTicks: ticksOf(control.coyote, ticksPerSecond),
         bufferTicks: ticksOf(control.jumpBuffer, ticksPerSecond),
       };
-    case 'rail and fire':
+    case 'along a rail':
       return {
         scheme: control.scheme,
         step,

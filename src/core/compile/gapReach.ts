@@ -43,7 +43,7 @@ function acrossSpeed(program: LevelProgram, isUpright: boolean): number | undefi
   const { control } = program.player;
   const { ticksPerSecond } = program;
   if (control.scheme === 'flap') return isUpright ? control.lift * ticksPerSecond : undefined;
-  if (control.scheme === 'rail and fire')
+  if (control.scheme === 'along a rail')
     return control.isAcross === isUpright ? undefined : control.step * ticksPerSecond;
   return walkingSpeed(program);
 }

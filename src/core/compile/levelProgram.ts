@@ -362,7 +362,7 @@ export type ControlProgram =
       bufferTicks: number;
     }
   | {
-      scheme: 'rail and fire';
+      scheme: 'along a rail';
       step: number;
       isAcross: boolean;
     };

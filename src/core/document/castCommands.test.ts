@@ -334,7 +334,7 @@ describe('a new shot', () => {
     expect(codesOf((draft) => (id = addShot(draft, player.id, loseWhenTouching))).length).toBe(before);
     expect(kindOf(game, id)!.radius).toBeLessThan(kindOf(game, player.id)!.radius);
     const { control } = kindOf(game, player.id)!;
-    expect(control?.scheme !== 'rail and fire' && control?.throws?.shot).toBe(id);
+    expect(control?.throws?.shot).toBe(id);
     expect(game.contacts).toContainEqual({ by: id, on: loseWhenTouching, does: [{ effect: 'defeat' }] });
     const another = addShot(game, player.id, undefined);
     expect([id, another]).toEqual(['shot', 'shot-2']);

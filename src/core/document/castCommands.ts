@@ -38,7 +38,7 @@ export function addKind(game: GameDraft, name: string, tint: string): string {
 }
 
 /**
- * Gives a player something to throw, or to fire along its rail: adds a small kind for it, which defeats everybody with a tag.
+ * Gives a player something to throw; from a rail it flies away from that: adds a small kind for it, which defeats everybody with a tag.
  * Without a tag it does nothing yet. Returns the id of the new kind.
  */
 export function addShot(game: GameDraft, playerKind: string, foes: string | undefined): string {
@@ -46,14 +46,16 @@ export function addShot(game: GameDraft, playerKind: string, foes: string | unde
   if (!control) bug(`${playerKind} is not steered`);
   const shot = addKind(game, 'Shot', '#2f5d62');
   kindIn(game, shot).radius = SHOT_RADIUS;
-  const armed: Control =
-    control.scheme === 'rail and fire'
-      ? { ...control, shot }
-      : { ...control, throws: { ...(control.throws ?? USUAL_THROWING), shot } };
+  const usual =
+    control.scheme === 'along a rail' ? { ...USUAL_THROWING, aim: acrossRail(control.rail) } : USUAL_THROWING;
+  const armed: Control = { ...control, throws: { ...(control.throws ?? usual), shot } };
   setKindField(game, playerKind, 'control', armed);
   if (foes !== undefined) setContact(game, shot, foes, [{ effect: 'defeat' }]);
   return shot;
 }
+
+/** Upward, or to the right, degrees. */
+const acrossRail = (rail: 'across' | 'up and down') => (rail === 'across' ? 270 : 0);
 
 /** Small enough to fly along the floor without touching it, cells. */
 const SHOT_RADIUS = 0.15;

@@ -91,23 +91,17 @@ export const controlShape = z.discriminatedUnion('scheme', [
     throws: throwing,
   }),
   z.strictObject({
-    scheme: z.literal('rail and fire'),
+    scheme: z.literal('along a rail'),
     speed,
     rail: z.enum(['across', 'up and down']).describe('which way the player moves'),
-    aim: z.number().min(0).max(360).describe('heading of shots, degrees, 0 = east, clockwise'),
-    shot: z.string().describe('id of the kind that is fired'),
-    shotSpeed: speed.describe('how fast shots fly, cells/s'),
-    range: z.number().min(0.5).max(256).describe('how far a shot goes, cells'),
-    cooldown: z.number().min(0.02).max(10).describe('least time between two shots, seconds'),
-    charge: seconds.describe('how long fire must be held before a shot leaves, seconds'),
-    ammunition: z.number().int().min(1).max(10000).optional().describe('shots in all; left out: without end'),
+    throws: throwing,
   }),
 ]);
 
 export type Control = z.infer<typeof controlShape>;
 export type Scheme = Control['scheme'];
 
-/** What a control scheme lets the player fire, along a rail, where it faces or where it points; undefined when it fires nothing. */
+/** What the player fires, with all that may be left out filled in. */
 export interface Gun {
   shot: string;
   shotSpeed: number;
@@ -121,19 +115,15 @@ export interface Gun {
   blow: number | undefined;
 }
 
-/** What a player throws or strikes with under every scheme but that of rails, which is about nothing else. */
-export type Throwing = NonNullable<Extract<Control, { scheme: 'eight ways' }>['throws']>;
+/** What a player throws or strikes with; the same under every scheme. */
+export type Throwing = NonNullable<Control['throws']>;
 
 /** With these numbers something thrown plays well at once. */
 export const USUAL_THROWING = { shotSpeed: 9, range: 6, cooldown: 0.45 };
 
+/** Undefined where the player throws nothing. */
 export function gunOf(control: Control | undefined): Gun | undefined {
-  if (!control) return undefined;
-  if (control.scheme === 'rail and fire') {
-    const { shot, shotSpeed, range, cooldown, charge, ammunition, aim } = control;
-    return { shot, shotSpeed, range, cooldown, charge, ammunition, aim, blow: undefined };
-  }
-  const { throws } = control;
+  const throws = control?.throws;
   return throws && { ammunition: undefined, charge: 0, aim: undefined, blow: undefined, ...throws };
 }
 
@@ -142,8 +132,8 @@ export function throwsByItsOwnKey(scheme: Scheme): boolean {
   return scheme === 'flap' || scheme === 'run and jump';
 }
 
-/** A control of each scheme with numbers that play well at once; where a shot is needed, of the given kind. */
-export function startingControl(scheme: Scheme, shotKind: string): Control {
+/** A control of each scheme with numbers that play well at once; along a rail it fires shots of the given kind, if any. */
+export function startingControl(scheme: Scheme, shotKind?: string): Control {
   switch (scheme) {
     case 'eight ways':
       return { scheme, speed: 3.4, evenDiagonals: true };
@@ -159,17 +149,13 @@ export function startingControl(scheme: Scheme, shotKind: string): Control {
       return { scheme, speed: 3, lift: 6, mostFall: 9 };
     case 'run and jump':
       return { scheme, speed: 5, jump: 11, jumps: 1, coyote: 0.09, jumpBuffer: 0.12, mostFall: 16 };
-    case 'rail and fire':
+    case 'along a rail':
       return {
         scheme,
         speed: 6,
         rail: 'across',
-        aim: 270,
-        shot: shotKind,
-        shotSpeed: 11,
-        range: 20,
-        cooldown: 0.4,
-        charge: 0,
+        throws:
+          shotKind === undefined ? undefined : { aim: 270, shot: shotKind, shotSpeed: 11, range: 20, cooldown: 0.4 },
       };
   }
 }

@@ -1,3 +1,4 @@
+import { isRecord } from './migrations/looseJson';
 import { isUnitName, toBaseUnit } from '../foundation/units';
 
 /** Numbers of a control that may be written with a unit: those of lengths, speeds and times. */
@@ -33,8 +34,4 @@ function inCells(fields: Record<string, unknown>, pixelsPerCell: number): Record
       return [key, toBaseUnit(Number(number), isUnitName(unit) ? unit : undefined, context)];
     }),
   );
-}
-
-function isRecord(value: unknown): value is Record<string, unknown> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
 }

@@ -2,10 +2,8 @@ import { z } from 'zod';
 import { contactShape } from './contactShape';
 import { controlShape } from './controlShape';
 import { limitsShape } from './limitsShape';
+import { FORMAT_VERSION } from './migrations/migrate';
 import { outlineShape } from './outlineShape';
-
-/** The version of the file format that this program writes. Newer ones are refused, older ones are migrated. */
-export const FORMAT_VERSION = 1;
 
 /** Sizes beyond which a document is refused, so that no file can exhaust the machine. */
 export const LIMITS = {

@@ -1,6 +1,7 @@
 import { freshId } from './castCommands';
 import { startingControl } from './controlShape';
-import { FORMAT_VERSION, type GameDocument } from './gameDocument';
+import type { GameDocument } from './gameDocument';
+import { FORMAT_VERSION } from './migrations/migrate';
 import { addLevel, type NewLevel } from './levelCommands';
 
 /** Ground with which a game begins: something of every sort, to be renamed and added to. */

@@ -5,7 +5,11 @@ import { LineStarts } from '../foundation/lineStarts';
 import { fail, succeed, type Result } from '../foundation/result';
 import { checkReferences } from './checkReferences';
 import { controlsInCells } from './controlUnits';
-import { FORMAT_VERSION, gameShape, LIMITS, type GameDocument } from './gameDocument';
+import { gameShape, LIMITS, type GameDocument } from './gameDocument';
+import { FORMAT_VERSION, migrate, OLDEST_VERSION } from './migrations/migrate';
+
+/** So many faults of the shape are told at once. */
+const MOST_SHAPE_FAULTS = 50;
 
 /**
  * Reads the text of a `.gorge.json` file. Faults carry the path in the document and the line and column in the file.
@@ -32,14 +36,23 @@ export function readGame(text: string): Result<GameDocument, Diagnostic> {
   return result.ok ? result : fail(locateInFile(text, result.faults));
 }
 
-/** Reads a parsed value as a game document: shape first, then references between its parts. */
+/**
+ * Reads a parsed value as a game document: brought to the present version, then its shape, then references between its
+ * parts.
+ */
 export function readGameValue(value: unknown): Result<GameDocument, Diagnostic> {
+  const draft = readDraft(value);
+  if (!draft.ok) return draft;
+  const faults = checkReferences(draft.value);
+  return hasErrors(faults) ? fail(faults) : draft;
+}
+
+/** As {@link readGameValue}, but what its parts say of each other may be wrong, as in what is just being written. */
+export function readDraft(value: unknown): Result<GameDocument, Diagnostic> {
   const versionFault = checkVersion(value);
   if (versionFault) return fail([versionFault]);
-  const parsed = gameShape.safeParse(controlsInCells(value));
-  if (!parsed.success) return fail(parsed.error.issues.slice(0, 50).map(shapeFault));
-  const faults = checkReferences(parsed.data);
-  return hasErrors(faults) ? fail(faults) : succeed(parsed.data);
+  const parsed = gameShape.safeParse(controlsInCells(migrate(value as Record<string, unknown>)));
+  return parsed.success ? succeed(parsed.data) : fail(parsed.error.issues.slice(0, MOST_SHAPE_FAULTS).map(shapeFault));
 }
 
 function megabytes(bytes: number): string {
@@ -64,7 +77,8 @@ function checkVersion(value: unknown): Diagnostic | undefined {
       'Open it with a newer Gorge.',
     );
   }
-  if (header.version !== FORMAT_VERSION) {
+  const isKnown = Number.isInteger(header.version) && (header.version as number) >= OLDEST_VERSION;
+  if (!isKnown) {
     return errorAt(
       { path: ['version'] },
       'version-unknown',

@@ -39,8 +39,7 @@ function referencesTo(game: GameDocument, kindId: string): ((id: string) => void
   for (const kind of game.cast) {
     note(kind, 'varies');
     for (const part of kind.parts ?? []) note(part, 'kind');
-    if (kind.control?.scheme === 'rail and fire') note(kind.control, 'shot');
-    else note(kind.control?.throws, 'shot');
+    note(kind.control?.throws, 'shot');
   }
   return references;
 }

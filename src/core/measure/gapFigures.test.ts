@@ -78,15 +78,10 @@ describe('consecutive gaps against reach', () => {
 
   test('there is nothing to say of a player that cannot go along the mark', () => {
     const rail: Control = {
-      scheme: 'rail and fire',
+      scheme: 'along a rail',
       speed: 5,
       rail: 'across',
-      aim: 270,
-      shot: 'stone',
-      shotSpeed: 9,
-      range: 9,
-      cooldown: 1,
-      charge: 0,
+      throws: { aim: 270, shot: 'stone', shotSpeed: 9, range: 9, cooldown: 1 },
     };
     expect(gapsOf('gap 3 cells between stone and stone', '1 s', rail)).toBeUndefined();
   });

@@ -2,6 +2,7 @@ import type { GameDocument, KindEntry, Level, Piece, Terrain } from '../document
 import type { Contact, Effect } from '../document/contactShape';
 import { EFFECT_NAMES, startingEffect } from '../document/contactShape';
 import { startingControl, type Control, type Scheme } from '../document/controlShape';
+import { FORMAT_VERSION } from '../document/migrations/migrate';
 import { RandomStream } from '../foundation/random';
 import { Draw, generatedBehavior } from './generatedBehavior';
 
@@ -30,7 +31,7 @@ const SEEN_FROM_ABOVE: Scheme[] = [
   'one cell a press',
   'slide until blocked',
   'steer to a point',
-  'rail and fire',
+  'along a rail',
 ];
 const SEEN_FROM_THE_SIDE: Scheme[] = ['flap', 'run and jump'];
 const KINDS = ['scuttler', 'lamp', 'lurker'] as const;
@@ -114,7 +115,7 @@ export function generatedGame(
   };
   return {
     format: 'gorge',
-    version: 1,
+    version: FORMAT_VERSION,
     id: 'small',
     name: 'Small',
     pixelsPerCell: 32,
@@ -161,7 +162,7 @@ function generatedParts(draw: Draw): Pick<KindEntry, 'parts'> {
 function generatedControl(draw: Draw, scheme: Scheme, isQuiet: boolean): Control {
   const control = startingControl(scheme, 'spit');
   if (control.scheme === 'steer to a point') control.goesOn = draw.isSo(0.5);
-  if (control.scheme === 'rail and fire' || isQuiet || draw.isSo(0.5)) return control;
+  if (isQuiet || draw.isSo(0.5)) return control;
   return {
     ...control,
     throws: {

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  type Control,
   ACTION_BIT,
   isLineClear,
   previewMovers,
@@ -16,6 +17,10 @@ import { demoLevel, dryingHall, plainYard } from '../../../tests/support/kilnYar
 import { smallGame, smallProgram } from '../../../tests/support/smallLevel';
 import { checkedScriptsOf, composePicture, gridOf, groundChangesUpTo, stateAt } from './composePicture';
 
+const FIRES_QUICKLY: Control = {
+  ...startingControl('along a rail'),
+  throws: { shot: 'shot', aim: 270, shotSpeed: 11, range: 20, cooldown: 0.2 },
+};
 const NOTHING = { routes: [], ends: [], selection: [], chosenWaypoint: undefined, cursor: undefined, lasso: undefined };
 const game = plainYard();
 const program = dryingHall();
@@ -96,13 +101,13 @@ describe('the picture of a level', () => {
     const worn = smallProgram({
       map: ['########', '#......#', '#..c...#', '#......#', '########'],
       player: { at: [3.5, 3.5] },
-      control: { ...startingControl('rail and fire', 'shot'), cooldown: 0.2 } as never,
+      control: FIRES_QUICKLY,
       kinds: [{ id: 'shot', radius: 0.15, wear: 1 }],
     });
     const document = smallGame({
       map: ['########', '#......#', '#..c...#', '#......#', '########'],
       player: { at: [3.5, 3.5] },
-      control: { ...startingControl('rail and fire', 'shot'), cooldown: 0.2 } as never,
+      control: FIRES_QUICKLY,
       kinds: [{ id: 'shot', radius: 0.15, wear: 1 }],
     });
     const fired = recordRun(worn, { type: 'inputs', inputs: new Array<number>(120).fill(ACTION_BIT) }, 1);

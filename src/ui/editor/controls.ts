@@ -162,7 +162,7 @@ export class Controls {
         rows = Math.abs(dy) > far * 0.383 ? Math.sign(dy) : 0;
       }
     }
-    const pointerActs = this.isPointerDown && !aims && (scheme === 'flap' || scheme === 'rail and fire');
+    const pointerActs = this.isPointerDown && !aims && (scheme === 'flap' || scheme === 'along a rail');
     const pointed = aims ? pointInput(this.pointer!.x, this.pointer!.y) : 0;
     return directionFor(columns, rows) + (acts || pointerActs ? ACTION_BIT : 0) + throwing + pointed;
   }

@@ -1,4 +1,4 @@
-import { gameShape, writeGame, type GameDocument } from '@/core/index';
+import { readDraft, writeGame, type GameDocument } from '@/core/index';
 
 /** A draft that the server does not have yet, as it is kept in the browser. */
 export interface KeptDraft {
@@ -47,9 +47,9 @@ export class DraftKeeper {
         text: string;
       } | null;
       if (!kept) return undefined;
-      // As a draft it may have errors, but no other shape than this version knows.
-      const read = gameShape.safeParse(JSON.parse(kept.text));
-      return read.success ? { revision: kept.revision, at: kept.at, document: read.data } : undefined;
+      // An earlier version may have kept it.
+      const read = readDraft(JSON.parse(kept.text));
+      return read.ok ? { revision: kept.revision, at: kept.at, document: read.value } : undefined;
     } catch {
       return undefined;
     }

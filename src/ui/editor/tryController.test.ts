@@ -161,7 +161,7 @@ describe('controls', () => {
     controls.setPointerDown(true);
     expect(controls.read(by('eight ways'), at, [])).toBe(1);
     expect(controls.read(by('flap'), at, [])).toBe(ACTION_BIT);
-    expect(isInput(controls.read(by('rail and fire'), at, []))).toBe(true);
+    expect(isInput(controls.read(by('along a rail'), at, []))).toBe(true);
   });
 
   test('where one press goes on, the pointer says where to only while it is held', () => {

@@ -61,7 +61,7 @@ function findTooFew({ program, cues, path }: Subject, take: readonly number[], f
 function findUnreachable({ level, program, cues, path }: Subject, pieces: readonly number[]): Diagnostic[] {
   const { player, grid } = program;
   // Along a rail it meets what lies beside it, which says nothing of ways.
-  if (player.control.scheme === 'rail and fire') return [];
+  if (player.control.scheme === 'along a rail') return [];
   const { standing, isReached } = computeReach(program);
   const faults = pieces.flatMap((index) => {
     const piece = program.pieces[index];

@@ -11,7 +11,7 @@ export function checkFit({ game, program, path }: Subject): Diagnostic[] {
   const { player, grid, isSideView } = program;
   const { scheme } = player.control;
   // On rails and in slides it is led; seen from the side it lies on the floor anyway.
-  if (scheme === 'rail and fire' || scheme === 'slide until blocked' || scheme === 'flap') return [];
+  if (scheme === 'along a rail' || scheme === 'slide until blocked' || scheme === 'flap') return [];
   const { isReached } = computeReach(program);
   const { west, north, east, south } = player.stand;
   const sides = [

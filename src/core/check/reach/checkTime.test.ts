@@ -39,16 +39,17 @@ describe('too little time for the shortest way', () => {
 
 describe('too little ammunition', () => {
   const control = (ammunition: number | undefined): Control => ({
-    scheme: 'rail and fire',
+    scheme: 'along a rail',
     speed: 4,
     rail: 'across',
-    aim: 270,
-    shot: 'wad',
-    shotSpeed: 9,
-    range: 20,
-    cooldown: 0.3,
-    charge: 0,
-    ...(ammunition === undefined ? {} : { ammunition }),
+    throws: {
+      aim: 270,
+      shot: 'wad',
+      shotSpeed: 9,
+      range: 20,
+      cooldown: 0.3,
+      ...(ammunition === undefined ? {} : { ammunition }),
+    },
   });
   const level = (ammunition: number | undefined, pierces: number): SmallLevel => ({
     map: HALL,

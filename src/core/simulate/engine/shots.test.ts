@@ -22,15 +22,10 @@ function range(
     map: HALL,
     player: { at: [2.5, 3.5], facing: 0 },
     control: {
-      scheme: 'rail and fire',
+      scheme: 'along a rail',
       speed: 3,
       rail: 'up and down',
-      aim: 0,
-      shot: 'wad',
-      shotSpeed: 10,
-      range: 25,
-      cooldown: 9,
-      charge: 0,
+      throws: { aim: 0, shot: 'wad', shotSpeed: 10, range: 25, cooldown: 9 },
     },
     kinds: [
       { id: 'wad', radius: 0.1, flight },

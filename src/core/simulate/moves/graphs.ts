@@ -48,7 +48,7 @@ const MOVES: {
   'one cell a press': walkMoves,
   'slide until blocked': slideMoves,
   'steer to a point': walkMoves,
-  'rail and fire': walkMoves,
+  'along a rail': walkMoves,
   'run and jump': airMoves,
   flap: walkMoves,
 };

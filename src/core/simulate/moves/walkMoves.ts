@@ -32,7 +32,7 @@ export function walkMoves(program: LevelProgram, { grid, typeOfCell }: GroundNow
   const { width, height } = grid;
   const cells = width * height;
   const step = speedIn(program, 1);
-  const isRail = player.control.scheme === 'rail and fire' ? player.control : undefined;
+  const isRail = player.control.scheme === 'along a rail' ? player.control : undefined;
   const rowOfRail = Math.floor(player.y);
   const columnOfRail = Math.floor(player.x);
   const isOnRail = (cell: number) =>

@@ -41,15 +41,10 @@ describe('schemes that no demo level uses yet give a reading', () => {
     const program = smallProgram({
       map: Array.from({ length: 12 }, (_, row) => (row % 11 === 0 ? '#'.repeat(20) : `#${'.'.repeat(18)}#`)),
       control: {
-        scheme: 'rail and fire',
+        scheme: 'along a rail',
         speed: 6,
         rail: 'across',
-        aim: 270,
-        shot: 'pellet',
-        shotSpeed: 11,
-        range: 20,
-        cooldown: 0.4,
-        charge: 0,
+        throws: { aim: 270, shot: 'pellet', shotSpeed: 11, range: 20, cooldown: 0.4 },
       },
       player: { at: [2.5, 10.2] },
       kinds: [
@@ -148,15 +143,10 @@ describe('fetching and bringing under every scheme', () => {
     const share = fetchedShare({
       map: Array.from({ length: 8 }, (_, row) => (row % 7 === 0 ? '#'.repeat(20) : `#${'.'.repeat(18)}#`)),
       control: {
-        scheme: 'rail and fire',
+        scheme: 'along a rail',
         speed: 5,
         rail: 'across',
-        aim: 270,
-        shot: 'pellet',
-        shotSpeed: 11,
-        range: 20,
-        cooldown: 0.4,
-        charge: 0,
+        throws: { aim: 270, shot: 'pellet', shotSpeed: 11, range: 20, cooldown: 0.4 },
       },
       player: { at: [9.5, 6.4] },
       kinds: [

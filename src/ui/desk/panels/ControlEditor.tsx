@@ -20,7 +20,6 @@ export function ControlEditor({ kind, onCommit }: { kind: Kind; onCommit: (contr
   const game = useFollowed(session, (state) => state.game);
   const { control } = kind;
   const others = game.cast.filter((entry) => entry.id !== kind.id && !entry.control);
-  const options = SCHEMES.filter((scheme) => scheme !== 'rail and fire' || others.length > 0);
   const [inPixels, setInPixels] = useState(false);
   const addShot = () =>
     session.change(`A shot for ${kind.name}`, (draft) => {
@@ -33,10 +32,8 @@ export function ControlEditor({ kind, onCommit }: { kind: Kind; onCommit: (contr
           label="Control scheme"
           value={control?.scheme ?? 'none'}
           width={150}
-          options={[{ value: 'none', label: 'none' }, ...options.map((value) => ({ value, label: value }))]}
-          onCommit={(value) =>
-            onCommit(value === 'none' ? undefined : startingControl(value as Scheme, others[0]?.id ?? ''))
-          }
+          options={[{ value: 'none', label: 'none' }, ...SCHEMES.map((value) => ({ value, label: value }))]}
+          onCommit={(value) => onCommit(value === 'none' ? undefined : startingControl(value as Scheme, others[0]?.id))}
         />
         {control && (
           <SelectField
@@ -60,8 +57,8 @@ export function ControlEditor({ kind, onCommit }: { kind: Kind; onCommit: (contr
             onCommit={(speed) => onCommit({ ...control, speed })}
           />
         )}
-        {control && <SchemeKnobs control={control} shots={others} onAddShot={addShot} onCommit={onCommit} />}
-        {control && control.scheme !== 'rail and fire' && (
+        {control && <SchemeKnobs control={control} onCommit={onCommit} />}
+        {control && (
           <ThrowingKnobs
             throws={control.throws}
             shots={others}
@@ -115,17 +112,7 @@ function Knob({
 }
 
 /** What only one scheme has. */
-function SchemeKnobs({
-  control,
-  shots,
-  onAddShot,
-  onCommit,
-}: {
-  control: Control;
-  shots: readonly { id: string; name: string }[];
-  onAddShot: () => void;
-  onCommit: (control: Control) => void;
-}) {
+function SchemeKnobs({ control, onCommit }: { control: Control; onCommit: (control: Control) => void }) {
   switch (control.scheme) {
     case 'eight ways':
       return (
@@ -239,7 +226,7 @@ function SchemeKnobs({
           />
         </>
       );
-    case 'rail and fire':
+    case 'along a rail':
       return (
         <>
           <SelectField
@@ -251,32 +238,6 @@ function SchemeKnobs({
               { value: 'up and down', label: 'up and down' },
             ]}
             onCommit={(rail) => onCommit({ ...control, rail })}
-          />
-          <Knob
-            label="Aims at"
-            unit="deg"
-            value={control.aim}
-            max={360}
-            step={15}
-            onCommit={(aim) => onCommit({ ...control, aim })}
-          />
-          <SelectField
-            label="Shot"
-            value={control.shot}
-            options={[
-              ...shots.map(({ id, name }) => ({ value: id, label: `fires ${name}` })),
-              { value: NEW_SHOT, label: 'fires a new shot' },
-            ]}
-            onCommit={(shot) => (shot === NEW_SHOT ? onAddShot() : onCommit({ ...control, shot }))}
-          />
-          <GunKnobs gun={control} onCommit={(gun) => onCommit({ ...control, ...gun })} />
-          <Knob
-            label="Charge"
-            unit="s"
-            value={control.charge}
-            max={10}
-            step={0.05}
-            onCommit={(charge) => onCommit({ ...control, charge })}
           />
         </>
       );

@@ -37,7 +37,7 @@ export function movePlayer(
     case 'eight ways':
     case 'four ways':
     case 'steer to a point':
-    case 'rail and fire':
+    case 'along a rail':
       moveFreely(body, direction, isHeld ? 0 : input, program, control, ground);
       break;
     case 'one cell a press':
@@ -76,7 +76,7 @@ function moveFreely(
   direction: number,
   input: Input,
   program: PlayerProgram,
-  control: Extract<ControlProgram, { scheme: 'eight ways' | 'four ways' | 'steer to a point' | 'rail and fire' }>,
+  control: Extract<ControlProgram, { scheme: 'eight ways' | 'four ways' | 'steer to a point' | 'along a rail' }>,
   ground: GroundState,
 ): void {
   const type = ground.isPlain ? undefined : ground.typeAt(body.x, body.y);
@@ -118,7 +118,7 @@ function readWish(
   direction: number,
   input: Input,
   program: PlayerProgram,
-  control: Extract<ControlProgram, { scheme: 'eight ways' | 'four ways' | 'steer to a point' | 'rail and fire' }>,
+  control: Extract<ControlProgram, { scheme: 'eight ways' | 'four ways' | 'steer to a point' | 'along a rail' }>,
   ground: GroundState,
   step: number,
 ): void {
@@ -140,7 +140,7 @@ function readWish(
     wish.y = dy * share;
     return;
   }
-  if (control.scheme === 'rail and fire') {
+  if (control.scheme === 'along a rail') {
     if (control.isAcross) rows = 0;
     else columns = 0;
   } else if (control.scheme === 'four ways' && columns !== 0 && rows !== 0) {

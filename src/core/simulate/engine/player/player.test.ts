@@ -303,11 +303,10 @@ describe('flapping', () => {
   });
 });
 
-describe('rail and fire', () => {
+describe('along a rail', () => {
   const control = {
-    ...startingControl('rail and fire', 'shot'),
-    cooldown: 0.5,
-    ammunition: 3,
+    ...startingControl('along a rail'),
+    throws: { aim: 270, shot: 'shot', shotSpeed: 11, range: 20, cooldown: 0.5, ammunition: 3 },
   } as SmallLevel['control'];
   const stage: Partial<SmallLevel> = {
     control,

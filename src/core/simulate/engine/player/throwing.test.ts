@@ -17,7 +17,7 @@ const EAST = 1;
 const WEST = 5;
 const SPIT: Throwing = { shot: 'spit', shotSpeed: 12, range: 12, cooldown: 0.5 };
 
-function level(scheme: Exclude<Scheme, 'rail and fire'>, throws: Throwing, more: Partial<SmallLevel> = {}): SmallLevel {
+function level(scheme: Exclude<Scheme, 'along a rail'>, throws: Throwing, more: Partial<SmallLevel> = {}): SmallLevel {
   const isSide = scheme === 'flap' || scheme === 'run and jump';
   return {
     map: HALL,

@@ -57,7 +57,7 @@ function handsOfSchemes(): Record<ControlProgram['scheme'], HandClass> {
     'one cell a press': TapHand,
     'slide until blocked': TapHand,
     'steer to a point': WalkHand,
-    'rail and fire': WalkHand,
+    'along a rail': WalkHand,
     'run and jump': AirHand,
     flap: WalkHand,
   };
@@ -153,7 +153,7 @@ class WalkHand extends PlanHand {
 
   constructor(program: LevelProgram, traits: StandInTraits) {
     const { scheme } = program.player.control;
-    super(program, traits, scheme === 'rail and fire' ? 2 : scheme === 'four ways' ? 4 : 8);
+    super(program, traits, scheme === 'along a rail' ? 2 : scheme === 'four ways' ? 4 : 8);
     this.step = program.player.step;
   }
 
@@ -198,7 +198,7 @@ class WalkHand extends PlanHand {
     const direction = graph.direction[leg.move];
     const dx = graph.restX[leg.cell] - body.x;
     const dy = graph.restY[leg.cell] - body.y;
-    if (control.scheme === 'rail and fire') return direction;
+    if (control.scheme === 'along a rail') return direction;
     if (control.scheme === 'four ways') {
       const aside = INPUT_COLUMNS[direction] !== 0 ? dy : dx;
       // Too far off the middle to be led into the opening: straighten up first.
@@ -226,7 +226,7 @@ class WalkHand extends PlanHand {
     const dy = graph.restY[rest] - body.y;
     if (dx * dx + dy * dy < ASIDE_CELLS * ASIDE_CELLS) return 0;
     const { scheme } = this.program.player.control;
-    return scheme === 'four ways' || scheme === 'rail and fire' ? straightTowards(dx, dy) : inputTowards(dx, dy);
+    return scheme === 'four ways' || scheme === 'along a rail' ? straightTowards(dx, dy) : inputTowards(dx, dy);
   }
 
   /** Points at the end of the straight stretch on which it is, so that it never slows down on the way. */
