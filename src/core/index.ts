@@ -198,7 +198,7 @@ export { controlRate, judgeTrust, sayControl, sayControls, type ControlRate, typ
 export { sayCeiling, sayPlayed, sayPlayedSpread, type Played } from './measure/played';
 export { Runner, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
-export { ENGINE_VERSION } from './simulate/engine/engineVersion';
+export { areSameVersions, NUMBER_VERSIONS, sayVersions, type NumberVersions } from './simulate/numberVersions';
 export { pieceIdOf, type EndCause, type Outcome, type RunEvent } from './simulate/engine/runEvent';
 export {
   explainMoment,
@@ -230,12 +230,14 @@ export type { CellCount } from './measure/cellCounts';
 export type { GapFigures } from './measure/gapFigures';
 export { describeFindings, type Finding } from './measure/findings';
 export type { RunNote } from './simulate/runWatch';
+export type { LevelSheet } from './report/levelSheet';
 export { mergeChunks, type ChunkResult } from './measure/chunk';
 export { describePacing, emptyPacing, mergePacing, type PacingPoint, type PacingSums } from './measure/pacing';
 export { GAP_STEP_SECONDS, type CueFigures, type CueProjection, type LaneFigures } from './measure/cueProjection';
 export {
   nameOfPiece,
   summarise,
+  hashRuns,
   summariseFully,
   type EndGroup,
   type FullSummary,
@@ -282,10 +284,12 @@ export {
   checkGame,
   compileGameLevel,
   kindsToMeet,
+  measuredLevelOf,
   measurePursuit,
   projectLevelCues,
   runChunk,
   runSeeds,
+  sheetOfLevel,
   USUAL_CLEAR_SECONDS,
   type PursuitFigure,
 } from './pipeline';

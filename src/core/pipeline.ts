@@ -15,11 +15,14 @@ import { errorAt, hasErrors, type Diagnostic } from './foundation/diagnostic';
 import { nearestWord } from './foundation/nearestWord';
 import { fail, succeed, type Result } from './foundation/result';
 import type { CueVerdict } from './language/cues/checkCues';
-import { checkLevelCues } from './checkLevelCues';
+import { checkLevelCues, goalMarks } from './checkLevelCues';
 import { checkScripts } from './checkScripts';
 import type { ChunkResult } from './measure/chunk';
 import { describeCues, type CueProjection, type KnownOfCue } from './measure/cueProjection';
+import { describeSheet, measuredLevel, type LevelSheet } from './report/levelSheet';
+import type { MeasuredLevel } from './measure/summary';
 import { addRunPacing, emptyPacing } from './measure/pacing';
+import { NUMBER_VERSIONS } from './simulate/numberVersions';
 import { projectCues } from './simulate/projectCues';
 import type { World } from './simulate/engine/world';
 import { Runner } from './simulate/run';
@@ -114,7 +117,7 @@ export function runChunk(program: LevelProgram, traits: StandInTraits, firstSeed
 
 /** As {@link runChunk}, with a runner that is kept between chunks. */
 export function runSeeds(runner: Runner, firstSeed: number, count: number): ChunkResult {
-  const result: ChunkResult = { firstSeed, rows: [], pacing: emptyPacing(), notes: [] };
+  const result: ChunkResult = { firstSeed, rows: [], pacing: emptyPacing(), notes: [], versions: NUMBER_VERSIONS };
   const watch = new RunWatch(runner.program);
   const onTick = (world: World, input: number) => watch.look(world, input, runner.isWatching);
   for (let seed = firstSeed; seed < firstSeed + count; seed++) {
@@ -127,6 +130,23 @@ export function runSeeds(runner: Runner, firstSeed: number, count: number): Chun
     addRunPacing(result.pacing, samples, SAMPLES_PER_SECOND);
   }
   return result;
+}
+
+/** What a report needs to know of a level; undefined when there is no such level. */
+export function sheetOfLevel(game: GameDocument, levelId: string, standInId: string): LevelSheet | undefined {
+  const level = game.levels.find(({ id }) => id === levelId);
+  const goals = level && goalMarks(game, level);
+  return level && describeSheet(game, level, standInId, { playsFor: playsForOf(game, level), goals: goals! });
+}
+
+/** What the measures need to know of a level, whether it has errors or not; of one that there is not, nothing but a clock. */
+export function measuredLevelOf(game: GameDocument, levelId: string): MeasuredLevel {
+  const level = game.levels.find(({ id }) => id === levelId);
+  return level ? measuredLevel(game, level, playsForOf(game, level)) : { ticksPerSecond: 60, pieces: [], kinds: [] };
+}
+
+function playsForOf(game: GameDocument, level: Level) {
+  return checkLevelCues(game, level)?.checked?.rules?.playsFor;
 }
 
 /** How long projections look ahead unless the level is shorter, and after what time a wave counts as cleared in them. */

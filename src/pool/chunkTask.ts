@@ -12,11 +12,14 @@ export interface ChunkTask {
   count: number;
 }
 
+/** Seeds from the first on. */
+export type SeedRange = Pick<ChunkTask, 'firstSeed' | 'count'>;
+
 export type ChunkReply = ChunkResult;
 
 /** Cuts a range of seeds into chunks of at most `size` runs. */
-export function cutIntoChunks(firstSeed: number, runs: number, size: number): { firstSeed: number; count: number }[] {
-  const chunks: { firstSeed: number; count: number }[] = [];
+export function cutIntoChunks(firstSeed: number, runs: number, size: number): SeedRange[] {
+  const chunks: SeedRange[] = [];
   for (let done = 0; done < runs; done += size)
     chunks.push({ firstSeed: firstSeed + done, count: Math.min(size, runs - done) });
   return chunks;

@@ -7,12 +7,14 @@ import {
   controlRate,
   judgeTrust,
   mergeChunks,
+  NUMBER_VERSIONS,
   playTries,
   Runner,
   sayControl,
   sayFinding,
   sayPlayedSpread,
   sayShare,
+  sayVersions,
   summarise,
   writeRunCsv,
   writeRunJson,
@@ -86,7 +88,9 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
     findings: describeFindings(merged[index].notes, merged[index].rows.length),
   }));
   if (options.csv) {
-    const table = standIns.map((standIn, index) => writeRunCsv(standIn.id, merged[index].rows, program.ticksPerSecond));
+    const table = standIns.map((standIn, index) =>
+      writeRunCsv(standIn.id, merged[index].rows, program.ticksPerSecond, NUMBER_VERSIONS),
+    );
     writeTable(
       options.csv,
       table.map((part, index) => (index === 0 ? part : part.slice(part.indexOf('\n') + 1))).join('\n'),
@@ -103,7 +107,7 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
             ...sayDistrust(judgeTrust(summary, findings, controls)),
             ...sayLearning(learning[index]),
             ...findings.map(sayFinding),
-            `fingerprint ${summary.hash}\n`,
+            `fingerprint ${summary.hash} (${sayVersions(NUMBER_VERSIONS)})\n`,
           ].join('\n'),
         )
         .join('\n') + sayControls(controls),

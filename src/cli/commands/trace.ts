@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import {
-  ENGINE_VERSION,
+  NUMBER_VERSIONS,
   headingDegrees,
   isInput,
   Runner,
@@ -50,7 +50,8 @@ export async function trace(file: string, options: TraceOptions): Promise<number
         ? { outcome: record.outcome, cause: record.cause, piece: record.piece ?? null, ticks: record.ticks }
         : null,
       seed: options.seed,
-      engine: ENGINE_VERSION,
+      engine: NUMBER_VERSIONS.engine,
+      standins_version: NUMBER_VERSIONS.standIns,
       hash,
     }),
   );

@@ -1,3 +1,5 @@
+import { bug } from '../foundation/result';
+import { areSameVersions, NUMBER_VERSIONS, sayVersions, type NumberVersions } from '../simulate/numberVersions';
 import type { RunRecord } from '../simulate/runRecord';
 import type { RunNote } from '../simulate/runWatch';
 import { mergePacing, emptyPacing, type PacingSums } from './pacing';
@@ -9,11 +11,16 @@ export interface ChunkResult {
   pacing: PacingSums;
   /** What the runs showed of mistakes, in the order of their seeds. */
   notes: RunNote[];
+  /** What computed it. */
+  versions: NumberVersions;
 }
 
-/** Joins chunks in the order of their seeds, whatever order they were finished in. */
+/** Joins chunks in the order of their seeds, whatever order they were finished in; all must come from the same versions. */
 export function mergeChunks(chunks: readonly ChunkResult[]): ChunkResult {
   const ordered = [...chunks].sort((a, b) => a.firstSeed - b.firstSeed);
+  const { versions } = ordered[0] ?? { versions: NUMBER_VERSIONS };
+  const other = ordered.find((chunk) => !areSameVersions(chunk.versions, versions));
+  if (other) bug(`chunks of ${sayVersions(versions)} and of ${sayVersions(other.versions)} do not join`);
   const pacing = emptyPacing();
   for (const chunk of ordered) mergePacing(pacing, chunk.pacing);
   return {
@@ -21,5 +28,6 @@ export function mergeChunks(chunks: readonly ChunkResult[]): ChunkResult {
     rows: ordered.flatMap((chunk) => chunk.rows),
     pacing,
     notes: ordered.flatMap((chunk) => chunk.notes),
+    versions,
   };
 }

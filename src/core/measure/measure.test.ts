@@ -102,8 +102,11 @@ describe('what is said of a batch', () => {
   });
 
   test('as CSV has a header and a line for every run', () => {
-    const lines = writeRunCsv('casual', whole.rows, 60).split('\n');
-    expect(lines[0]).toBe('standin,seed,outcome,cause,piece,seconds,x,y,box_only,near_misses,score,distance,hash');
+    const lines = writeRunCsv('casual', whole.rows, 60, { engine: 3, standIns: 2 }).split('\n');
+    expect(lines[0]).toBe(
+      'standin,seed,outcome,cause,piece,seconds,x,y,box_only,near_misses,score,distance,hash,engine,standins_version',
+    );
+    expect(lines[1]).toMatch(/,3,2$/);
     expect(lines).toHaveLength(41);
   });
 });

@@ -3,7 +3,7 @@ import type { Learning } from '../measure/learning';
 import type { Played } from '../measure/played';
 import type { Summary } from '../measure/summary';
 import { judgeTrust, type ControlRate, type Trust } from '../measure/trust';
-import { ENGINE_VERSION } from '../simulate/engine/engineVersion';
+import { NUMBER_VERSIONS } from '../simulate/numberVersions';
 
 /** Version of the JSON that `gorge run --json` prints. */
 export const RUN_JSON_VERSION = 1;
@@ -24,7 +24,8 @@ export function writeRunJson(
 ): object {
   return {
     version: RUN_JSON_VERSION,
-    engine: ENGINE_VERSION,
+    engine: NUMBER_VERSIONS.engine,
+    standins_version: NUMBER_VERSIONS.standIns,
     level,
     controls: controls.map(({ control, runs, clearRate, played }) => ({
       control,

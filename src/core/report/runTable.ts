@@ -1,8 +1,14 @@
 import Papa from 'papaparse';
+import type { NumberVersions } from '../simulate/numberVersions';
 import type { RunRecord } from '../simulate/runRecord';
 
 /** The table of runs as CSV with a header; times in seconds, places in cells. */
-export function writeRunCsv(standIn: string, rows: readonly RunRecord[], ticksPerSecond: number): string {
+export function writeRunCsv(
+  standIn: string,
+  rows: readonly RunRecord[],
+  ticksPerSecond: number,
+  versions: NumberVersions,
+): string {
   return Papa.unparse(
     rows.map((row) => ({
       standin: standIn,
@@ -18,6 +24,8 @@ export function writeRunCsv(standIn: string, rows: readonly RunRecord[], ticksPe
       score: row.score ?? '',
       distance: row.distance?.toFixed(3) ?? '',
       hash: row.hash,
+      engine: versions.engine,
+      standins_version: versions.standIns,
     })),
     { newline: '\n' },
   );

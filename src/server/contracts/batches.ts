@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { FullSummary } from '@/core/index';
+import type { ControlRate, FullSummary, LevelSheet } from '@/core/index';
 import { gameId, revisionHash } from './games';
 
 export const MOST_BATCH_RUNS = 20_000;
@@ -26,8 +26,8 @@ export const batchInfo = z.object({
   standInId: z.string(),
   firstSeed: z.number().int(),
   runs: z.number().int(),
-  /** Version of the engine that made its runs. */
-  engine: z.number().int(),
+  /** What made its runs. */
+  versions: z.object({ engine: z.number().int(), standIns: z.number().int() }),
   runsDone: z.number().int(),
   runsWon: z.number().int(),
   status: batchStatus,
@@ -39,10 +39,15 @@ export type BatchInfo = z.infer<typeof batchInfo>;
 
 export const batchListReply = z.object({ batches: z.array(batchInfo) });
 
-/** The whole report; the summary comes from our own code and is passed through as it is. */
+const passedThrough = <Value>() => z.custom<Value>((value) => typeof value === 'object' && value !== null);
+
+/** The whole report; what comes from our own code is passed through as it is. */
 export const reportReply = z.object({
   batch: batchInfo,
-  summary: z.custom<FullSummary>((value) => typeof value === 'object' && value !== null),
+  summary: passedThrough<FullSummary>(),
+  sheet: passedThrough<LevelSheet>(),
+  /** What the level comes to without anybody playing it; null where that was not worked out, or not yet. */
+  controls: passedThrough<ControlRate[]>().nullable(),
 });
 export type ReportReply = z.infer<typeof reportReply>;
 
@@ -54,6 +59,8 @@ export const runPageQuery = z.strictObject({
   order: z.enum(['up', 'down']).default('up'),
   page: z.coerce.number().int().min(1).max(100_000).default(1),
   size: z.coerce.number().int().min(1).max(200).default(20),
+  /** Only the run of this seed. */
+  seed: z.coerce.number().int().min(0).max(4_000_000_000).optional(),
 });
 
 export const runRow = z.object({

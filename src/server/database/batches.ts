@@ -1,15 +1,19 @@
 import {
-  compileGameLevel,
+  areSameVersions,
   bug,
-  ENGINE_VERSION,
   mergeChunks,
+  NUMBER_VERSIONS,
+  sheetOfLevel,
   summariseFully,
   type ChunkResult,
+  type ControlRate,
   type FullSummary,
+  type LevelSheet,
   type PacingSums,
   type RunNote,
   type RunRecord,
 } from '@/core/index';
+import { Op } from 'sequelize';
 import type { BatchInfo, BatchStatus, RunPageReply, RunSort } from '../contracts/batches';
 import { database } from './connection';
 import { findRevision } from './games';
@@ -23,12 +27,16 @@ export interface NewBatch {
   standInId: string;
   firstSeed: number;
   runs: number;
+  /** What its report needs to know of the level. */
+  sheet: LevelSheet;
 }
 
 export async function createBatch(batch: NewBatch): Promise<BatchInfo> {
   const row = await database().models.batches.create({
     ...batch,
-    engine: ENGINE_VERSION,
+    ...NUMBER_VERSIONS,
+    sheet: JSON.stringify(batch.sheet),
+    controls: null,
     status: 'running',
     error: null,
     startedAt: new Date(),
@@ -47,7 +55,7 @@ function describeBatch(row: BatchRow, counts: { done: number; won: number }): Ba
     standInId: row.standInId,
     firstSeed: row.firstSeed,
     runs: row.runs,
-    engine: row.engine,
+    versions: { engine: row.engine, standIns: row.standIns },
     runsDone: counts.done,
     runsWon: counts.won,
     status: row.status as BatchStatus,
@@ -57,13 +65,13 @@ function describeBatch(row: BatchRow, counts: { done: number; won: number }): Ba
   };
 }
 
-/** Forgets all runs of a batch that an older engine had made, so that it goes on with runs of one kind only. */
+/** Forgets all runs of a batch that other versions had made, so that it goes on with runs of one kind only. */
 export async function beginAnew(batchId: number): Promise<BatchInfo | undefined> {
   const { sequelize, models } = database();
   await sequelize.transaction(async (transaction) => {
     await models.runs.destroy({ where: { batchId }, transaction });
     await models.chunks.destroy({ where: { batchId }, transaction });
-    await models.batches.update({ engine: ENGINE_VERSION }, { where: { id: batchId }, transaction });
+    await models.batches.update({ ...NUMBER_VERSIONS, controls: null }, { where: { id: batchId }, transaction });
   });
   return findBatch(batchId);
 }
@@ -96,8 +104,12 @@ export async function finishedChunks(batchId: number): Promise<Set<number>> {
   return new Set(rows.map((row) => row.firstSeed));
 }
 
-/** Keeps a finished chunk with its runs, all or nothing. Keeping it twice changes nothing. */
+/**
+ * Keeps a finished chunk with its runs, all or nothing. Keeping it twice changes nothing. It must come from the versions that
+ * run here, as does the batch.
+ */
 export async function keepChunk(batchId: number, chunk: ChunkResult): Promise<void> {
+  if (!areSameVersions(chunk.versions, NUMBER_VERSIONS)) bug('a chunk was computed by another version than this one');
   const { sequelize, models } = database();
   await sequelize.transaction(async (transaction) => {
     const rows = chunk.rows.map((row) => ({ batchId, ...row, piece: row.piece ?? null }));
@@ -108,6 +120,7 @@ export async function keepChunk(batchId: number, chunk: ChunkResult): Promise<vo
           batchId,
           firstSeed: chunk.firstSeed,
           runs: rows.length,
+          ...chunk.versions,
           pacing: JSON.stringify(chunk.pacing),
           notes: JSON.stringify(chunk.notes),
         },
@@ -129,12 +142,29 @@ export async function endBatch(
   );
 }
 
-/** The numbers of a batch from the chunks that are kept. */
-export async function summariseBatch(batch: BatchInfo): Promise<FullSummary> {
+/** Keeps what the level of a batch comes to without anybody playing it. */
+export async function keepControls(batchId: number, controls: readonly ControlRate[]): Promise<void> {
+  await database().models.batches.update({ controls: JSON.stringify(controls) }, { where: { id: batchId } });
+}
+
+/** Whether that was kept already. */
+export async function hasControls(batchId: number): Promise<boolean> {
+  return (await database().models.batches.count({ where: { id: batchId, controls: { [Op.ne]: null } } })) > 0;
+}
+
+export interface BatchNumbers {
+  summary: FullSummary;
+  sheet: LevelSheet;
+  controls: ControlRate[] | null;
+}
+
+/** The numbers of a batch from the chunks that are kept, read with what was kept of its level. */
+export async function summariseBatch(batch: BatchInfo): Promise<BatchNumbers> {
   const { models } = database();
-  const [chunks, runs] = await Promise.all([
+  const [chunks, runs, row] = await Promise.all([
     models.chunks.findAll({ where: { batchId: batch.id }, order: [['firstSeed', 'ASC']] }),
     models.runs.findAll({ where: { batchId: batch.id }, order: [['seed', 'ASC']] }),
+    models.batches.findByPk(batch.id),
   ]);
   const records = runs.map(recordOf);
   const results = chunks.map((chunk): ChunkResult => ({
@@ -142,12 +172,28 @@ export async function summariseBatch(batch: BatchInfo): Promise<FullSummary> {
     rows: records.filter((record) => record.seed >= chunk.firstSeed && record.seed < chunk.firstSeed + chunk.runs),
     pacing: JSON.parse(chunk.pacing) as PacingSums,
     notes: JSON.parse(chunk.notes ?? '[]') as RunNote[],
+    versions: { engine: chunk.engine, standIns: chunk.standIns },
   }));
-  const document = (await findRevision(batch.gameId, batch.revision)) ?? bug(`batch ${batch.id} without its revision`);
-  const compiled = compileGameLevel(document, batch.levelId);
-  return compiled.ok
-    ? summariseFully(mergeChunks(results), compiled.value)
-    : bug(`batch ${batch.id} of a level that does not compile`);
+  const sheet = await readSheet(batch, row?.sheet);
+  const controls = row?.controls ? (JSON.parse(row.controls) as ControlRate[]) : null;
+  return { summary: summariseFully(mergeChunks(results), sheet), sheet, controls };
+}
+
+/** What was kept of the level of a batch. */
+export async function sheetOf(batch: BatchInfo): Promise<LevelSheet> {
+  return readSheet(batch, (await database().models.batches.findByPk(batch.id, { attributes: ['sheet'] }))?.sheet);
+}
+
+async function readSheet(batch: BatchInfo, kept: string | null | undefined): Promise<LevelSheet> {
+  return kept ? (JSON.parse(kept) as LevelSheet) : makeSheet(batch);
+}
+
+/** Batches of earlier versions had no sheet: it is made once, of the revision that they ran, and kept. */
+async function makeSheet({ id, gameId, revision, levelId, standInId }: BatchInfo): Promise<LevelSheet> {
+  const document = (await findRevision(gameId, revision)) ?? bug(`batch ${id} without its revision`);
+  const sheet = sheetOfLevel(document, levelId, standInId) ?? bug(`batch ${id} without its level`);
+  await database().models.batches.update({ sheet: JSON.stringify(sheet) }, { where: { id } });
+  return sheet;
 }
 
 function recordOf(row: RunRowModel): RunRecord {
@@ -173,11 +219,11 @@ const SORT_COLUMN: Record<RunSort, string> = { seed: 'seed', seconds: 'ticks', o
 /** One page of the table of runs; equal values are ordered by seed. */
 export async function pageOfRuns(
   batchId: number,
-  page: { sort: RunSort; order: 'up' | 'down'; page: number; size: number },
+  page: { sort: RunSort; order: 'up' | 'down'; page: number; size: number; seed?: number },
 ): Promise<RunPageReply> {
   const direction = page.order === 'up' ? 'ASC' : 'DESC';
   const { count, rows } = await database().models.runs.findAndCountAll({
-    where: { batchId },
+    where: page.seed === undefined ? { batchId } : { batchId, seed: page.seed },
     order: [
       [SORT_COLUMN[page.sort], direction],
       ['seed', 'ASC'],

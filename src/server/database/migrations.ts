@@ -1,26 +1,26 @@
-import type { QueryInterface } from 'sequelize';
 import { SequelizeStorage, Umzug, type InputMigrations } from 'umzug';
 import { key, long, maybeLong, maybeReal, maybeText, maybeTime, real, text, time, whole } from './columns';
 import { database } from './connection';
+import { Tables } from './tables';
 
-/** Steps forward, in order; a step that has been released is never changed. */
-const MIGRATIONS: InputMigrations<QueryInterface> = [
+/** Steps forward, in order; what a step that has been released makes of the tables is never changed. */
+const MIGRATIONS: InputMigrations<Tables> = [
   {
     name: '001-games-revisions-batches',
     async up({ context }) {
-      await context.createTable('games', {
+      await context.create('games', {
         id: { ...text(64), ...key },
         name: text(80),
         revision: text(64),
         saved_at: time(),
       });
-      await context.createTable('revisions', {
+      await context.create('revisions', {
         game_id: { ...text(64), ...key },
         hash: { ...text(64), ...key },
         document: long(),
         saved_at: time(),
       });
-      await context.createTable('batches', {
+      await context.create('batches', {
         id: { ...whole(), ...key, autoIncrement: true },
         game_id: text(64),
         revision: text(64),
@@ -35,13 +35,13 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
         finished_at: maybeTime(),
       });
       await context.addIndex('batches', ['game_id', 'id']);
-      await context.createTable('chunks', {
+      await context.create('chunks', {
         batch_id: { ...whole(), ...key },
         first_seed: { ...whole(), ...key },
         runs: whole(),
         pacing: long(),
       });
-      await context.createTable('runs', {
+      await context.create('runs', {
         batch_id: { ...whole(), ...key },
         seed: { ...whole(), ...key },
         outcome: text(16),
@@ -91,6 +91,22 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
       await context.addColumn('runs', 'distance', maybeReal());
     },
   },
+  {
+    name: '007-versions-and-sheets',
+    up: async ({ context }) => {
+      // Stand-ins had no version of their own before; those of engine 7 are version 1.
+      await context.addColumn('batches', 'stand_ins', { ...whole(), defaultValue: 0 });
+      await context.change('UPDATE batches SET stand_ins = 1 WHERE engine = 7');
+      await context.addColumn('batches', 'sheet', maybeLong());
+      await context.addColumn('batches', 'controls', maybeLong());
+      await context.addColumn('chunks', 'engine', { ...whole(), defaultValue: 0 });
+      await context.addColumn('chunks', 'stand_ins', { ...whole(), defaultValue: 0 });
+      await context.change(
+        'UPDATE chunks JOIN batches ON batches.id = chunks.batch_id ' +
+          'SET chunks.engine = batches.engine, chunks.stand_ins = batches.stand_ins WHERE chunks.engine = 0',
+      );
+    },
+  },
 ];
 
 /** Brings the tables up to date; does nothing when they are. */
@@ -98,7 +114,7 @@ export async function migrate(): Promise<void> {
   const { sequelize } = database();
   const umzug = new Umzug({
     migrations: MIGRATIONS,
-    context: sequelize.getQueryInterface(),
+    context: new Tables(sequelize.getQueryInterface()),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,
   });

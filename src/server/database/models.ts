@@ -33,6 +33,9 @@ export interface BatchRow extends Model<InferAttributes<BatchRow>, InferCreation
   firstSeed: number;
   runs: number;
   engine: number;
+  standIns: number;
+  sheet: string | null;
+  controls: string | null;
   status: string;
   error: string | null;
   startedAt: Date;
@@ -43,6 +46,8 @@ export interface ChunkRow extends Model<InferAttributes<ChunkRow>, InferCreation
   batchId: number;
   firstSeed: number;
   runs: number;
+  engine: number;
+  standIns: number;
   pacing: string;
   notes: string | null;
 }
@@ -96,6 +101,9 @@ export function defineModels(sequelize: Sequelize): Models {
         firstSeed: whole(),
         runs: whole(),
         engine: whole(),
+        standIns: whole(),
+        sheet: maybeLong(),
+        controls: maybeLong(),
         status: text(16),
         error: maybeLong(),
         startedAt: time(),
@@ -109,6 +117,8 @@ export function defineModels(sequelize: Sequelize): Models {
         batchId: { ...whole(), ...key },
         firstSeed: { ...whole(), ...key },
         runs: whole(),
+        engine: whole(),
+        standIns: whole(),
         pacing: long(),
         notes: maybeLong(),
       },

@@ -1,6 +1,15 @@
 import { EventEmitter } from 'node:events';
-import { bug, ENGINE_VERSION } from '@/core/index';
-import { cutIntoChunks, type ChunkTask } from '@/pool/chunkTask';
+import {
+  areSameVersions,
+  bug,
+  controlRate,
+  CONTROLS,
+  mergeChunks,
+  NUMBER_VERSIONS,
+  summarise,
+  type ControlRate,
+} from '@/core/index';
+import { cutIntoChunks, type ChunkTask, type SeedRange } from '@/pool/chunkTask';
 import { createChunkPool, type ChunkPool } from '@/pool/chunkPool';
 import type { BatchInfo, BatchProgress, BatchStatus } from '../contracts/batches';
 import {
@@ -9,8 +18,11 @@ import {
   endBatch,
   findBatch,
   finishedChunks,
+  hasControls,
   keepChunk,
+  keepControls,
   listBatches,
+  sheetOf,
   type NewBatch,
 } from '../database/batches';
 import { isDatabaseAway } from '../database/connection';
@@ -18,6 +30,8 @@ import { findRevision } from '../database/games';
 import { log } from '../log';
 
 const CHUNK_RUNS = 25;
+/** So many runs of each control stand beside those of a batch. */
+const CONTROL_RUNS = 100;
 const RETRY_MS = 500;
 const MOST_RETRIES = 240;
 
@@ -47,8 +61,8 @@ class BatchJobs {
     for (const batch of await listBatches({ status: 'running' })) {
       if (this.running.has(batch.id)) continue;
       log.info({ batch: batch.id, runsDone: batch.runsDone, runs: batch.runs }, 'going on with a batch');
-      // Runs of two engines do not belong into one batch.
-      this.begin(batch.engine === ENGINE_VERSION ? batch : ((await beginAnew(batch.id)) ?? batch));
+      // Runs of two versions do not belong into one batch.
+      this.begin(areSameVersions(batch.versions, NUMBER_VERSIONS) ? batch : ((await beginAnew(batch.id)) ?? batch));
     }
   }
 
@@ -91,24 +105,44 @@ class BatchJobs {
     this.pool ??= createChunkPool();
     const { pool } = this;
     const chunks = cutIntoChunks(batch.firstSeed, batch.runs, CHUNK_RUNS).filter((chunk) => !kept.has(chunk.firstSeed));
-    await Promise.all(
-      chunks.map(async (chunk) => {
-        const task: ChunkTask = {
-          documentHash: batch.revision,
-          game,
-          levelId: batch.levelId,
-          standInId: batch.standInId,
-          overrides: { knobs: [] },
-          ...chunk,
-        };
-        const result = await pool.run(task, { signal });
+    const taskFor = (standInId: string, chunk: SeedRange): ChunkTask => ({
+      documentHash: batch.revision,
+      game,
+      levelId: batch.levelId,
+      standInId,
+      overrides: { knobs: [] },
+      ...chunk,
+    });
+    await Promise.all([
+      this.computeControls(batch, pool, taskFor, signal),
+      ...chunks.map(async (chunk) => {
+        const result = await pool.run(taskFor(batch.standInId, chunk), { signal });
         await withRetries(() => keepChunk(batch.id, result), signal);
         job.progress = { ...job.progress, runsDone: job.progress.runsDone + chunk.count };
         if (!signal.aborted) this.tell(batch.id, job.progress);
       }),
-    );
+    ]);
     await withRetries(() => endBatch(batch.id, 'finished'), signal);
     this.finish(batch.id, 'finished', null);
+  }
+
+  /** What the level comes to without anybody playing it, so that the report can say whether its numbers are more than that. */
+  private async computeControls(
+    batch: BatchInfo,
+    pool: ChunkPool,
+    taskFor: (standInId: string, chunk: SeedRange) => ChunkTask,
+    signal: AbortSignal,
+  ): Promise<void> {
+    if (await withRetries(() => hasControls(batch.id), signal)) return;
+    const sheet = await withRetries(() => sheetOf(batch), signal);
+    const rates = await Promise.all(
+      CONTROLS.map(async (control): Promise<ControlRate> => {
+        const ranges = cutIntoChunks(1, CONTROL_RUNS, CHUNK_RUNS);
+        const chunks = await Promise.all(ranges.map((range) => pool.run(taskFor(control, range), { signal })));
+        return controlRate(control, summarise(mergeChunks(chunks).rows, sheet));
+      }),
+    );
+    await withRetries(() => keepControls(batch.id, rates), signal);
   }
 
   private fail(batchId: number, job: RunningBatch, error: unknown): void {

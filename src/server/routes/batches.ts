@@ -1,4 +1,12 @@
-import { compileGameLevel, nearestWord, standInsOf, writeRunCsv, type RunRecord } from '@/core/index';
+import {
+  bug,
+  compileGameLevel,
+  nearestWord,
+  sheetOfLevel,
+  standInsOf,
+  writeRunCsv,
+  type RunRecord,
+} from '@/core/index';
 import {
   runPageQuery,
   startBatchRequest,
@@ -6,7 +14,7 @@ import {
   type ReportReply,
   type RunPageReply,
 } from '../contracts/batches';
-import { findBatch, listBatches, pageOfRuns, summariseBatch } from '../database/batches';
+import { findBatch, listBatches, pageOfRuns, sheetOf, summariseBatch } from '../database/batches';
 import { findRevision } from '../database/games';
 import { answer, notFound, RequestFault, unusable } from '../http/faults';
 import { readBatchId, readGameId, readJson, requireSameOrigin } from '../http/requests';
@@ -36,8 +44,9 @@ export function postBatch(gameId: string, request: Request): Promise<Response> {
     }
     const compiled = compileGameLevel(document, levelId);
     if (!compiled.ok) throw unusable(compiled.faults);
-    const levelName = document.levels.find((level) => level.id === levelId)?.name ?? levelId;
-    return batchJobs().start({ gameId: id, revision, levelId, levelName, standInId, runs, firstSeed });
+    const sheet = sheetOfLevel(document, levelId, standInId) ?? bug(`no level ${levelId}`);
+    const { levelName } = sheet;
+    return batchJobs().start({ gameId: id, revision, levelId, levelName, standInId, runs, firstSeed, sheet });
   });
 }
 
@@ -51,7 +60,7 @@ async function requireBatch(gameId: string, batchId: string): Promise<BatchInfo>
 export function getReport(gameId: string, batchId: string): Promise<Response> {
   return answer(async (): Promise<ReportReply> => {
     const batch = await requireBatch(gameId, batchId);
-    return { batch, summary: await summariseBatch(batch) };
+    return { batch, ...(await summariseBatch(batch)) };
   });
 }
 
@@ -67,8 +76,7 @@ export function getRunTable(gameId: string, batchId: string): Promise<Response> 
   return answer(async () => {
     const batch = await requireBatch(gameId, batchId);
     const { rows } = await pageOfRuns(batch.id, { sort: 'seed', order: 'up', page: 1, size: batch.runs });
-    const document = await findRevision(batch.gameId, batch.revision);
-    const ticksPerSecond = document?.levels.find((level) => level.id === batch.levelId)?.ticksPerSecond ?? 60;
+    const { ticksPerSecond } = await sheetOf(batch);
     const records = rows.map((row): RunRecord => ({
       ...row,
       cause: row.cause as RunRecord['cause'],
@@ -77,7 +85,7 @@ export function getRunTable(gameId: string, batchId: string): Promise<Response> 
       distance: row.distance ?? undefined,
     }));
     const name = `${batch.gameId}-${batch.levelId}-batch-${batch.id}.csv`;
-    return new Response(writeRunCsv(batch.standInId, records, ticksPerSecond) + '\n', {
+    return new Response(writeRunCsv(batch.standInId, records, ticksPerSecond, batch.versions) + '\n', {
       headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': `attachment; filename="${name}"` },
     });
   });

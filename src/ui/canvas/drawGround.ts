@@ -1,8 +1,6 @@
-import type { GameDocument, Hatching, Level } from '@/core/index';
+import type { Hatching, Terrain } from '@/core/index';
 import type { Camera } from './camera';
 import { fitTint, type Palette } from './palette';
-
-type Terrain = GameDocument['terrain'][number];
 
 /** A rectangle of cells, first included, last not. */
 export interface CellWindow {
@@ -37,6 +35,11 @@ export function changedWindow(before: readonly string[], after: readonly string[
   };
 }
 
+/** What the drawing of the ground needs of a level. */
+interface DrawnLevel {
+  readonly map: readonly string[];
+}
+
 /**
  * Draws the ground: flat tints with fine hatching, outlines where solid ground meets open ground, a faint grid. With a window
  * only the cells in it are drawn anew; those beside it are drawn too, since their outlines reach into it.
@@ -44,7 +47,7 @@ export function changedWindow(before: readonly string[], after: readonly string[
 export function drawGround(
   context: CanvasRenderingContext2D,
   terrain: readonly Terrain[],
-  level: Level,
+  level: DrawnLevel,
   camera: Camera,
   palette: Palette,
   window: CellWindow = { column: 0, row: 0, lastColumn: level.map[0].length, lastRow: level.map.length },
@@ -85,7 +88,7 @@ export function drawGround(
 }
 
 /** All cells of one ground as a path of runs along the rows. */
-function cellsOf(level: Level, glyph: string, scale: number, window: CellWindow): Path2D {
+function cellsOf(level: DrawnLevel, glyph: string, scale: number, window: CellWindow): Path2D {
   const path = new Path2D();
   for (let row = window.row; row < window.lastRow; row++) {
     const line = level.map[row];
@@ -162,7 +165,7 @@ function hatching(context: CanvasRenderingContext2D, kind: Hatching, palette: Pa
 function drawPushes(
   context: CanvasRenderingContext2D,
   terrain: readonly Terrain[],
-  level: Level,
+  level: DrawnLevel,
   scale: number,
   palette: Palette,
   window: CellWindow,
@@ -212,7 +215,7 @@ function drawGrid(
 function drawOutlines(
   context: CanvasRenderingContext2D,
   terrain: readonly Terrain[],
-  level: Level,
+  level: DrawnLevel,
   scale: number,
   palette: Palette,
   window: CellWindow,

@@ -26,7 +26,11 @@ export function ArrivalPlaces({
   children: ReactNode;
 }) {
   const title = cue.bringsGaps ? `Where the gaps of ${cue.name} lie` : `Where ${cue.name} lets in`;
-  const goals = useMemo(() => goalMarks(game, level), [game, level]);
+  const ground = useMemo(() => ({ map: level.map, terrain: game.terrain }), [level.map, game.terrain]);
+  const goals = useMemo(() => {
+    const ids = goalMarks(game, level);
+    return level.marks.filter(({ id }) => ids.has(id));
+  }, [game, level]);
   return (
     <section aria-label={title} style={{ padding: '8px 12px 14px' }}>
       <h3 className="heading" style={{ marginBottom: 6 }}>
@@ -39,8 +43,7 @@ export function ArrivalPlaces({
           </p>
         ) : (
           <CellMap
-            game={game}
-            level={level}
+            ground={ground}
             cells={cue.places}
             width={WIDTH}
             height={HEIGHT}

@@ -4,12 +4,11 @@ import {
   describeFindings,
   describePacing,
   emptyPacing,
-  checkLevelCues,
   controlRate,
   judgeTrust,
+  measuredLevelOf,
   mergePacing,
   pairedDifference,
-  resolvedCast,
   standInsOf,
   summarise,
   type BehaviorFigures,
@@ -21,7 +20,6 @@ import {
   type RulesExplanation,
   type Finding,
   type GameDocument,
-  type MeasuredLevel,
   type MoverPreviews,
   type PacingPoint,
   type PairedDifference,
@@ -380,7 +378,7 @@ export class ReadingController {
 
   /** Works out the numbers from the unbroken stretches of seeds that are done. */
   private refresh(generation: Generation): void {
-    const level = measuredLevel(generation.game, this.levelId);
+    const level = measuredLevelOf(generation.game, this.levelId);
     const { rows, chunks } = this.stretchOf(generation, this.standIn);
     const controls = CONTROLS.flatMap((control): ControlRate[] => {
       const own = this.stretchOf(generation, control).rows;
@@ -451,15 +449,4 @@ function contentKey(game: GameDocument, levelId: string): string {
     game.levels.findIndex((level) => level.id === levelId),
     game.levels.find((level) => level.id === levelId),
   ]);
-}
-
-/** What the measures need of a level, from its document. */
-export function measuredLevel(game: GameDocument, levelId: string): MeasuredLevel {
-  const level = game.levels.find((candidate) => candidate.id === levelId);
-  return {
-    ticksPerSecond: level?.ticksPerSecond ?? 60,
-    pieces: level?.pieces ?? [],
-    kinds: [...resolvedCast(game).values()],
-    rules: { playsFor: level && checkLevelCues(game, level)?.checked?.rules?.playsFor },
-  };
 }

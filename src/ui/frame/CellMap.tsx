@@ -2,7 +2,7 @@
 
 import { useComputedColorScheme } from '@mantine/core';
 import { useEffect, useRef } from 'react';
-import type { CellCount, GameDocument, Level } from '@/core/index';
+import type { CellCount, Mark, Terrain } from '@/core/index';
 import { fitCamera } from '../canvas/camera';
 import { drawCellCounts, drawMarkFrames } from '../canvas/drawCellCounts';
 import { drawGround } from '../canvas/drawGround';
@@ -10,8 +10,7 @@ import { paletteFor } from '../canvas/palette';
 
 /** The ground of a level with every cell tinted by how often something happened in it, and what the tint stands for. */
 export function CellMap({
-  game,
-  level,
+  ground,
   cells,
   width,
   height,
@@ -22,8 +21,7 @@ export function CellMap({
   unit,
   testId,
 }: {
-  game: GameDocument;
-  level: Level;
+  ground: { map: readonly string[]; terrain: readonly Terrain[] };
   cells: readonly CellCount[];
   /** Room for it, pixels; the height follows from the width when it is left out. */
   width: number;
@@ -31,8 +29,8 @@ export function CellMap({
   /** So many cells around the level are shown too. */
   beyond?: number;
   tint: 'clay' | 'river';
-  /** Ids of marks that are framed as where the player wants to be. */
-  goals: ReadonlySet<string>;
+  /** Marks that are framed as where the player wants to be. */
+  goals: readonly Mark[];
   label: string;
   /** What is counted, as in "ends in a cell". */
   unit: string;
@@ -40,8 +38,8 @@ export function CellMap({
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scheme = useComputedColorScheme('light');
-  const columns = level.map[0].length + 2 * beyond;
-  const rows = level.map.length + 2 * beyond;
+  const columns = ground.map[0].length + 2 * beyond;
+  const rows = ground.map.length + 2 * beyond;
   const scale = Math.min(width / columns, (height ?? Infinity) / rows);
   const [shownWidth, shownHeight] = [Math.round(columns * scale), Math.round(rows * scale)];
   const most = cells.reduce((highest, cell) => Math.max(highest, cell.count), 0);
@@ -62,15 +60,10 @@ export function CellMap({
     };
     context.fillStyle = palette.beyond;
     context.fillRect(0, 0, shownWidth, shownHeight);
-    drawGround(context, game.terrain, level, camera, palette);
+    drawGround(context, ground.terrain, ground, camera, palette);
     drawCellCounts(context, cells, palette[tint], camera);
-    drawMarkFrames(
-      context,
-      level.marks.filter(({ id }) => goals.has(id)),
-      palette.moss,
-      camera,
-    );
-  }, [game, level, cells, goals, tint, beyond, shownWidth, shownHeight, columns, rows, scheme]);
+    drawMarkFrames(context, goals, palette.moss, camera);
+  }, [ground, cells, goals, tint, beyond, shownWidth, shownHeight, columns, rows, scheme]);
   return (
     <figure style={{ margin: 0 }}>
       <canvas

@@ -1,5 +1,4 @@
-import { nameOfPiece, type GameDocument, type MindMoment } from '@/core/index';
-import { measuredLevel } from '../editor/readingController';
+import { measuredLevelOf, nameOfPiece, type GameDocument, type MindMoment } from '@/core/index';
 
 /** How many of the things that are minded are named. */
 const NAMED = 2;
@@ -17,7 +16,7 @@ export function MindLine({
   game: GameDocument;
   levelId: string;
 }) {
-  const level = measuredLevel(game, levelId);
+  const level = measuredLevelOf(game, levelId);
   const names = [...new Set(mind.minded.map(({ piece }) => nameOfPiece(pieces[piece], level)))];
   const more = names.length - NAMED;
   return (

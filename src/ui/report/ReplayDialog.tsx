@@ -4,8 +4,17 @@ import { ActionIcon, Modal, Slider, Switch, useComputedColorScheme } from '@mant
 import { IconPlayerPause, IconPlayerPlay } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { nameOfPiece, sayEnd, sayPlace, saySeconds, type GameDocument, type RecordedRun } from '@/core/index';
-import type { BatchInfo } from '@/server/contracts/batches';
+import {
+  nameOfPiece,
+  NUMBER_VERSIONS,
+  sayEnd,
+  sayPlace,
+  saySeconds,
+  sayVersions,
+  type GameDocument,
+  type RecordedRun,
+} from '@/core/index';
+import type { BatchInfo, RunRow } from '@/server/contracts/batches';
 import { ArenaCanvas } from '../canvas/ArenaCanvas';
 import { fitCamera } from '../canvas/camera';
 import { paletteFor } from '../canvas/palette';
@@ -15,6 +24,7 @@ import { Playback } from '../editor/playback';
 import { MindLine } from '../frame/MindLine';
 import { SpeedSwitch } from '../frame/SpeedSwitch';
 import { Failed, Loading } from '../frame/States';
+import { gorgeApi } from '../requests/gorgeApi';
 import { startSimulationWorker } from '../workers/simulationWorker';
 
 const WIDTH = 840;
@@ -23,13 +33,11 @@ const LEAD_SECONDS = 3;
 
 /** One run of a batch, simulated again from its seed and shown from three seconds before its end or another moment. */
 export function ReplayDialog({
-  game,
   batch,
   seed,
   atSeconds,
   onClose,
 }: {
-  game: GameDocument;
   batch: BatchInfo;
   seed: number;
   atSeconds?: number;
@@ -37,14 +45,17 @@ export function ReplayDialog({
 }) {
   const query = useQuery({
     queryKey: ['replay', batch.revision, batch.levelId, batch.standInId, seed],
-    queryFn: () => simulateAgain(game, batch, seed),
+    queryFn: () => simulateAgain(batch, seed),
     staleTime: Infinity,
     gcTime: 0,
   });
   return (
     <Modal opened onClose={onClose} size="auto" title={`Run of seed ${seed}`} centered>
       {query.data ? (
-        <Replay game={game} levelId={batch.levelId} run={query.data} atSeconds={atSeconds} />
+        <>
+          <Differing batch={batch} again={query.data} />
+          <Replay game={query.data.game} levelId={batch.levelId} run={query.data.run} atSeconds={atSeconds} />
+        </>
       ) : query.error ? (
         <Failed error={query.error} />
       ) : (
@@ -54,16 +65,38 @@ export function ReplayDialog({
   );
 }
 
-async function simulateAgain(game: GameDocument, batch: BatchInfo, seed: number): Promise<RecordedRun> {
+interface RunAgain {
+  game: GameDocument;
+  run: RecordedRun;
+  /** The row that the batch kept of it. */
+  kept: RunRow | undefined;
+}
+
+async function simulateAgain(batch: BatchInfo, seed: number): Promise<RunAgain> {
+  const [game, kept] = await Promise.all([
+    gorgeApi.revision(batch.gameId, batch.revision),
+    gorgeApi.run(batch.gameId, batch.id, seed),
+  ]);
   const worker = startSimulationWorker();
   try {
     await worker.api.prepare(game, batch.levelId, false);
     const run = await worker.api.record(batch.standInId, seed);
     if (!run) throw new Error('This run cannot be simulated again.');
-    return run;
+    return { game, run, kept };
   } finally {
     worker.end();
   }
+}
+
+/** Says so when what is shown is not what the batch has counted: other versions may run otherwise. */
+function Differing({ batch, again: { run, kept } }: { batch: BatchInfo; again: RunAgain }) {
+  if (!kept || kept.hash === run.record?.hash) return null;
+  return (
+    <p role="alert" className="wary" style={{ margin: '0 0 8px', maxWidth: WIDTH }} data-testid="replay-differs">
+      This is not the run that the batch counted, which came to “{kept.outcome}” after {kept.ticks} ticks: it was made
+      by {sayVersions(batch.versions)}, and here are {sayVersions(NUMBER_VERSIONS)}.
+    </p>
+  );
 }
 
 function Replay({

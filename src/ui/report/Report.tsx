@@ -6,16 +6,15 @@ import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useEffect } from 'react';
 import {
+  areSameVersions,
   describeSummary,
-  ENGINE_VERSION,
-  goalMarks,
   headline,
   sayControls,
-  standInName,
-  type FullSummary,
-  type GameDocument,
+  judgeTrust,
+  NUMBER_VERSIONS,
+  sayVersions,
 } from '@/core/index';
-import { batchProgress, type BatchInfo } from '@/server/contracts/batches';
+import { batchProgress, type BatchInfo, type ReportReply } from '@/server/contracts/batches';
 import { CellMap } from '../frame/CellMap';
 import { FindingList } from '../frame/FindingList';
 import { Frame } from '../frame/Frame';
@@ -24,7 +23,6 @@ import { gorgeApi } from '../requests/gorgeApi';
 import { EndTable } from './EndTable';
 import { DurationChart, PacingChart, SurvivalChart } from './charts';
 import { ReplayDialog } from './ReplayDialog';
-import { useTrust } from './useTrust';
 import { RunTable } from './RunTable';
 
 /** What a batch found: sentences first, then pictures, then every run. */
@@ -32,12 +30,6 @@ export function Report({ gameId, batchId }: { gameId: string; batchId: string })
   const client = useQueryClient();
   const report = useQuery({ queryKey: ['report', gameId, batchId], queryFn: () => gorgeApi.report(gameId, batchId) });
   const batch = report.data?.batch;
-  const revision = useQuery({
-    queryKey: ['revision', gameId, batch?.revision],
-    queryFn: () => gorgeApi.revision(gameId, batch!.revision),
-    enabled: batch !== undefined,
-    staleTime: Infinity,
-  });
   const isRunning = batch?.status === 'running';
   useEffect(() => {
     if (!isRunning) return;
@@ -50,20 +42,19 @@ export function Report({ gameId, batchId }: { gameId: string; batchId: string })
     };
     return () => source.close();
   }, [isRunning, gameId, batchId, client]);
-  const error = report.error ?? revision.error;
   return (
     <Frame
       trail={[
-        { label: revision.data?.name ?? gameId, href: `/games/${gameId}` },
+        { label: report.data?.sheet.gameName ?? gameId, href: `/games/${gameId}` },
         ...(batch ? [{ label: batch.levelName, href: `/games/${gameId}/levels/${batch.levelId}` }] : []),
         { label: `Batch ${batchId}` },
       ]}
       middle={batch && <HeadActions batch={batch} />}
     >
-      {report.data && revision.data ? (
-        <Body batch={report.data.batch} summary={report.data.summary} game={revision.data} />
-      ) : error ? (
-        <Failed error={error} onRetry={() => void (report.error ? report.refetch() : revision.refetch())} />
+      {report.data ? (
+        <Body report={report.data} />
+      ) : report.error ? (
+        <Failed error={report.error} onRetry={() => void report.refetch()} />
       ) : (
         <Loading what="the report" />
       )}
@@ -93,32 +84,26 @@ function HeadActions({ batch }: { batch: BatchInfo }) {
   );
 }
 
-function OlderEngine({ engine }: { engine: number }) {
+function OtherVersions({ versions }: Pick<BatchInfo, 'versions'>) {
   return (
     <p role="note" style={{ margin: '8px 16px 0', color: 'var(--ochre)' }}>
-      Version {engine} of the engine made these runs; here is version {ENGINE_VERSION}. Their numbers stay as they were,
-      but a replay may go otherwise. Start the batch again to compare.
+      These runs were made by {sayVersions(versions)}; here are {sayVersions(NUMBER_VERSIONS)}. Their numbers stay as
+      they were, but a replay may go otherwise. Start the batch again to compare.
     </p>
   );
 }
 
-function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary; game: GameDocument }) {
+function Body({ report }: { report: ReportReply }) {
+  const { batch, summary, sheet } = report;
   const router = useRouter();
   const params = useSearchParams();
-  const level = game.levels.find((candidate) => candidate.id === batch.levelId);
   const shownSeed = Number(params.get('run'));
   const replay = (seed: number) => router.push(`?run=${seed}`, { scroll: false });
   const at = params.get('at');
-  if (!level)
-    return (
-      <Empty title="The level is not in this revision">
-        This should not happen; the log of the server may tell more.
-      </Empty>
-    );
   return (
     <>
-      <Verdict batch={batch} summary={summary} game={game} />
-      {batch.engine !== ENGINE_VERSION && <OlderEngine engine={batch.engine} />}
+      <Verdict report={report} />
+      {!areSameVersions(batch.versions, NUMBER_VERSIONS) && <OtherVersions versions={batch.versions} />}
       {summary.runs === 0 ? (
         <Empty title="No run is finished yet">
           {batch.status === 'running' ? 'The first ones take a moment.' : 'Start another batch from the desk.'}
@@ -130,12 +115,11 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
               Where runs end
             </h2>
             <CellMap
-              game={game}
-              level={level}
+              ground={sheet}
               cells={summary.endCells}
               width={368}
               tint="clay"
-              goals={goalMarks(game, level)}
+              goals={sheet.goals}
               label="Where runs end"
               unit="ends in a cell"
               testId="end-map"
@@ -169,18 +153,11 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
             <SurvivalChart summary={summary} />
             <PacingChart summary={summary} />
           </section>
-          <RunTable
-            batch={batch}
-            ticksPerSecond={level.ticksPerSecond}
-            pieces={level.pieces}
-            kinds={game.cast}
-            onReplay={replay}
-          />
+          <RunTable batch={batch} sheet={sheet} onReplay={replay} />
         </div>
       )}
       {Number.isInteger(shownSeed) && shownSeed > 0 && (
         <ReplayDialog
-          game={game}
           batch={batch}
           seed={shownSeed}
           atSeconds={at === null ? undefined : Number(at)}
@@ -191,10 +168,10 @@ function Body({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary
   );
 }
 
-function Verdict({ batch, summary, game }: { batch: BatchInfo; summary: FullSummary; game: GameDocument }) {
+function Verdict({ report: { batch, summary, sheet, controls } }: { report: ReportReply }) {
   const client = useQueryClient();
-  const { trust, controls } = useTrust(game, batch, summary);
-  const name = standInName(game, batch.standInId);
+  const trust = controls && summary.runs > 0 ? judgeTrust(summary, summary.findings, controls) : undefined;
+  const name = sheet.standInName;
   const cancel = async () => {
     await gorgeApi.cancelBatch(batch.gameId, batch.id);
     await client.invalidateQueries();

@@ -3,7 +3,7 @@
 import { Pagination } from '@mantine/core';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { nameOfPiece, type KindEntry, type Piece } from '@/core/index';
+import { nameOfPiece, type LevelSheet } from '@/core/index';
 import type { BatchInfo, RunRow, RunSort } from '@/server/contracts/batches';
 import { Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
@@ -19,14 +19,12 @@ const COLUMNS: { sort: RunSort; label: string; className?: string }[] = [
 
 interface RunTableProps {
   batch: BatchInfo;
-  ticksPerSecond: number;
-  pieces: readonly Piece[];
-  kinds: readonly KindEntry[];
+  sheet: LevelSheet;
   onReplay: (seed: number) => void;
 }
 
 /** Every run, sorted and paged by the server; a click replays it. */
-export function RunTable({ batch, ticksPerSecond, pieces, kinds, onReplay }: RunTableProps) {
+export function RunTable({ batch, sheet, onReplay }: RunTableProps) {
   const [sort, setSort] = useState<RunSort>('seed');
   const [order, setOrder] = useState<'up' | 'down'>('up');
   const [page, setPage] = useState(1);
@@ -78,8 +76,8 @@ export function RunTable({ batch, ticksPerSecond, pieces, kinds, onReplay }: Run
                 <RunLine
                   key={row.seed}
                   row={row}
-                  seconds={row.ticks / ticksPerSecond}
-                  name={nameOfPiece(row.piece ?? undefined, { pieces, kinds }) ?? '–'}
+                  seconds={row.ticks / sheet.ticksPerSecond}
+                  name={nameOfPiece(row.piece ?? undefined, sheet) ?? '–'}
                   onReplay={() => onReplay(row.seed)}
                 />
               ))}

@@ -38,6 +38,9 @@ export const gorgeApi = {
       runPageReply,
       `${batch(gameId, batchId)}/runs?${new URLSearchParams(Object.entries(page).map(([key, value]): [string, string] => [key, String(value)])).toString()}`,
     ),
+  /** The kept row of one run; undefined where the batch has none of that seed. */
+  run: async (gameId: string, batchId: number, seed: number) =>
+    (await ask(runPageReply, `${batch(gameId, batchId)}/runs?seed=${seed}`)).rows.at(0),
   eventsUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/events`,
   tableUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/table`,
   exportUrl: (gameId: string) => `${game(gameId)}/export`,

@@ -1,0 +1,50 @@
+import type { GameDocument, Level, Mark, Terrain } from '../document/gameDocument';
+import { resolvedCast } from '../document/resolveKind';
+import { standInName } from '../document/standIns';
+import type { MeasuredLevel } from '../measure/summary';
+
+/**
+ * What a report needs to know of a level and of who played it: kept with a batch, so that its numbers can be read for as long
+ * as they are kept, whatever becomes of the format and of the language.
+ */
+export interface LevelSheet extends MeasuredLevel {
+  gameName: string;
+  levelName: string;
+  standInName: string;
+  /** Seconds. */
+  timeLimit: number;
+  map: readonly string[];
+  terrain: readonly Terrain[];
+  /** Where the player wants to be. */
+  goals: readonly Mark[];
+}
+
+/** What the measures need to know of a level; `playsFor` says what it is played for where nothing wins it. */
+export function measuredLevel(game: GameDocument, level: Level, playsFor: PlayedFor): MeasuredLevel {
+  return {
+    ticksPerSecond: level.ticksPerSecond,
+    pieces: level.pieces.map(({ id, name, kind }) => ({ id, name, kind })),
+    kinds: [...resolvedCast(game).values()].map(({ id, name }) => ({ id, name })),
+    rules: { playsFor },
+  };
+}
+
+type PlayedFor = NonNullable<MeasuredLevel['rules']>['playsFor'];
+
+export function describeSheet(
+  game: GameDocument,
+  level: Level,
+  standInId: string,
+  known: { playsFor: PlayedFor; goals: ReadonlySet<string> },
+): LevelSheet {
+  return {
+    ...measuredLevel(game, level, known.playsFor),
+    gameName: game.name,
+    levelName: level.name,
+    standInName: standInName(game, standInId),
+    timeLimit: level.rules.timeLimit,
+    map: level.map,
+    terrain: game.terrain.filter(({ glyph }) => level.map.some((row) => row.includes(glyph))),
+    goals: level.marks.filter(({ id }) => known.goals.has(id)),
+  };
+}

@@ -1,0 +1,103 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { FORMAT_VERSION, runChunk, STAND_INS, compileGameLevel, summarise, type GameDocument } from '@/core/index';
+import type { ReportReply } from '@/server/contracts/batches';
+import type { GameListReply, GameReply } from '@/server/contracts/games';
+import { database } from '@/server/database/connection';
+import { migrate } from '@/server/database/migrations';
+import { batchJobs } from '@/server/jobs/batchJobs';
+import { getReport } from '@/server/routes/batches';
+import { getGame, getGames, getRevision } from '@/server/routes/games';
+import { FIXTURES, TestDataFolder } from './support/dataFolder';
+
+/** What the version that left the data folder said of its batches; the text of its documents is of format version 1. */
+const before = JSON.parse(readFileSync(path.join(FIXTURES, 'reports-before-007.json'), 'utf8')) as Record<
+  number,
+  { batch: { gameId: string; runsDone: number; status: string }; summary: ReportReply['summary'] }
+>;
+const UNFINISHED = 6;
+
+let folder: TestDataFolder;
+beforeAll(async () => {
+  folder = await TestDataFolder.open('upgrade', 'data-folder-before-007.tar.gz');
+  await migrate();
+});
+afterAll(() => folder.close());
+
+async function reply<Reply>(response: Promise<Response>): Promise<Reply> {
+  const got = await response;
+  const body: unknown = await got.json();
+  if (got.status !== 200) throw new Error(JSON.stringify(body));
+  return body as Reply;
+}
+
+describe('a data folder of an earlier version', () => {
+  test('has all its games, in the present format', async () => {
+    const { games, unreadable } = await reply<GameListReply>(getGames());
+    expect(unreadable).toEqual([]);
+    expect(games.map(({ id, document }) => [id, document.version])).toEqual([
+      ['kiln-yard', FORMAT_VERSION],
+      ['yard-tricks', FORMAT_VERSION],
+    ]);
+    expect(games[0].document.levels[0].name).toBe('Drying Hall, drafty');
+  });
+
+  test('has all its revisions under their addresses', async () => {
+    const { models } = database();
+    const stored = await models.revisions.findAll({ order: ['gameId', 'hash'] });
+    expect(stored).toHaveLength(3);
+    for (const { gameId, hash } of stored) {
+      const { document } = await reply<{ document: GameDocument }>(getRevision(gameId, hash));
+      expect([document.id, document.version]).toEqual([gameId, FORMAT_VERSION]);
+    }
+    const { revision } = await reply<GameReply>(getGame('kiln-yard'));
+    expect(stored.map(({ hash }) => hash)).toContain(revision);
+  });
+
+  test.each(Object.keys(before).map(Number))('says of batch %i what it said before', async (id) => {
+    const { batch, summary } = before[id];
+    const now = await reply<ReportReply>(getReport(batch.gameId, String(id)));
+    expect([now.batch.status, now.batch.runsDone]).toEqual([batch.status, batch.runsDone]);
+    expect(now.batch.versions).toEqual({ engine: 7, standIns: 1 });
+    // What is left out of JSON is not there in either.
+    expect(JSON.parse(JSON.stringify(now.summary))).toEqual(summary);
+  });
+
+  test('goes on with the batch that was under way, to the runs that one process comes to', async () => {
+    const before = await reply<ReportReply>(getReport('kiln-yard', String(UNFINISHED)));
+    expect([before.batch.status, before.summary.runs]).toEqual(['running', 50]);
+    await batchJobs().resume();
+    await new Promise<void>((resolve, reject) => {
+      void batchJobs().follow(UNFINISHED, ({ status, error }) => {
+        if (status === 'finished') resolve();
+        else if (status !== 'running') reject(new Error(`${status}: ${error}`));
+      });
+    });
+    const after = await reply<ReportReply>(getReport('kiln-yard', String(UNFINISHED)));
+    const { batch, summary, sheet, controls } = after;
+    const { document } = await reply<{ document: GameDocument }>(getRevision('kiln-yard', batch.revision));
+    const program = compileGameLevel(document, batch.levelId);
+    if (!program.ok) throw new Error(program.faults[0].message);
+    const traits = STAND_INS.find(({ id }) => id === batch.standInId)!;
+    const { rows } = runChunk(program.value, traits, batch.firstSeed, batch.runs);
+    expect([summary.runs, summary.hash]).toEqual([75, summarise(rows, sheet).hash]);
+    expect(controls?.map(({ control, runs }) => [control, runs])).toEqual([
+      ['idle', 100],
+      ['blind', 100],
+    ]);
+  });
+
+  test('may be migrated again and again, also after a step that was cut short', async () => {
+    const { sequelize, models } = database();
+    const report = await reply<ReportReply>(getReport('kiln-yard', '1'));
+    await migrate();
+    // As when the server ended after a step was done and before it was noted down.
+    await sequelize.query("DELETE FROM sequelize_meta WHERE name >= '001'");
+    // … or in the middle of it.
+    await sequelize.query('ALTER TABLE chunks DROP COLUMN stand_ins');
+    await migrate();
+    expect(await reply<ReportReply>(getReport('kiln-yard', '1'))).toEqual(report);
+    expect(await models.batches.count()).toBe(UNFINISHED);
+  });
+});
