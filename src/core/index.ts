@@ -66,6 +66,9 @@ export {
   type Effect,
   type EffectName,
 } from './document/contactShape';
+export { changesBetween, type Change as DocumentChange, type Way } from './document/compare/changes';
+export { mergeGames, type Clash, type MergedGame, type Side } from './document/compare/mergeGames';
+export { sayChanges, sayClash, type SaidClash } from './document/compare/sayChanges';
 export { describePath, locateInFile, readGame, readDraft, readGameValue } from './document/readGame';
 export type { NewLevel } from './document/levelCommands';
 export { newGame } from './document/newGame';
