@@ -66,12 +66,12 @@ export {
   type Effect,
   type EffectName,
 } from './document/contactShape';
-export { changesBetween, type Change as DocumentChange, type Way } from './document/compare/changes';
+export { changesBetween, ORDER, type Change as DocumentChange, type Way } from './document/compare/changes';
 export { mergeGames, type Clash, type MergedGame, type Side } from './document/compare/mergeGames';
 export { sayChanges, sayClash, type SaidClash } from './document/compare/sayChanges';
 export { describePath, locateInFile, readGame, readDraft, readGameValue } from './document/readGame';
 export type { NewLevel } from './document/levelCommands';
-export { newGame } from './document/newGame';
+export { copyOfGame, newGame } from './document/newGame';
 export { writeGame } from './document/writeGame';
 export { applyChange, makeChange, revertChange, type Change } from './document/edit';
 export { checkCourse, levelAfter, waysOn, type CourseOutcome, type CourseWay } from './document/course';

@@ -4,6 +4,7 @@ import { bug, readGame } from '@/core/index';
 import { countGames, importGame } from './database/games';
 import { migrate } from './database/migrations';
 import { batchJobs } from './jobs/batchJobs';
+import { startTidying } from './jobs/housekeeping';
 import { log } from './log';
 
 /** What the server does before its first request: tables, demo, unfinished batches. */
@@ -11,6 +12,7 @@ export async function startServer(): Promise<void> {
   await migrate();
   await loadDemo();
   await batchJobs().resume();
+  startTidying();
   log.info('ready');
 }
 

@@ -4,12 +4,15 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { FORMAT_VERSION, runChunk, STAND_INS, compileGameLevel, summarise, type GameDocument } from '@/core/index';
 import type { ReportReply } from '@/server/contracts/batches';
 import type { GameListReply, GameReply } from '@/server/contracts/games';
+import type { HistoryReply } from '@/server/contracts/history';
 import { database } from '@/server/database/connection';
 import { migrate } from '@/server/database/migrations';
 import { batchJobs } from '@/server/jobs/batchJobs';
 import { getReport } from '@/server/routes/batches';
 import { getGame, getGames, getRevision } from '@/server/routes/games';
+import { getHistory } from '@/server/routes/history';
 import { FIXTURES, TestDataFolder } from './support/dataFolder';
+import { asks, reply } from './support/requests';
 
 /** What the version that left the data folder said of its batches; the text of its documents is of format version 1. */
 const before = JSON.parse(readFileSync(path.join(FIXTURES, 'reports-before-007.json'), 'utf8')) as Record<
@@ -24,13 +27,6 @@ beforeAll(async () => {
   await migrate();
 });
 afterAll(() => folder.close());
-
-async function reply<Reply>(response: Promise<Response>): Promise<Reply> {
-  const got = await response;
-  const body: unknown = await got.json();
-  if (got.status !== 200) throw new Error(JSON.stringify(body));
-  return body as Reply;
-}
 
 describe('a data folder of an earlier version', () => {
   test('has all its games, in the present format', async () => {
@@ -62,6 +58,13 @@ describe('a data folder of an earlier version', () => {
     expect(now.batch.versions).toEqual({ engine: 7, standIns: 1 });
     // What is left out of JSON is not there in either.
     expect(JSON.parse(JSON.stringify(now.summary))).toEqual(summary);
+  });
+
+  test('has a history: every revision as a version, and the one that the game is now as the last', async () => {
+    const { revision } = await reply<GameReply>(getGame('kiln-yard'));
+    const { saves, count, bytes } = await reply<HistoryReply>(getHistory('kiln-yard', asks('/history')));
+    expect([count, saves[0].revision, saves[0].isCurrent, bytes > 90_000]).toEqual([2, revision, true, true]);
+    expect(saves.map(({ batches }) => batches)).toEqual([4, 1]);
   });
 
   test('goes on with the batch that was under way, to the runs that one process comes to', async () => {

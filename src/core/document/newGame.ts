@@ -99,3 +99,9 @@ export function newGame(level: NewLevel, taken: readonly { id: string }[]): Game
   first.pieces.push({ id: 'guard', name: 'Guard', kind: 'guard', at: [column + 0.5, row + 0.5], facing: 0 });
   return game;
 }
+
+/** The same game under a name and an id of its own. */
+export function copyOfGame(game: GameDocument, taken: readonly { id: string }[]): GameDocument {
+  const name = `${game.name.slice(0, 75)} copy`;
+  return { ...game, name, id: freshId(name, 'game', taken) };
+}

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { ControlRate, FullSummary, LevelSheet } from '@/core/index';
 import { gameId, revisionHash } from './games';
+import { removedBatches } from './history';
 
 export const MOST_BATCH_RUNS = 20_000;
 
@@ -37,7 +38,8 @@ export const batchInfo = z.object({
 });
 export type BatchInfo = z.infer<typeof batchInfo>;
 
-export const batchListReply = z.object({ batches: z.array(batchInfo) });
+export const batchListReply = z.object({ batches: z.array(batchInfo), removed: removedBatches });
+export type BatchListReply = z.infer<typeof batchListReply>;
 
 const passedThrough = <Value>() => z.custom<Value>((value) => typeof value === 'object' && value !== null);
 

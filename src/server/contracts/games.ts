@@ -23,6 +23,8 @@ export const unreadableGame = z.object({
 export type UnreadableInfo = z.infer<typeof unreadableGame>;
 
 export const gameListReply = z.object({
+  /** Taken off the shelf; they can be brought back for a time. */
+  removed: z.array(z.object({ id: gameId, name: z.string(), removedAt: z.string(), goneAt: z.string() })),
   unreadable: z.array(unreadableGame),
   games: z.array(
     z.object({ id: gameId, name: z.string(), revision: revisionHash, savedAt: z.string(), document: gameShape }),

@@ -41,6 +41,7 @@ export async function createBatch(batch: NewBatch): Promise<BatchInfo> {
     error: null,
     startedAt: new Date(),
     finishedAt: null,
+    removedAt: null,
   });
   return describeBatch(row, { done: 0, won: 0 });
 }
@@ -77,16 +78,43 @@ export async function beginAnew(batchId: number): Promise<BatchInfo | undefined>
 }
 
 export async function findBatch(id: number): Promise<BatchInfo | undefined> {
-  const row = await database().models.batches.findByPk(id);
+  const row = await database().models.batches.findOne({ where: { id, removedAt: null } });
   return row ? describeBatch(row, await countRuns(id)) : undefined;
 }
 
-export async function listBatches(
-  where: { gameId: string } | { status: BatchStatus },
-  most = 100,
-): Promise<BatchInfo[]> {
-  const rows = await database().models.batches.findAll({ where, order: [['id', 'DESC']], limit: most });
+/** The newest batches of a game. */
+export async function listBatches(gameId: string, most = 100): Promise<BatchInfo[]> {
+  const { batches } = database().models;
+  const rows = await batches.findAll({ where: { gameId, removedAt: null }, order: [['id', 'DESC']], limit: most });
   return Promise.all(rows.map(async (row) => describeBatch(row, await countRuns(row.id))));
+}
+
+/** Every batch that is under way, the oldest first, however many there are. */
+export async function listRunningBatches(): Promise<BatchInfo[]> {
+  const where = { status: 'running', removedAt: null };
+  const rows = await database().models.batches.findAll({ where, order: [['id', 'ASC']] });
+  return Promise.all(rows.map(async (row) => describeBatch(row, await countRuns(row.id))));
+}
+
+/** Takes a batch out of the lists; it can be brought back for a time. */
+export async function removeBatch(id: number, at: Date): Promise<void> {
+  await database().models.batches.update({ removedAt: at }, { where: { id } });
+}
+
+/** Brings a removed batch of a game back. False when none of this number was removed. */
+export async function bringBackBatch(gameId: string, id: number): Promise<boolean> {
+  const where = { id, gameId, removedAt: { [Op.ne]: null } };
+  const [changed] = await database().models.batches.update({ removedAt: null }, { where });
+  return changed > 0;
+}
+
+/** Batches of a game that were removed and can be brought back, the last one first. */
+export async function listRemovedBatches(
+  gameId: string,
+): Promise<{ id: number; levelName: string; removedAt: Date }[]> {
+  const where = { gameId, removedAt: { [Op.ne]: null } };
+  const rows = await database().models.batches.findAll({ where, order: [['removedAt', 'DESC']] });
+  return rows.map(({ id, levelName, removedAt }) => ({ id, levelName, removedAt: removedAt! }));
 }
 
 async function countRuns(batchId: number): Promise<{ done: number; won: number }> {

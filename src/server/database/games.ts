@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
-import type { Transaction } from 'sequelize';
-import { bug, readGame, writeGame, type Diagnostic, type GameDocument } from '@/core/index';
+import { Op, type Transaction } from 'sequelize';
+import { bug, readGame, sayChanges, writeGame, type Diagnostic, type GameDocument } from '@/core/index';
+import type { SaveOrigin } from '../contracts/history';
 import { database } from './connection';
 
 interface ShelfEntry {
@@ -35,9 +36,9 @@ export function revisionOf(text: string): string {
   return createHash('sha256').update(text).digest('hex');
 }
 
-/** All games in the order of their names; those that cannot be read by themselves, so that they stand in nobody's way. */
+/** All games on the shelf, in the order of their names; those that cannot be read by themselves, so that they stand in nobody's way. */
 export async function listGames(): Promise<{ games: StoredGame[]; unreadable: UnreadableGame[] }> {
-  const rows = await database().models.games.findAll({ order: [['name', 'ASC']] });
+  const rows = await database().models.games.findAll({ where: { removedAt: null }, order: [['name', 'ASC']] });
   const all = (await Promise.all(rows.map((row) => findGame(row.id)))).filter((game) => game !== undefined);
   return {
     games: all.filter((game) => 'document' in game),
@@ -45,14 +46,23 @@ export async function listGames(): Promise<{ games: StoredGame[]; unreadable: Un
   };
 }
 
-/** How many games there are, without reading any. */
+/** Games that were taken off the shelf and can be brought back, the last one first. */
+export async function listRemovedGames(): Promise<{ id: string; name: string; removedAt: Date }[]> {
+  const rows = await database().models.games.findAll({
+    where: { removedAt: { [Op.ne]: null } },
+    order: [['removedAt', 'DESC']],
+  });
+  return rows.map(({ id, name, removedAt }) => ({ id, name, removedAt: removedAt! }));
+}
+
+/** How many games there are, removed ones among them, without reading any. */
 export async function countGames(): Promise<number> {
   return database().models.games.count();
 }
 
 export async function findGame(id: string): Promise<StoredGame | UnreadableGame | undefined> {
   const row = await database().models.games.findByPk(id);
-  if (!row) return undefined;
+  if (!row || row.removedAt) return undefined;
   const entry: ShelfEntry = { id: row.id, name: row.name, revision: row.revision, savedAt: row.savedAt };
   const text = (await findText(id, row.revision)) ?? bug(`game ${id} without its revision`);
   const read = readGame(text);
@@ -72,60 +82,115 @@ async function findText(gameId: string, hash: string): Promise<string | undefine
   return (await database().models.revisions.findOne({ where: { gameId, hash } }))?.document;
 }
 
-/** Takes a game off the shelf; its revisions and batches stay stored. False when there was none. */
-export async function removeGame(id: string): Promise<boolean> {
-  return (await database().models.games.destroy({ where: { id } })) > 0;
+/** Takes a game off the shelf; it can be brought back for a time. False when there was none. */
+export async function removeGame(id: string, at: Date): Promise<boolean> {
+  const [changed] = await database().models.games.update({ removedAt: at }, { where: { id, removedAt: null } });
+  return changed > 0;
+}
+
+/** Puts a game that was removed back on the shelf. False when none of this name was removed. */
+export async function bringBackGame(id: string): Promise<boolean> {
+  const where = { id, removedAt: { [Op.ne]: null } };
+  const [changed] = await database().models.games.update({ removedAt: null }, { where });
+  return changed > 0;
 }
 
 /** Saves an edit that was based on a revision. If somebody saved in between, nothing is written and the clash is told. */
-export async function saveGame(document: GameDocument, baseRevision: string): Promise<SaveOutcome> {
+export async function saveGame(
+  document: GameDocument,
+  baseRevision: string,
+  origin: SaveOrigin = 'edit',
+): Promise<SaveOutcome> {
   const { sequelize, models } = database();
   return sequelize.transaction(async (transaction): Promise<SaveOutcome> => {
     const row = await models.games.findByPk(document.id, { transaction, lock: transaction.LOCK.UPDATE });
-    if (!row) return { type: 'unknown' };
+    if (!row || row.removedAt) return { type: 'unknown' };
     const text = writeGame(document);
     const revision = revisionOf(text);
     if (row.revision === revision) return { type: 'saved', revision, savedAt: row.savedAt };
     if (row.revision !== baseRevision) return { type: 'clash', currentRevision: row.revision };
     const savedAt = new Date();
-    await storeRevision(document.id, revision, text, savedAt, transaction);
+    const changes = await tellChanges(document, row.revision);
+    await store({ gameId: document.id, hash: revision, text, savedAt, origin, changes }, transaction);
     await row.update({ name: document.name, revision, savedAt }, { transaction });
     return { type: 'saved', revision, savedAt };
   });
 }
 
-/** Puts a game on the shelf; one of the same id gets a new revision. */
+/** Keeps a version of a game beside what it is: it stands in its history, and the game stays as it is. */
+export async function setAside(document: GameDocument): Promise<{ revision: string; savedAt: Date } | undefined> {
+  const { sequelize, models } = database();
+  return sequelize.transaction(async (transaction) => {
+    const row = await models.games.findByPk(document.id, { transaction });
+    if (!row || row.removedAt) return undefined;
+    const text = writeGame(document);
+    const save = { gameId: document.id, hash: revisionOf(text), text, savedAt: new Date() };
+    const changes = await tellChanges(document, row.revision);
+    await store({ ...save, origin: 'aside', changes }, transaction);
+    return { revision: save.hash, savedAt: save.savedAt };
+  });
+}
+
+/** Puts a game on the shelf; one of the same id gets a new revision, also one that was removed, which is there again then. */
 export async function importGame(document: GameDocument): Promise<{ revision: string; created: boolean }> {
   const { sequelize, models } = database();
   return sequelize.transaction(async (transaction) => {
     const text = writeGame(document);
     const revision = revisionOf(text);
     const savedAt = new Date();
-    await storeRevision(document.id, revision, text, savedAt, transaction);
-    const [, created] = await models.games.findOrCreate({
-      where: { id: document.id },
-      defaults: { id: document.id, name: document.name, revision, savedAt },
+    const known = await models.games.findByPk(document.id, { transaction, lock: transaction.LOCK.UPDATE });
+    const changes = known ? await tellChanges(document, known.revision) : [];
+    // What is the game already may have been damaged, and is written anew; it is no save.
+    const isSame = known?.revision === revision;
+    await store(
+      { gameId: document.id, hash: revision, text, savedAt, origin: 'import', changes },
       transaction,
-    });
-    if (!created)
-      await models.games.update(
-        { name: document.name, revision, savedAt },
-        { where: { id: document.id }, transaction },
-      );
-    return { revision, created };
+      !isSame,
+    );
+    const entry = { name: document.name, revision, savedAt, removedAt: null };
+    if (known) await known.update(entry, { transaction });
+    else await models.games.create({ id: document.id, ...entry }, { transaction });
+    return { revision, created: !known };
   });
 }
 
-async function storeRevision(
-  gameId: string,
-  hash: string,
-  document: string,
-  savedAt: Date,
+/** What differs from a stored revision in words; null where that cannot be read. */
+async function tellChanges(document: GameDocument, fromRevision: string): Promise<string[] | null> {
+  const text = await findText(document.id, fromRevision);
+  const read = text === undefined ? undefined : readGame(text);
+  return read?.ok ? sayChanges(read.value, document) : null;
+}
+
+interface NewSave {
+  gameId: string;
+  hash: string;
+  text: string;
+  savedAt: Date;
+  origin: SaveOrigin;
+  changes: readonly string[] | null;
+}
+
+/** Stores a revision and notes in the history that it was saved. */
+async function store(
+  { gameId, hash, text, savedAt, origin, changes }: NewSave,
   transaction: Transaction,
+  isNoted = true,
 ): Promise<void> {
-  await database().models.revisions.bulkCreate([{ gameId, hash, document, savedAt }], {
+  const { models } = database();
+  await models.revisions.bulkCreate([{ gameId, hash, document: text, savedAt }], {
     // The address is that of the text: what stands there and is not that text has been damaged.
     updateOnDuplicate: ['document'],
     transaction,
   });
+  if (!isNoted) return;
+  const save = {
+    gameId,
+    hash,
+    origin,
+    name: null,
+    changes: changes && JSON.stringify(changes),
+    savedAt,
+    bytes: Buffer.byteLength(text),
+  };
+  await models.saves.create(save, { transaction });
 }

@@ -107,6 +107,38 @@ const MIGRATIONS: InputMigrations<Tables> = [
       );
     },
   },
+  {
+    name: '008-history',
+    up: async ({ context }) => {
+      await context.addColumn('games', 'removed_at', maybeTime());
+      await context.addColumn('batches', 'removed_at', maybeTime());
+      await context.create('saves', {
+        id: { ...whole(), ...key, autoIncrement: true },
+        game_id: text(64),
+        hash: text(64),
+        origin: text(16),
+        name: maybeText(80),
+        changes: maybeLong(),
+        bytes: whole(),
+        saved_at: time(),
+      });
+      await context.addIndex('saves', ['game_id', 'id']);
+      // What was stored before: every revision was saved once, in the order of their times …
+      await context.change(
+        'INSERT INTO saves (game_id, hash, origin, bytes, saved_at) ' +
+          "SELECT game_id, hash, 'edit', length(document), saved_at FROM revisions r " +
+          'WHERE NOT EXISTS (SELECT 1 FROM saves s WHERE s.game_id = r.game_id AND s.hash = r.hash) ' +
+          'ORDER BY saved_at, hash',
+      );
+      // … and the one that a game is now was saved last, also where it had been stored before.
+      await context.change(
+        'INSERT INTO saves (game_id, hash, origin, bytes, saved_at) ' +
+          "SELECT id, revision, 'edit', (SELECT length(document) FROM revisions r WHERE r.game_id = g.id AND r.hash = revision), " +
+          'saved_at FROM games g ' +
+          'WHERE revision <> (SELECT hash FROM saves s WHERE s.game_id = g.id ORDER BY s.id DESC LIMIT 1)',
+      );
+    },
+  },
 ];
 
 /** Brings the tables up to date; does nothing when they are. */

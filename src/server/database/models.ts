@@ -13,6 +13,8 @@ export interface GameRow extends Model<InferAttributes<GameRow>, InferCreationAt
   name: string;
   revision: string;
   savedAt: Date;
+  /** When it was taken off the shelf; it can be brought back for a time. */
+  removedAt: Date | null;
 }
 
 /** Immutable; addressed by the hash of its text. */
@@ -20,6 +22,20 @@ export interface RevisionRow extends Model<InferAttributes<RevisionRow>, InferCr
   gameId: string;
   hash: string;
   document: string;
+  savedAt: Date;
+}
+
+/** One time that a game was saved: the revision that it then became. */
+export interface SaveRow extends Model<InferAttributes<SaveRow>, InferCreationAttributes<SaveRow>> {
+  id: CreationOptional<number>;
+  gameId: string;
+  hash: string;
+  origin: string;
+  name: string | null;
+  /** Sentences as JSON; null where nobody has told what changed. */
+  changes: string | null;
+  /** Of the text of the revision. */
+  bytes: number;
   savedAt: Date;
 }
 
@@ -40,6 +56,7 @@ export interface BatchRow extends Model<InferAttributes<BatchRow>, InferCreation
   error: string | null;
   startedAt: Date;
   finishedAt: Date | null;
+  removedAt: Date | null;
 }
 
 export interface ChunkRow extends Model<InferAttributes<ChunkRow>, InferCreationAttributes<ChunkRow>> {
@@ -71,6 +88,7 @@ export interface RunRowModel extends Model<InferAttributes<RunRowModel>, InferCr
 export interface Models {
   games: ModelStatic<GameRow>;
   revisions: ModelStatic<RevisionRow>;
+  saves: ModelStatic<SaveRow>;
   batches: ModelStatic<BatchRow>;
   chunks: ModelStatic<ChunkRow>;
   runs: ModelStatic<RunRowModel>;
@@ -81,13 +99,27 @@ export function defineModels(sequelize: Sequelize): Models {
   return {
     games: sequelize.define<GameRow>(
       'game',
-      { id: { ...text(64), ...key }, name: text(80), revision: text(64), savedAt: time() },
+      { id: { ...text(64), ...key }, name: text(80), revision: text(64), savedAt: time(), removedAt: maybeTime() },
       { tableName: 'games' },
     ),
     revisions: sequelize.define<RevisionRow>(
       'revision',
       { gameId: { ...text(64), ...key }, hash: { ...text(64), ...key }, document: long(), savedAt: time() },
       { tableName: 'revisions' },
+    ),
+    saves: sequelize.define<SaveRow>(
+      'save',
+      {
+        id: { ...whole(), ...key, autoIncrement: true },
+        gameId: text(64),
+        hash: text(64),
+        origin: text(16),
+        name: maybeText(80),
+        changes: maybeLong(),
+        bytes: whole(),
+        savedAt: time(),
+      },
+      { tableName: 'saves' },
     ),
     batches: sequelize.define<BatchRow>(
       'batch',
@@ -108,6 +140,7 @@ export function defineModels(sequelize: Sequelize): Models {
         error: maybeLong(),
         startedAt: time(),
         finishedAt: maybeTime(),
+        removedAt: maybeTime(),
       },
       { tableName: 'batches' },
     ),

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { describePath, type Diagnostic } from '@/core/index';
 import type { Fault } from '../contracts/faults';
+import type { SaveReply } from '../contracts/games';
 import { isDatabaseAway } from '../database/connection';
-import { UnreadableRevision } from '../database/games';
+import { UnreadableRevision, type SaveOutcome } from '../database/games';
 import { log } from '../log';
 
 /** A fault of a request, with its status; thrown inside routes and turned into a reply by {@link answer}. */
@@ -99,4 +100,21 @@ function replyTo(error: unknown): Response {
     hint: 'Nothing was changed. The log of the server has the details.',
   };
   return Response.json(fault, { status: 500 });
+}
+
+/** The reply to a save, or the fault that it came to. */
+export function replyToSave(id: string, outcome: SaveOutcome): SaveReply {
+  switch (outcome.type) {
+    case 'unknown':
+      throw notFound(`game \`${id}\``, 'It may have been removed. Export your draft to keep it.');
+    case 'clash':
+      throw new RequestFault(409, {
+        code: 'revision-clash',
+        message: 'Somebody else has saved this game since you opened it.',
+        hint: 'Nothing was overwritten. Take their version, or save yours over it; theirs is kept either way.',
+        currentRevision: outcome.currentRevision,
+      });
+    case 'saved':
+      return { revision: outcome.revision, savedAt: outcome.savedAt.toISOString() };
+  }
 }

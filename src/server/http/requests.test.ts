@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { errorAt } from '@/core/index';
 import type { Fault } from '../contracts/faults';
 import { answer, notFound, RequestFault, unusable } from './faults';
-import { readBatchId, readBody, readGameId, readJson, requireSameOrigin } from './requests';
+import { readNumber, readBody, readGameId, readJson, requireSameOrigin } from './requests';
 
 const URL_HERE = 'http://127.0.0.1:4310/api/games';
 
@@ -78,9 +78,9 @@ describe('bodies', () => {
 
 describe('addresses', () => {
   test('have ids and numbers that are checked', () => {
-    expect([readGameId('kiln-yard'), readBatchId('12')]).toEqual(['kiln-yard', 12]);
+    expect([readGameId('kiln-yard'), readNumber('12')]).toEqual(['kiln-yard', 12]);
     for (const id of ['', '../etc', 'Kiln', 'a'.repeat(65)]) expect(() => readGameId(id)).toThrow(z.ZodError);
-    for (const id of ['one', '0', '-3', '1.5', '99999999999']) expect(() => readBatchId(id)).toThrow(z.ZodError);
+    for (const id of ['one', '0', '-3', '1.5', '99999999999']) expect(() => readNumber(id)).toThrow(z.ZodError);
   });
 });
 

@@ -1,6 +1,10 @@
 import { z } from 'zod';
+import { LIMITS } from '@/core/index';
 import { gameId } from '../contracts/games';
 import { RequestFault } from './faults';
+
+/** A save wraps the document in a little more text. */
+export const MOST_SAVE_BYTES = LIMITS.fileBytes + 4096;
 
 /** Refuses requests that change data when they come from another site. */
 export function requireSameOrigin(request: Request): void {
@@ -60,13 +64,14 @@ export async function readJson<Shape extends z.ZodType>(
   return shape.parse(value);
 }
 
-const batchNumber = z.coerce.number().int().min(1).max(2_147_483_647);
+const rowNumber = z.coerce.number().int().min(1).max(2_147_483_647);
 
 /** The parts of a route's address, checked. */
 export function readGameId(value: string): string {
   return gameId.parse(value);
 }
 
-export function readBatchId(value: string): number {
-  return batchNumber.parse(value);
+/** The number of a batch or of a version. */
+export function readNumber(value: string): number {
+  return rowNumber.parse(value);
 }

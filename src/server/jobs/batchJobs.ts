@@ -21,7 +21,7 @@ import {
   hasControls,
   keepChunk,
   keepControls,
-  listBatches,
+  listRunningBatches,
   sheetOf,
   type NewBatch,
 } from '../database/batches';
@@ -58,7 +58,7 @@ class BatchJobs {
 
   /** Goes on with everything that was running when the server last stopped. */
   async resume(): Promise<void> {
-    for (const batch of await listBatches({ status: 'running' })) {
+    for (const batch of await listRunningBatches()) {
       if (this.running.has(batch.id)) continue;
       log.info({ batch: batch.id, runsDone: batch.runsDone, runs: batch.runs }, 'going on with a batch');
       // Runs of two versions do not belong into one batch.

@@ -11,17 +11,35 @@ import {
   runPageQuery,
   startBatchRequest,
   type BatchInfo,
+  type BatchListReply,
   type ReportReply,
   type RunPageReply,
 } from '../contracts/batches';
-import { findBatch, listBatches, pageOfRuns, sheetOf, summariseBatch } from '../database/batches';
+import {
+  bringBackBatch,
+  findBatch,
+  listBatches,
+  listRemovedBatches,
+  removeBatch,
+  pageOfRuns,
+  sheetOf,
+  summariseBatch,
+} from '../database/batches';
 import { findRevision } from '../database/games';
 import { answer, notFound, RequestFault, unusable } from '../http/faults';
-import { readBatchId, readGameId, readJson, requireSameOrigin } from '../http/requests';
+import { readNumber, readGameId, readJson, requireSameOrigin } from '../http/requests';
+import { sayRemoved } from './games';
 import { batchJobs } from '../jobs/batchJobs';
 
 export function getBatches(gameId: string): Promise<Response> {
-  return answer(async () => ({ batches: await listBatches({ gameId: readGameId(gameId) }) }));
+  return answer(async (): Promise<BatchListReply> => {
+    const id = readGameId(gameId);
+    const [batches, removed] = await Promise.all([listBatches(id), listRemovedBatches(id)]);
+    return {
+      batches,
+      removed: removed.map(({ removedAt, ...batch }) => ({ ...batch, ...sayRemoved(removedAt) })),
+    };
+  });
 }
 
 export function postBatch(gameId: string, request: Request): Promise<Response> {
@@ -51,7 +69,7 @@ export function postBatch(gameId: string, request: Request): Promise<Response> {
 }
 
 async function requireBatch(gameId: string, batchId: string): Promise<BatchInfo> {
-  const batch = await findBatch(readBatchId(batchId));
+  const batch = await findBatch(readNumber(batchId));
   if (!batch || batch.gameId !== readGameId(gameId))
     throw notFound(`batch ${batchId} of this game`, 'See the course of the game for its batches.');
   return batch;
@@ -97,6 +115,26 @@ export function postCancel(gameId: string, batchId: string, request: Request): P
     const batch = await requireBatch(gameId, batchId);
     await batchJobs().cancel(batch.id);
     return requireBatch(gameId, batchId);
+  });
+}
+
+/** Takes a batch out of the lists; it can be brought back for thirty days. One that is under way is cancelled. */
+export function deleteBatch(gameId: string, batchId: string, request: Request): Promise<Response> {
+  return answer(async () => {
+    requireSameOrigin(request);
+    const batch = await requireBatch(gameId, batchId);
+    await batchJobs().cancel(batch.id);
+    await removeBatch(batch.id, new Date());
+    return { removed: batch.id };
+  });
+}
+
+export function postBringBackBatch(gameId: string, batchId: string, request: Request): Promise<Response> {
+  return answer(async () => {
+    requireSameOrigin(request);
+    if (!(await bringBackBatch(readGameId(gameId), readNumber(batchId))))
+      throw notFound(`removed batch ${batchId}`, 'It may be back already, or gone for good.');
+    return { broughtBack: Number(batchId) };
   });
 }
 

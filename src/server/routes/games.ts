@@ -9,28 +9,34 @@ import {
   type SaveReply,
 } from '../contracts/games';
 import {
+  bringBackGame,
   findGame,
   findRevision,
   importGame,
   listGames,
+  listRemovedGames,
   removeGame,
   saveGame,
   type StoredGame,
   type UnreadableGame,
 } from '../database/games';
-import { answer, notFound, RequestFault, unreadable, unusable } from '../http/faults';
-import { readBody, readGameId, readJson, requireSameOrigin } from '../http/requests';
+import { goneAt } from '../database/history';
+import { answer, notFound, replyToSave, RequestFault, unreadable, unusable } from '../http/faults';
+import { MOST_SAVE_BYTES, readBody, readGameId, readJson, requireSameOrigin } from '../http/requests';
 
-/** A save wraps the document in a little more text. */
 /** So many reasons are told why a game cannot be read. */
 const MOST_REASONS = 5;
 
-const MOST_SAVE_BYTES = LIMITS.fileBytes + 4096;
+/** When something was removed, and when it goes for good. */
+export function sayRemoved(removedAt: Date): { removedAt: string; goneAt: string } {
+  return { removedAt: removedAt.toISOString(), goneAt: goneAt(removedAt).toISOString() };
+}
 
 export function getGames(): Promise<Response> {
   return answer(async (): Promise<GameListReply> => {
-    const { games, unreadable } = await listGames();
+    const [{ games, unreadable }, removed] = await Promise.all([listGames(), listRemovedGames()]);
     return {
+      removed: removed.map(({ id, name, removedAt }) => ({ id, name, ...sayRemoved(removedAt) })),
       unreadable: unreadable.map(({ id, name, revision, savedAt, faults }) => ({
         id,
         name,
@@ -95,20 +101,7 @@ export function putGame(id: string, request: Request): Promise<Response> {
         hint: 'Nothing was changed.',
       });
     }
-    const outcome = await saveGame(read.value, baseRevision);
-    switch (outcome.type) {
-      case 'unknown':
-        throw notFound(`game \`${id}\``, 'It may have been removed. Export your draft to keep it.');
-      case 'clash':
-        throw new RequestFault(409, {
-          code: 'revision-clash',
-          message: 'Somebody else has saved this game since you opened it.',
-          hint: 'Nothing was overwritten. Take their version, or save yours over it; theirs is kept either way.',
-          currentRevision: outcome.currentRevision,
-        });
-      case 'saved':
-        return { revision: outcome.revision, savedAt: outcome.savedAt.toISOString() };
-    }
+    return replyToSave(id, await saveGame(read.value, baseRevision));
   });
 }
 
@@ -125,12 +118,23 @@ export function exportGame(id: string): Promise<Response> {
   });
 }
 
-/** Takes a game off the shelf. What was stored of it stays, but is not shown any more. */
+/** Takes a game off the shelf; it can be brought back for thirty days. */
 export function deleteGame(id: string, request: Request): Promise<Response> {
   return answer(async (): Promise<RemoveReply> => {
     requireSameOrigin(request);
-    if (!(await removeGame(readGameId(id)))) throw notFound(`game \`${id}\``, 'It may have been removed already.');
+    if (!(await removeGame(readGameId(id), new Date())))
+      throw notFound(`game \`${id}\``, 'It may have been removed already.');
     return { removed: id };
+  });
+}
+
+/** Puts a game that was removed back on the shelf. */
+export function postBringBack(id: string, request: Request): Promise<Response> {
+  return answer(async () => {
+    requireSameOrigin(request);
+    if (!(await bringBackGame(readGameId(id))))
+      throw notFound(`removed game \`${id}\``, 'It may be back already, or gone for good.');
+    return { broughtBack: id };
   });
 }
 

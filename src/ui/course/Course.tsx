@@ -5,14 +5,14 @@ import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { commands, type GameDocument, type NewLevel } from '@/core/index';
-import type { BatchInfo } from '@/server/contracts/batches';
+import { commands, type NewLevel } from '@/core/index';
 import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
 import { SizeDialog } from '../frame/SizeDialog';
 import { Empty, Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
-import { LevelCard, sayBatch } from '../shelf/LevelCard';
+import { LevelCard } from '../shelf/LevelCard';
+import { BatchTable } from './BatchTable';
 import { CourseFindings } from './CourseFindings';
 import { CourseMap } from './CourseMap';
 import { LevelActions } from './LevelActions';
@@ -24,7 +24,7 @@ export function Course({ gameId }: { gameId: string }) {
   const batches = useQuery({
     queryKey: ['batches', gameId],
     queryFn: () => gorgeApi.batches(gameId),
-    refetchInterval: ({ state }) => (state.data?.some((batch) => batch.status === 'running') ? 1000 : false),
+    refetchInterval: ({ state }) => (state.data?.batches.some((batch) => batch.status === 'running') ? 1000 : false),
   });
   const document = game.data?.document;
   const edit = useGameEdit(game.data);
@@ -42,9 +42,12 @@ export function Course({ gameId }: { gameId: string }) {
     <Frame
       trail={[{ label: document?.name ?? gameId }]}
       middle={
-        <a href={gorgeApi.exportUrl(gameId)} download style={{ color: 'var(--river)' }}>
-          Export
-        </a>
+        <>
+          <Link href={`/games/${gameId}/history`}>History</Link>
+          <a href={gorgeApi.exportUrl(gameId)} download style={{ color: 'var(--river)' }}>
+            Export
+          </a>
+        </>
       }
     >
       <div style={{ padding: '18px 22px', maxWidth: 1280 }}>
@@ -77,8 +80,8 @@ export function Course({ gameId }: { gameId: string }) {
               Open ground inside a wall, the player in one corner and the exit in the other. Everything else is drawn on
               the desk.
             </SizeDialog>
-            {document.levels.length > 0 && <CourseMap game={document} batches={batches.data ?? []} />}
-            <CourseFindings game={document} batches={batches.data ?? []} />
+            {document.levels.length > 0 && <CourseMap game={document} batches={batches.data?.batches ?? []} />}
+            <CourseFindings game={document} batches={batches.data?.batches ?? []} />
             <div style={{ display: 'flex', flexWrap: 'wrap', gap: 16, marginBottom: 26 }}>
               {document.levels.map((level) => (
                 <LevelCard
@@ -86,7 +89,7 @@ export function Course({ gameId }: { gameId: string }) {
                   game={document}
                   level={level}
                   revision={game.data?.revision ?? ''}
-                  batches={batches.data ?? []}
+                  batches={batches.data?.batches ?? []}
                 >
                   <LevelActions game={document} level={level} onEdit={edit} />
                 </LevelCard>
@@ -99,54 +102,11 @@ export function Course({ gameId }: { gameId: string }) {
             {batches.error ? (
               <Failed error={batches.error} onRetry={() => void batches.refetch()} />
             ) : (
-              <BatchTable game={document} gameId={gameId} batches={batches.data} />
+              <BatchTable game={document} gameId={gameId} list={batches.data} />
             )}
           </>
         )}
       </div>
     </Frame>
-  );
-}
-
-function BatchTable({
-  game,
-  gameId,
-  batches,
-}: {
-  game: GameDocument;
-  gameId: string;
-  batches: BatchInfo[] | undefined;
-}) {
-  if (!batches) return <Loading what="the batches" />;
-  if (batches.length === 0) return <p className="quiet">None yet. Open a level and press Run 500.</p>;
-  return (
-    <table className="rows" style={{ maxWidth: 900 }}>
-      <thead>
-        <tr>
-          <th>batch</th>
-          <th>level</th>
-          <th>result</th>
-          <th className="number">seeds</th>
-          <th>revision</th>
-          <th>started</th>
-        </tr>
-      </thead>
-      <tbody>
-        {batches.map((batch) => (
-          <tr key={batch.id}>
-            <td>
-              <Link href={`/games/${gameId}/batches/${batch.id}`}>Batch {batch.id}</Link>
-            </td>
-            <td>{batch.levelName}</td>
-            <td>{sayBatch(batch, game)}</td>
-            <td className="number">
-              {batch.firstSeed}–{batch.firstSeed + batch.runs - 1}
-            </td>
-            <td className="mono">{batch.revision.slice(0, 7)}</td>
-            <td>{new Date(batch.startedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }

@@ -5,7 +5,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { makeChange, type GameDocument } from '@/core/index';
 import type { GameReply } from '@/server/contracts/games';
-import { faultOf } from '../requests/api';
+import { ApiFault, faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
 
 /**
@@ -17,13 +17,21 @@ export function useGameEdit(
 ): (label: string, recipe: (draft: GameDocument) => void) => Promise<boolean> {
   const client = useQueryClient();
   const last = useRef<Promise<unknown>>(Promise.resolve());
+  const save = async ({ document, revision }: GameReply, label: string, recipe: (draft: GameDocument) => void) => {
+    const made = makeChange(document, label, recipe);
+    if (made) await gorgeApi.save(document.id, revision, made.game);
+  };
   const editNow = async (label: string, recipe: (draft: GameDocument) => void): Promise<boolean> => {
     const newest = loaded && (client.getQueryData<GameReply>(['game', loaded.document.id]) ?? loaded);
     if (!newest) return false;
-    const made = makeChange(newest.document, label, recipe);
-    if (!made) return true;
     try {
-      await gorgeApi.save(newest.document.id, newest.revision, made.game);
+      try {
+        await save(newest, label, recipe);
+      } catch (error) {
+        // Somebody else has saved since: the same edit is made in what they have saved.
+        if (!(error instanceof ApiFault) || error.status !== 409) throw error;
+        await save(await gorgeApi.game(newest.document.id), label, recipe);
+      }
       return true;
     } catch (error) {
       const fault = faultOf(error);

@@ -9,7 +9,8 @@ import { useDesk, useFollowed } from './DeskContext';
 export function KeptDraftNotice() {
   const { saving, session } = useDesk();
   const { kept, revision } = useFollowed(saving, (state) => state);
-  if (!kept) return null;
+  const document = kept?.document;
+  if (!document) return null;
   const isBasedOnThis = kept.revision === revision;
   const at = new Date(kept.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
   return (
@@ -17,22 +18,20 @@ export function KeptDraftNotice() {
       <p style={{ marginTop: 0 }}>
         When this game was left, on {at}, some changes had not reached the server. They were kept in this browser.{' '}
         {isBasedOnThis
-          ? 'Taken up, they are one step that can be undone.'
-          : 'Since then the game has been saved by somebody else: taken up, yours goes over theirs, in one step that can be undone.'}
+          ? 'Taken up, they can be undone step by step.'
+          : 'Since then the game has been saved by somebody else: taken up, both are joined, and where they touch the same you choose.'}
       </p>
       <Group justify="flex-end" gap="xs">
         <Button
           variant="subtle"
-          onClick={() =>
-            saveText(`${session.state.game.id}-kept.gorge.json`, 'application/json', writeGame(kept.document))
-          }
+          onClick={() => saveText(`${session.state.game.id}-kept.gorge.json`, 'application/json', writeGame(document))}
         >
           Download them
         </Button>
         <Button variant="light" onClick={() => saving.dropKept()}>
           Leave them
         </Button>
-        <Button onClick={() => saving.takeUpKept()}>Take them up</Button>
+        <Button onClick={() => void saving.takeUpKept()}>Take them up</Button>
       </Group>
     </Modal>
   );

@@ -13,6 +13,7 @@ import {
 } from '@/core/index';
 
 import type { BrushShape, Cell } from './brushShapes';
+import type { UndoHistory } from './keptDraft';
 
 export type Tool = 'select' | 'ground' | 'cast' | 'route' | 'area' | 'mark';
 export type MarkForm = 'point' | 'line' | 'area';
@@ -96,6 +97,9 @@ export class DeskSession {
     this.dropLostSelection();
   }
 
+  /** Whether the gesture is typing, every stroke of which is worth keeping. */
+  isTyping = false;
+  private gestureChange: Change | undefined;
   private gestureRecipe: ((draft: GameDocument) => void) | undefined;
   private gestureLabel = '';
 
@@ -105,7 +109,32 @@ export class DeskSession {
     this.gestureRecipe = recipe;
     this.gestureLabel = label;
     const made = makeChange(this.gestureBase, label, recipe);
+    this.gestureChange = made?.change;
     this.store.setState({ game: made?.game ?? this.gestureBase });
+  }
+
+  /** As {@link preview}, for typing. */
+  type(label: string, recipe: (draft: GameDocument) => void): void {
+    this.isTyping = true;
+    this.preview(label, recipe);
+  }
+
+  /** What can be taken back and done again; what is being typed counts as done. */
+  get history(): UndoHistory {
+    const { past, future } = this.state;
+    return this.gestureChange ? { past: [...past, this.gestureChange], future: [] } : { past, future };
+  }
+
+  /** Goes on from where a game was left, with the changes that led there. */
+  resume(game: GameDocument, { past, future }: UndoHistory): void {
+    this.endGesture();
+    this.store.setState({ game, past: [...past], future: [...future] });
+    this.dropLostSelection();
+  }
+
+  private endGesture(): void {
+    this.gestureBase = this.gestureRecipe = this.gestureChange = undefined;
+    this.isTyping = false;
   }
 
   /** Ends a gesture: what was last shown becomes one change. */
@@ -113,15 +142,16 @@ export class DeskSession {
     const base = this.gestureBase;
     const recipe = this.gestureRecipe;
     if (!base || !recipe) return;
-    this.gestureBase = this.gestureRecipe = undefined;
+    this.endGesture();
     this.commit(this.gestureLabel || fallbackLabel, base, recipe);
   }
 
   /** Gives a gesture up: the document is as before. */
   cancelGesture(): void {
     if (!this.gestureBase) return;
-    this.store.setState({ game: this.gestureBase });
-    this.gestureBase = this.gestureRecipe = undefined;
+    const base = this.gestureBase;
+    this.endGesture();
+    this.store.setState({ game: base });
   }
 
   get isInGesture(): boolean {
@@ -149,7 +179,7 @@ export class DeskSession {
 
   /** Takes over a document from elsewhere, for example after a clash; the history ends there. */
   replace(game: GameDocument): void {
-    this.gestureBase = this.gestureRecipe = undefined;
+    this.endGesture();
     this.store.setState({ game, past: [], future: [], selection: [], chosenWaypoint: undefined });
   }
 

@@ -1,35 +1,71 @@
-import { readDraft, writeGame, type GameDocument } from '@/core/index';
+import { readDraft, writeGame, type Change, type GameDocument } from '@/core/index';
 
-/** A draft that the server does not have yet, as it is kept in the browser. */
-export interface KeptDraft {
+/** Changes that can be taken back, and those that were. */
+export interface UndoHistory {
+  past: readonly Change[];
+  future: readonly Change[];
+}
+
+/** What is kept of a game in the browser. */
+export interface KeptDraft extends UndoHistory {
   /** Revision on the server that it is based on. */
   revision: string;
   /** When it was kept, milliseconds since 1970. */
   at: number;
-  document: GameDocument;
+  /** Undefined where the server has everything: then only the changes are kept, for undo. */
+  document: GameDocument | undefined;
 }
 
 const PREFIX = 'gorge.draft.';
+/** So much of the changes is kept at most, characters; the newest ones. */
+const MOST_HISTORY = 600_000;
 
 /**
- * Keeps the draft of a game in the browser from the edit until the server has it, so that a closed window, a dead server or a
- * dead battery loses nothing. One draft a game; a browser that has no room keeps none, and nothing else changes.
+ * Keeps a game in the browser from the edit until the server has it, and the changes that led to it for undo, so that a closed
+ * window, a dead server or a dead battery loses nothing. One draft a game; a browser that has no room for it keeps none, and
+ * nothing else changes.
  */
 export class DraftKeeper {
+  /** Changes do not change, so each is written once. */
+  private readonly written = new WeakMap<Change, string>();
+
   constructor(
     private readonly storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> | undefined,
     private readonly gameId: string,
     private readonly now: () => number,
   ) {}
 
-  /** False when there is no room for it. */
-  keep(revision: string, document: GameDocument): boolean {
+  /** Keeps a draft, or with no document only the changes. False when there is no room for it. */
+  keep(revision: string, document: GameDocument | undefined, history: UndoHistory): boolean {
+    const kept = JSON.stringify({ revision, at: this.now(), text: document && writeGame(document) });
+    const past = this.writeNewest([...history.past].reverse()).reverse();
+    const changes = `"past":[${past.join(',')}],"future":[${this.writeNewest(history.future).join(',')}]`;
+    const withChanges = `${kept.slice(0, -1)},${changes}}`;
+    // Where there is no room for the changes as well, the draft counts.
+    if (this.store(withChanges) || (document && this.store(kept))) return true;
+    // An older one would only mislead.
+    this.drop();
+    return false;
+  }
+
+  private writeNewest(changes: readonly Change[]): string[] {
+    let room = MOST_HISTORY;
+    const kept: string[] = [];
+    for (const change of changes) {
+      const text = this.written.get(change) ?? JSON.stringify(change);
+      this.written.set(change, text);
+      room -= text.length;
+      if (room < 0) break;
+      kept.push(text);
+    }
+    return kept;
+  }
+
+  private store(text: string): boolean {
     try {
-      this.storage?.setItem(this.key, JSON.stringify({ revision, at: this.now(), text: writeGame(document) }));
+      this.storage?.setItem(this.key, text);
       return true;
     } catch {
-      // An older one would only mislead.
-      this.drop();
       return false;
     }
   }
@@ -41,15 +77,13 @@ export class DraftKeeper {
   /** What was kept; undefined when nothing was, or when it cannot be read. */
   find(): KeptDraft | undefined {
     try {
-      const kept = JSON.parse(this.storage?.getItem(this.key) ?? 'null') as {
-        revision: string;
-        at: number;
-        text: string;
-      } | null;
-      if (!kept) return undefined;
+      const kept = JSON.parse(this.storage?.getItem(this.key) ?? 'null') as Partial<StoredDraft> | null;
+      if (!kept || typeof kept.revision !== 'string' || typeof kept.at !== 'number') return undefined;
+      const { revision, at, past = [], future = [] } = kept;
+      if (kept.text === undefined) return { revision, at, document: undefined, past, future };
       // An earlier version may have kept it.
       const read = readDraft(JSON.parse(kept.text));
-      return read.ok ? { revision: kept.revision, at: kept.at, document: read.value } : undefined;
+      return read.ok ? { revision, at, document: read.value, past, future } : undefined;
     } catch {
       return undefined;
     }
@@ -58,4 +92,10 @@ export class DraftKeeper {
   private get key(): string {
     return PREFIX + this.gameId;
   }
+}
+
+interface StoredDraft extends UndoHistory {
+  revision: string;
+  at: number;
+  text?: string;
 }

@@ -83,7 +83,7 @@ export function openEditor(
           if (update.docChanged || update.selectionSet) onWord(wordAt(update.state));
           if (!update.docChanged || isTakingOver) return;
           const text = update.state.doc.toString();
-          session.preview(source.change, (draft) => source.write(draft, text));
+          session.type(source.change, (draft) => source.write(draft, text));
           clearTimeout(rest);
           rest = setTimeout(endTyping, TYPING_REST_MS);
         }),

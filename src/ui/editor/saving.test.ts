@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
-import { commands } from '@/core/index';
+import { commands, writeGame, type GameDocument } from '@/core/index';
 import { kilnYard } from '../../../tests/support/kilnYard';
 import { DeskSession } from './deskSession';
 import { openSaved, Saving } from './saving';
@@ -20,10 +20,24 @@ let session: DeskSession;
 let saving: Saving;
 
 const saved = (revision: string) => () => ({ status: 200, body: { revision, savedAt: '2026-11-23T08:00:00.000Z' } });
+const game = (revision: string, document: GameDocument) => () => ({
+  status: 200,
+  body: { revision, savedAt: '2026-11-23T08:00:00.000Z', document },
+});
 const fault = (status: number, code: string) => () => ({
   status,
   body: { code, message: `${code}.`, hint: 'Do something.' },
 });
+
+/** Somebody else has given the game a name and put the warden elsewhere. */
+const theirs: GameDocument = {
+  ...kilnYard(),
+  name: 'Theirs',
+  levels: kilnYard().levels.map((level) => ({
+    ...level,
+    pieces: level.pieces.map((piece) => (piece.id === 'warden-1' ? { ...piece, at: [3.5, 3.5] } : piece)),
+  })),
+};
 
 beforeEach(() => {
   jest.useFakeTimers();
@@ -94,34 +108,44 @@ describe('saving by itself', () => {
     expect([status(), sent[sent.length - 1].body?.document.levels[0].pieces[1].at]).toEqual(['saved', [12.5, 7.5]]);
   });
 
+  test('joins what somebody else has saved where both touch different things, and tells what that was', async () => {
+    replies = [fault(409, 'revision-clash'), game(THIRD, { ...kilnYard(), name: 'Theirs' }), saved(SECOND)];
+    move(1);
+    await jest.advanceTimersByTimeAsync(2000);
+    expect([status(), sent.at(-1)?.body?.baseRevision, sent.at(-1)?.body?.document.name]).toEqual([
+      'saved',
+      THIRD,
+      'Theirs',
+    ]);
+    expect(sent.at(-1)?.body?.document.levels[0].pieces[1].at).toEqual([11.5, 7.5]);
+    expect(saving.store.getState().joined).toEqual(['name: Kiln Yard → Theirs']);
+    session.undo();
+    expect([session.state.game.name, session.state.game.levels[0].pieces[1].at]).toEqual(['Kiln Yard', [11.5, 7.5]]);
+  });
+
   test('stops at a clash until the designer has chosen; mine goes over theirs with their revision as its base', async () => {
-    replies = [fault(409, 'revision-clash')];
+    replies = [fault(409, 'revision-clash'), game(THIRD, theirs)];
     move(1);
     await jest.advanceTimersByTimeAsync(500);
     expect(status()).toBe('clash');
+    expect(saving.store.getState().clash?.places).toEqual([
+      { what: 'Drying Hall: piece Hall warden, at', mine: '11.5, 7.5', theirs: '3.5, 3.5' },
+    ]);
     move(1);
     await jest.advanceTimersByTimeAsync(5000);
-    expect(sent).toHaveLength(1);
-    replies = [
-      () => ({ status: 200, body: { revision: THIRD, savedAt: '2026-11-23T08:00:00.000Z', document: kilnYard() } }),
-      saved(SECOND),
-    ];
+    expect(sent).toHaveLength(2);
+    replies = [saved(SECOND)];
     await saving.saveOverTheirs();
-    expect([status(), sent[2].body?.baseRevision, sent[2].body?.document.levels[0].pieces[1].at]).toEqual([
-      'saved',
-      THIRD,
-      [12.5, 7.5],
-    ]);
+    const last = sent.at(-1)!.body!;
+    expect([status(), last.baseRevision, last.document.levels[0].pieces[1].at]).toEqual(['saved', THIRD, [12.5, 7.5]]);
+    expect(saving.store.getState().clash).toBeUndefined();
   });
 
-  test('after a clash their version can be taken instead', async () => {
-    replies = [fault(409, 'revision-clash')];
+  test('after a clash their version can be taken instead, and mine is set aside', async () => {
+    replies = [fault(409, 'revision-clash'), game(THIRD, theirs)];
     move(1);
     await jest.advanceTimersByTimeAsync(500);
-    const theirs = { ...kilnYard(), name: 'Theirs' };
-    replies = [
-      () => ({ status: 200, body: { revision: THIRD, savedAt: '2026-11-23T08:00:00.000Z', document: theirs } }),
-    ];
+    replies = [saved(SECOND)];
     await saving.takeTheirs();
     expect([session.state.game.name, status(), saving.hasUnsaved, session.state.past.length]).toEqual([
       'Theirs',
@@ -129,6 +153,41 @@ describe('saving by itself', () => {
       false,
       0,
     ]);
+    expect([sent.at(-1)?.url, sent.at(-1)?.body?.document.levels[0].pieces[1].at]).toEqual([
+      '/api/games/kiln-yard/aside',
+      [11.5, 7.5],
+    ]);
+  });
+
+  test.each([
+    ['mine', [11.5, 7.5]],
+    ['theirs', [3.5, 3.5]],
+  ] as const)('after a clash both are joined, each place as the designer has chosen: %s', async (side, at) => {
+    replies = [fault(409, 'revision-clash'), game(THIRD, theirs)];
+    move(1);
+    await jest.advanceTimersByTimeAsync(500);
+    replies = [saved(FIRST), saved(SECOND)];
+    const joining = saving.joinAsChosen([side]);
+    await jest.advanceTimersByTimeAsync(1000);
+    await joining;
+    const last = sent.at(-1)!.body!;
+    expect([status(), last.baseRevision, last.document.name, last.document.levels[0].pieces[1].at]).toEqual([
+      'saved',
+      THIRD,
+      'Theirs',
+      at,
+    ]);
+    expect(sent.map(({ url }) => url)).toContain('/api/games/kiln-yard/aside');
+  });
+
+  test('what somebody else has saved is fetched again while that cannot be done', async () => {
+    replies = [fault(409, 'revision-clash'), fault(503, 'database-away')];
+    move(1);
+    await jest.advanceTimersByTimeAsync(500);
+    expect(status()).toBe('retrying');
+    replies = [fault(409, 'revision-clash'), game(THIRD, { ...kilnYard(), name: 'Theirs' }), saved(SECOND)];
+    await jest.advanceTimersByTimeAsync(3000);
+    expect([status(), sent.at(-1)?.body?.document.name]).toEqual(['saved', 'Theirs']);
   });
 
   test('a refusal is said with its hint and not repeated for ever', async () => {
@@ -185,12 +244,36 @@ describe('a draft that the server does not have yet', () => {
     open();
   });
 
-  test('is kept with the very edit, and let go when it is saved', async () => {
+  const keptText = () => (JSON.parse(store.items.get('gorge.draft.kiln-yard') ?? '{}') as { text?: string }).text;
+
+  test('is kept with the very edit, and let go when it is saved; what can be undone stays so', async () => {
     replies = [saved(SECOND)];
     move(1);
-    expect([store.items.size, saving.wouldLose]).toEqual([1, false]);
+    expect([keptText() === writeGame(session.state.game), saving.wouldLose]).toEqual([true, false]);
     await jest.advanceTimersByTimeAsync(500);
-    expect([status(), store.items.size]).toEqual(['saved', 0]);
+    expect([status(), keptText()]).toEqual(['saved', undefined]);
+    open(session.state.game, SECOND);
+    expect([session.state.past.length, saving.hasUnsaved]).toEqual([1, false]);
+    session.undo();
+    expect(session.state.game.levels[0].pieces[1].at).toEqual([10.5, 7.5]);
+    // Where another revision is on the server than the one that was left, there is nothing to take back to.
+    open(kilnYard(), THIRD);
+    expect(session.state.past).toEqual([]);
+  });
+
+  test('is kept with every letter that is typed', () => {
+    const type = (text: string) =>
+      session.type('Script', (draft) => void (draft.scripts[0].lines = [...draft.scripts[0].lines, text]));
+    for (const text of ['#', '# s', '# so']) {
+      type(text);
+      expect(keptText()).toBe(writeGame(session.state.game));
+    }
+    const typed = session.state.game;
+    open();
+    void saving.takeUpKept();
+    expect([session.state.game, session.state.past.length]).toEqual([typed, 1]);
+    session.undo();
+    expect(session.state.game).toEqual(kilnYard());
   });
 
   test('is kept when a stroke ends, and not with every step of it', () => {
@@ -200,7 +283,7 @@ describe('a draft that the server does not have yet', () => {
     expect([store.items.size, saving.wouldLose]).toEqual([1, false]);
   });
 
-  test('is offered when the game is opened again, and taken up as one step that undo takes back', () => {
+  test('is offered when the game is opened again, and taken up with the steps that led to it', () => {
     move(1);
     move(1);
     const left = session.state.game;
@@ -208,9 +291,11 @@ describe('a draft that the server does not have yet', () => {
     const { kept } = saving.store.getState();
     expect([kept?.revision, kept?.document]).toEqual([FIRST, left]);
     expect(session.state.game.levels[0].pieces[1].at).toEqual([10.5, 7.5]);
-    saving.takeUpKept();
+    void saving.takeUpKept();
     expect(session.state.game.levels[0].pieces[1].at).toEqual([12.5, 7.5]);
-    expect([saving.hasUnsaved, session.state.past.length, saving.store.getState().kept]).toEqual([true, 1, undefined]);
+    expect([saving.hasUnsaved, session.state.past.length, saving.store.getState().kept]).toEqual([true, 2, undefined]);
+    session.undo();
+    expect(session.state.game.levels[0].pieces[1].at).toEqual([11.5, 7.5]);
     session.undo();
     expect(session.state.game.levels[0].pieces[1].at).toEqual([10.5, 7.5]);
   });
@@ -218,7 +303,8 @@ describe('a draft that the server does not have yet', () => {
   test('is not offered where the server has it after all, nor once it was left', () => {
     move(1);
     open(session.state.game, SECOND);
-    expect([saving.store.getState().kept, store.items.size]).toEqual([undefined, 0]);
+    expect([saving.store.getState().kept, keptText()]).toEqual([undefined, undefined]);
+    expect(session.state.past).toHaveLength(1);
     move(1);
     open();
     saving.dropKept();
@@ -238,6 +324,21 @@ describe('a draft that the server does not have yet', () => {
     saving.leave();
     await jest.advanceTimersByTimeAsync(0);
     expect(sent.map(({ method }) => method)).toEqual(['PUT']);
+  });
+
+  test('is joined to what somebody else has saved since it was kept', async () => {
+    move(1);
+    open({ ...kilnYard(), name: 'Theirs' }, SECOND);
+    replies = [() => ({ status: 200, body: { document: kilnYard() } }), saved(THIRD)];
+    await saving.takeUpKept();
+    const { name, levels } = session.state.game;
+    expect([name, levels[0].pieces[1].at, session.state.past.length]).toEqual(['Theirs', [11.5, 7.5], 1]);
+    open(theirs, SECOND);
+    move(1);
+    open({ ...theirs, name: 'Theirs again' }, THIRD);
+    replies = [fault(404, 'not-found')];
+    await saving.takeUpKept();
+    expect(status()).toBe('clash');
   });
 
   test('would be lost where the browser has no room, and nothing else changes', async () => {

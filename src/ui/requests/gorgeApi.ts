@@ -8,11 +8,15 @@ import {
   type RunSort,
   type StartBatchRequest,
 } from '@/server/contracts/batches';
+import { historyReply } from '@/server/contracts/history';
 import { gameListReply, gameReply, importReply, removeReply, saveReply } from '@/server/contracts/games';
 import { ask, sendJson } from './api';
 
 const game = (gameId: string) => `/api/games/${encodeURIComponent(gameId)}`;
 const batch = (gameId: string, batchId: string | number) => `${game(gameId)}/batches/${encodeURIComponent(batchId)}`;
+
+/** For replies of which nothing is read. */
+const done = z.unknown();
 
 /** Every request that the screens make. */
 export const gorgeApi = {
@@ -21,13 +25,26 @@ export const gorgeApi = {
   importGame: (text: string) =>
     ask(importReply, '/api/games', { method: 'POST', headers: { 'content-type': 'application/json' }, body: text }),
   removeGame: (gameId: string) => ask(removeReply, game(gameId), { method: 'DELETE' }),
+  bringBackGame: (gameId: string) => ask(done, `${game(gameId)}/bring-back`, sendJson('POST', {})),
+  history: (gameId: string, before: number | undefined) =>
+    ask(historyReply, `${game(gameId)}/history${before === undefined ? '' : `?before=${before}`}`),
+  nameSave: (gameId: string, save: number, name: string) =>
+    ask(done, `${game(gameId)}/history/${save}`, sendJson('PUT', { name })),
+  restoreSave: (gameId: string, save: number, baseRevision: string) =>
+    ask(saveReply, `${game(gameId)}/history/${save}/restore`, sendJson('POST', { baseRevision })),
+  /** Keeps a version beside what the game is. */
+  setAside: (gameId: string, document: unknown) =>
+    ask(saveReply, `${game(gameId)}/aside`, sendJson('POST', { document })),
   /** The stored text of a game, whether it can be read or not. */
   storedText: async (gameId: string) => (await fetch(`${game(gameId)}/export`)).text(),
   save: (gameId: string, baseRevision: string, document: unknown, more: RequestInit = {}) =>
     ask(saveReply, game(gameId), { ...sendJson('PUT', { baseRevision, document }), ...more }),
   revision: async (gameId: string, revision: string) =>
     (await ask(z.object({ document: gameShape }), `${game(gameId)}/revisions/${revision}`)).document,
-  batches: async (gameId: string) => (await ask(batchListReply, `${game(gameId)}/batches`)).batches,
+  batches: (gameId: string) => ask(batchListReply, `${game(gameId)}/batches`),
+  removeBatch: (gameId: string, batchId: number) => ask(done, batch(gameId, batchId), { method: 'DELETE' }),
+  bringBackBatch: (gameId: string, batchId: number) =>
+    ask(done, `${batch(gameId, batchId)}/bring-back`, sendJson('POST', {})),
   startBatch: (gameId: string, request: StartBatchRequest) =>
     ask(batchInfo, `${game(gameId)}/batches`, sendJson('POST', request)),
   cancelBatch: (gameId: string, batchId: number) =>
@@ -44,4 +61,5 @@ export const gorgeApi = {
   eventsUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/events`,
   tableUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/table`,
   exportUrl: (gameId: string) => `${game(gameId)}/export`,
+  exportAllUrl: '/api/export',
 };

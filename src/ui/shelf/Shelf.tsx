@@ -14,6 +14,8 @@ import { Empty, Failed, Loading } from '../frame/States';
 import { faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
 import { LevelCard } from './LevelCard';
+import { RemovedGames } from './RemovedGames';
+import { RemoveGame } from './RemoveGame';
 import { UnreadableGame } from './UnreadableGame';
 
 /** All games with their levels. */
@@ -26,8 +28,14 @@ export function Shelf() {
       trail={[{ label: 'Shelf' }]}
       middle={
         <>
-          <NewGameButton taken={[...(games ?? []), ...(query.data?.unreadable ?? [])]} onFault={setFault} />
+          <NewGameButton
+            taken={[...(games ?? []), ...(query.data?.unreadable ?? []), ...(query.data?.removed ?? [])]}
+            onFault={setFault}
+          />
           <ImportButton onFault={setFault} />
+          <a href={gorgeApi.exportAllUrl} download>
+            Export all
+          </a>
         </>
       }
     >
@@ -51,6 +59,7 @@ export function Shelf() {
         {games?.map((game) => (
           <GameShelf key={game.id} game={game.document} revision={game.revision} />
         ))}
+        <RemovedGames games={query.data?.removed ?? []} />
       </div>
     </Frame>
   );
@@ -66,10 +75,18 @@ function GameShelf({ game, revision }: { game: GameDocument; revision: string })
         <a href={gorgeApi.exportUrl(game.id)} download>
           export
         </a>
+        <Link href={`/games/${game.id}/history`}>history</Link>
+        <RemoveGame id={game.id} name={game.name} />
       </div>
       <div style={{ display: 'flex', flexWrap: 'wrap', gap: 16 }}>
         {game.levels.map((level) => (
-          <LevelCard key={level.id} game={game} level={level} revision={revision} batches={batches.data ?? []} />
+          <LevelCard
+            key={level.id}
+            game={game}
+            level={level}
+            revision={revision}
+            batches={batches.data?.batches ?? []}
+          />
         ))}
       </div>
     </section>

@@ -7,22 +7,11 @@ import type { Fault } from '@/server/contracts/faults';
 import type { UnreadableInfo } from '@/server/contracts/games';
 import { faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
+import { RemoveGame } from './RemoveGame';
 
 /** A stored game that cannot be read: why not, and what can be done. It stands in nobody's way. */
 export function UnreadableGame({ game }: { game: UnreadableInfo }) {
-  const client = useQueryClient();
   const [isRepairing, setIsRepairing] = useState(false);
-  const [isRemoving, setIsRemoving] = useState(false);
-  const [fault, setFault] = useState<Fault>();
-  const remove = async () => {
-    setIsRemoving(false);
-    try {
-      await gorgeApi.removeGame(game.id);
-      await client.invalidateQueries();
-    } catch (error) {
-      setFault(faultOf(error));
-    }
-  };
   return (
     <section
       className="plate"
@@ -38,24 +27,10 @@ export function UnreadableGame({ game }: { game: UnreadableInfo }) {
         <button type="button" className="act" onClick={() => setIsRepairing(true)}>
           Repair …
         </button>
-        <button type="button" className="act bad" onClick={() => setIsRemoving(true)}>
-          Remove …
-        </button>
+        <RemoveGame id={game.id} name={game.name} />
       </div>
       <Reasons reasons={game.reasons} />
-      {fault && <p className="bad">{`${fault.message} ${fault.hint}`}</p>}
       {isRepairing && <RepairDialog game={game} onClose={() => setIsRepairing(false)} />}
-      <Modal opened={isRemoving} onClose={() => setIsRemoving(false)} title={`Remove ${game.name}?`} centered>
-        <p>It goes from the shelf. Export it first if you want to keep it.</p>
-        <Group justify="flex-end">
-          <Button variant="default" onClick={() => setIsRemoving(false)}>
-            Keep it
-          </Button>
-          <Button color="red" onClick={() => void remove()}>
-            Remove it
-          </Button>
-        </Group>
-      </Modal>
     </section>
   );
 }

@@ -155,9 +155,9 @@ describe('what changed is told', () => {
   test.each([
     ['moves a warden', /^Drying Hall: piece .+ moved$/],
     ['turns another', /^Drying Hall: piece .+: facing \d+ → 45 °$/],
-    ['paints a cell', /^level Drying Hall: 1 cell of ground$/],
+    ['paints a cell', /^Drying Hall: 1 cell of ground$/],
     ['names the game', /^name: Kiln Yard → Night Yard$/],
-    ['sets the time limit', /^level Drying Hall: time limit \d+ → 77 s$/],
+    ['sets the time limit', /^Drying Hall: time limit \d+ → 77 s$/],
     ['sets a knob', /^kind Warden: .*pace .*→ 2.2 cells\/s/],
     ['makes the moth smaller', /^kind .+: radius [\d.]+ → 0.31 cells$/],
     ['adds a line at its end', /^behavior night_watch: 1 line$/],

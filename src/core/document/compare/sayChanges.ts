@@ -80,7 +80,10 @@ function describe({ way, changes }: ThingChanges, before: GameDocument, after: G
   const list = way.at(-2) ?? way[0];
   const noun = LISTS[list] ?? '';
   const level = way.length === 4 ? `${nameAt(way.slice(0, 2), before, after)}: ` : '';
-  const name = way.length > 1 ? `${noun} ${nameAt(way, before, after)}` : '';
+  const ownName = way.length > 1 ? nameAt(way, before, after) : '';
+  const name = ownName && `${noun} ${ownName}`;
+  // What is changed in a level is told as of the level, like what is in it.
+  const owner = noun === 'level' ? ownName : name;
   const done = (what: string): Sentence => ({
     sort: `${level}${list} ${what}`,
     one: `${level}${name} ${what}`,
@@ -97,7 +100,7 @@ function describe({ way, changes }: ThingChanges, before: GameDocument, after: G
   const text = what.length > 0 ? what.join(', ') : 'changed';
   return {
     sort: `${level}${list} changed`,
-    one: `${level}${[name || LISTS[way[0]] || wordsOf(way[0]), text].filter(Boolean).join(': ')}`,
+    one: `${level}${[owner || LISTS[way[0]] || wordsOf(way[0]), text].filter(Boolean).join(': ')}`,
     many: (count) => `${level}${count} ${noun}s changed`,
   };
 }

@@ -1,4 +1,4 @@
-import { getReport } from '@/server/routes/batches';
+import { deleteBatch, getReport } from '@/server/routes/batches';
 
 interface Context {
   params: Promise<{ game: string; batch: string }>;
@@ -7,4 +7,9 @@ interface Context {
 export async function GET(_request: Request, { params }: Context) {
   const { game, batch } = await params;
   return getReport(game, batch);
+}
+
+export async function DELETE(request: Request, { params }: Context) {
+  const { game, batch } = await params;
+  return deleteBatch(game, batch, request);
 }

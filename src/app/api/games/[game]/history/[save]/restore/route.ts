@@ -1,0 +1,10 @@
+import { postRestore } from '@/server/routes/history';
+
+interface Context {
+  params: Promise<{ game: string; save: string }>;
+}
+
+export async function POST(request: Request, { params }: Context) {
+  const { game, save } = await params;
+  return postRestore(game, save, request);
+}

@@ -1,0 +1,19 @@
+import { strToU8, zipSync } from 'fflate';
+import { writeGame } from '@/core/index';
+import { listGames } from '../database/games';
+import { answer } from '../http/faults';
+
+/** All games on the shelf as one archive of game files; those that cannot be read as they are stored. */
+export function exportAll(): Promise<Response> {
+  return answer(async () => {
+    const { games, unreadable } = await listGames();
+    const files = [
+      ...games.map(({ id, document }) => [id, writeGame(document)] as const),
+      ...unreadable.map(({ id, text }) => [id, text] as const),
+    ];
+    const archive = zipSync(Object.fromEntries(files.map(([id, text]) => [`${id}.gorge.json`, strToU8(text)])));
+    return new Response(archive as Uint8Array<ArrayBuffer>, {
+      headers: { 'content-type': 'application/zip', 'content-disposition': 'attachment; filename="gorge-games.zip"' },
+    });
+  });
+}

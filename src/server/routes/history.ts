@@ -1,0 +1,60 @@
+import { readGameValue, type GameDocument } from '@/core/index';
+import type { SaveReply } from '../contracts/games';
+import {
+  historyQuery,
+  nameSaveRequest,
+  restoreRequest,
+  setAsideRequest,
+  type HistoryReply,
+} from '../contracts/history';
+import { findGame, findRevision, saveGame, setAside } from '../database/games';
+import { findSave, nameSave, pageOfHistory } from '../database/history';
+import { answer, notFound, replyToSave, unusable } from '../http/faults';
+import { MOST_SAVE_BYTES, readGameId, readJson, readNumber, requireSameOrigin } from '../http/requests';
+
+export function getHistory(gameId: string, request: Request): Promise<Response> {
+  return answer(async (): Promise<HistoryReply> => {
+    const id = readGameId(gameId);
+    if (!(await findGame(id))) throw notFound(`game \`${id}\``, 'See the shelf for the games that there are.');
+    return pageOfHistory(id, historyQuery.parse(Object.fromEntries(new URL(request.url).searchParams)));
+  });
+}
+
+const noSave = (saveId: string) => notFound(`version ${saveId} of this game`, 'It may have been thinned out.');
+
+/** Gives a version a name; an empty one takes it away. */
+export function putSaveName(gameId: string, saveId: string, request: Request): Promise<Response> {
+  return answer(async () => {
+    requireSameOrigin(request);
+    const { name } = await readJson(request, nameSaveRequest, 4096);
+    if (!(await nameSave(readGameId(gameId), readNumber(saveId), name === '' ? null : name))) throw noSave(saveId);
+    return { name: name === '' ? null : name };
+  });
+}
+
+/** Makes an earlier version what the game is; what it was before stays in the history. */
+export function postRestore(gameId: string, saveId: string, request: Request): Promise<Response> {
+  return answer(async (): Promise<SaveReply> => {
+    requireSameOrigin(request);
+    const id = readGameId(gameId);
+    const { baseRevision } = await readJson(request, restoreRequest, 4096);
+    const save = await findSave(id, readNumber(saveId));
+    const document = save && (await findRevision(id, save.hash));
+    if (!document) throw noSave(saveId);
+    return replyToSave(id, await saveGame(document, baseRevision, 'restore'));
+  });
+}
+
+/** Keeps a version beside what the game is: the side of a clash that was not taken. */
+export function postAside(gameId: string, request: Request): Promise<Response> {
+  return answer(async (): Promise<SaveReply> => {
+    requireSameOrigin(request);
+    const { document: value } = await readJson(request, setAsideRequest, MOST_SAVE_BYTES);
+    const read = readGameValue(value);
+    if (!read.ok) throw unusable(read.faults);
+    const document: GameDocument = { ...read.value, id: readGameId(gameId) };
+    const kept = await setAside(document);
+    if (!kept) throw notFound(`game \`${gameId}\``, 'It may have been removed. Export your draft to keep it.');
+    return { revision: kept.revision, savedAt: kept.savedAt.toISOString() };
+  });
+}

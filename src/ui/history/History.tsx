@@ -1,0 +1,118 @@
+'use client';
+
+import { Button } from '@mantine/core';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useRouter, useSearchParams } from 'next/navigation';
+import type { HistoryReply, SaveInfo } from '@/server/contracts/history';
+import { openSaved } from '../editor/saving';
+import { Frame } from '../frame/Frame';
+import { Failed, Loading } from '../frame/States';
+import { gorgeApi } from '../requests/gorgeApi';
+import { VersionPanel } from './VersionPanel';
+import { sayDay, sayOrigin, sayTime, splitIntoDays } from './versionWords';
+
+/** Every version of a game that is kept: when, what changed in words; each can be looked at, compared, named and restored. */
+export function History({ gameId }: { gameId: string }) {
+  const game = useQuery({ queryKey: ['game', gameId], queryFn: () => openSaved(gameId) });
+  const history = useInfiniteQuery({
+    queryKey: ['history', gameId],
+    queryFn: ({ pageParam }) => gorgeApi.history(gameId, pageParam),
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: ({ saves }: HistoryReply) => saves.at(-1)?.id,
+  });
+  const router = useRouter();
+  const chosenId = Number(useSearchParams().get('version'));
+  const saves = history.data?.pages.flatMap((page) => page.saves) ?? [];
+  const chosen = saves.find(({ id }) => id === chosenId) ?? saves.at(0);
+  const error = game.error ?? history.error;
+  const total = history.data?.pages[0];
+  return (
+    <Frame
+      trail={[{ label: game.data?.document.name ?? gameId, href: `/games/${gameId}` }, { label: 'History' }]}
+      middle={total && <span className="quiet">{sayTotal(total)}</span>}
+    >
+      {error && !total ? (
+        <Failed error={error} onRetry={() => void (game.error ? game.refetch() : history.refetch())} />
+      ) : !total || !game.data || !chosen ? (
+        <Loading what="the history" />
+      ) : (
+        <div className="history">
+          <nav aria-label="Versions" className="history-list">
+            <p className="quiet" style={{ margin: '0 0 8px' }}>
+              Of the last 24 hours every version stays; of the last 30 days the last of every hour, before that the last
+              of every day. What has a name, or was run, stays in any case.
+            </p>
+            {splitIntoDays(saves).map((day) => (
+              <section key={sayDay(day[0])}>
+                <h2 className="heading" style={{ margin: '10px 0 4px' }}>
+                  {sayDay(day[0])}
+                </h2>
+                {day.map((save) => (
+                  <VersionLine
+                    key={save.id}
+                    save={save}
+                    isChosen={save === chosen}
+                    onChoose={() => router.replace(`?version=${save.id}`, { scroll: false })}
+                  />
+                ))}
+              </section>
+            ))}
+            {saves.length < total.count && (
+              <Button
+                mt={10}
+                size="compact-sm"
+                variant="light"
+                loading={history.isFetchingNextPage}
+                onClick={() => void history.fetchNextPage()}
+              >
+                Show older ones
+              </Button>
+            )}
+          </nav>
+          <VersionPanel key={chosen.id} save={chosen} now={game.data} />
+        </div>
+      )}
+    </Frame>
+  );
+}
+
+function sayTotal({ count, bytes }: HistoryReply): string {
+  return `${count} ${count === 1 ? 'version' : 'versions'}, ${(bytes / 1048576).toFixed(1)} MB`;
+}
+
+/** So many sentences of what changed are shown in the list. */
+const MOST_SENTENCES = 3;
+
+function VersionLine({ save, isChosen, onChoose }: { save: SaveInfo; isChosen: boolean; onChoose: () => void }) {
+  const changes = save.changes ?? [];
+  const more = changes.length - MOST_SENTENCES;
+  return (
+    <button
+      type="button"
+      className="version-line"
+      data-on={isChosen || undefined}
+      data-testid="version"
+      aria-current={isChosen}
+      onClick={onChoose}
+    >
+      <span className="mono">{sayTime(save)}</span>
+      <span style={{ minWidth: 0 }}>
+        {save.name && <b>{save.name} </b>}
+        {save.isCurrent && <span className="good">now </span>}
+        {sayOrigin(save) && <span className="wary">{sayOrigin(save)} </span>}
+        {changes.slice(0, MOST_SENTENCES).map((sentence) => (
+          <span key={sentence} className="version-change">
+            {sentence}
+          </span>
+        ))}
+        {more > 0 && <span className="quiet">and {more} more</span>}
+        {changes.length === 0 && !sayOrigin(save) && <span className="quiet">what changed is not known</span>}
+        {save.batches > 0 && (
+          <span className="quiet version-change">
+            run by {save.batches} {save.batches === 1 ? 'batch' : 'batches'}
+          </span>
+        )}
+      </span>
+    </button>
+  );
+}

@@ -1,0 +1,190 @@
+'use client';
+
+import { Button, TextInput } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { changesBetween, copyOfGame, ORDER, sayChanges, writeGame, type GameDocument, type Level } from '@/core/index';
+import type { GameReply } from '@/server/contracts/games';
+import type { SaveInfo } from '@/server/contracts/history';
+import { saveText } from '../frame/saveText';
+import { Failed, Loading } from '../frame/States';
+import { faultOf } from '../requests/api';
+import { gorgeApi } from '../requests/gorgeApi';
+import { LevelMap } from '../shelf/LevelMap';
+import { sayDay, sayOrigin, sayTime } from './versionWords';
+
+/** One version: its name, what changed in it, how it differs from what the game is now, and what can be done with it. */
+export function VersionPanel({ save, now }: { save: SaveInfo; now: GameReply }) {
+  const version = useQuery({
+    queryKey: ['revision', now.document.id, save.revision],
+    queryFn: () => gorgeApi.revision(now.document.id, save.revision),
+    staleTime: Infinity,
+  });
+  return (
+    <section aria-label="The chosen version" className="history-version">
+      <h1 style={{ margin: '0 0 2px', fontSize: 18 }}>
+        {save.name ?? (save.isCurrent ? 'The game as it is now' : sayTime(save))}
+      </h1>
+      <p className="quiet" style={{ margin: '0 0 12px' }}>
+        {sayDay(save)}, {sayTime(save)}
+        {sayOrigin(save) && `, ${sayOrigin(save)}`} · revision <span className="mono">{save.revision.slice(0, 7)}</span>
+      </p>
+      {version.data ? (
+        <>
+          <Actions save={save} version={version.data} now={now} />
+          <Sentences title="What changed in it" sentences={save.changes ?? []} none={sayNoChanges(save)} />
+          {save.revision !== now.revision && <Comparison version={version.data} now={now.document} />}
+        </>
+      ) : version.error ? (
+        <Failed error={version.error} onRetry={() => void version.refetch()} />
+      ) : (
+        <Loading what="this version" />
+      )}
+    </section>
+  );
+}
+
+function sayNoChanges({ changes, origin }: SaveInfo): string {
+  if (changes === null) return 'That was not noted down.';
+  return origin === 'import' ? 'It was brought as it is.' : 'Nothing that the document holds.';
+}
+
+function Sentences({ title, sentences, none }: { title: string; sentences: readonly string[]; none: string }) {
+  return (
+    <>
+      <h2 className="heading" style={{ margin: '16px 0 4px' }}>
+        {title}
+      </h2>
+      {sentences.length === 0 && (
+        <p className="quiet" style={{ margin: 0 }}>
+          {none}
+        </p>
+      )}
+      <ul style={{ margin: 0, paddingLeft: 18 }}>
+        {sentences.map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Actions({ save, version, now }: { save: SaveInfo; version: GameDocument; now: GameReply }) {
+  const client = useQueryClient();
+  const router = useRouter();
+  const [name, setName] = useState(save.name ?? '');
+  const [isBusy, setIsBusy] = useState(false);
+  const { id } = now.document;
+  const act = async (work: () => Promise<unknown>) => {
+    setIsBusy(true);
+    try {
+      await work();
+      await client.invalidateQueries();
+    } catch (error) {
+      const fault = faultOf(error);
+      notifications.show({ color: 'clay', title: fault.message, message: fault.hint });
+    } finally {
+      setIsBusy(false);
+    }
+  };
+  const restore = () =>
+    act(async () => {
+      await gorgeApi.restoreSave(id, save.id, now.revision);
+      notifications.show({ title: 'Restored', message: 'What the game was until now is the version before it.' });
+      router.replace('?', { scroll: false });
+    });
+  const copy = () =>
+    act(async () => {
+      const { games, unreadable, removed } = await gorgeApi.games();
+      const made = await gorgeApi.importGame(writeGame(copyOfGame(version, [...games, ...unreadable, ...removed])));
+      router.push(`/games/${made.id}`);
+    });
+  return (
+    <div style={{ display: 'flex', flexWrap: 'wrap', gap: 8, alignItems: 'flex-end' }}>
+      <form
+        style={{ display: 'flex', gap: 6, alignItems: 'flex-end' }}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void act(() => gorgeApi.nameSave(id, save.id, name));
+        }}
+      >
+        <TextInput
+          label="Name of this version"
+          placeholder="before the fair"
+          size="xs"
+          maxLength={80}
+          value={name}
+          onChange={(event) => setName(event.currentTarget.value)}
+        />
+        <Button type="submit" size="xs" variant="light" disabled={isBusy || name.trim() === (save.name ?? '')}>
+          {name.trim() === '' && save.name ? 'Take the name away' : 'Give this name'}
+        </Button>
+      </form>
+      <Button size="xs" disabled={isBusy || save.revision === now.revision} onClick={() => void restore()}>
+        Restore this version
+      </Button>
+      <Button size="xs" variant="light" disabled={isBusy} onClick={() => void copy()}>
+        Copy as a new game
+      </Button>
+      <Button
+        size="xs"
+        variant="subtle"
+        onClick={() =>
+          saveText(`${id}-${save.revision.slice(0, 7)}.gorge.json`, 'application/json', writeGame(version))
+        }
+      >
+        Export it
+      </Button>
+    </div>
+  );
+}
+
+/** What is seen on the map of a level. */
+const DRAWN = new Set(['map', 'pieces', 'marks', 'lanes', 'view']);
+const MAP_WIDTH = 300;
+const MAP_HEIGHT = 180;
+
+/** What became of this version until now: in words, and the levels that differ side by side. */
+function Comparison({ version, now }: { version: GameDocument; now: GameDocument }) {
+  const sentences = sayChanges(version, now);
+  const drawn = changesBetween(version, now).filter(
+    ({ way }) => way[0] === 'levels' && (way.length < 3 || DRAWN.has(way[2])),
+  );
+  const differing = new Set(drawn.map(({ way }) => way[1]).filter((id) => id !== ORDER));
+  const pairs = [...differing].map((id) => ({
+    id,
+    then: version.levels.find((level) => level.id === id),
+    today: now.levels.find((level) => level.id === id),
+  }));
+  return (
+    <>
+      <Sentences
+        title="What changed from it until now"
+        sentences={sentences}
+        none="Nothing: it says the same as the game does now."
+      />
+      {pairs.map(({ id, then, today }) => (
+        <figure key={id} className="history-pair" aria-label={`${(today ?? then)?.name ?? id} then and now`}>
+          <figcaption className="heading">{(today ?? then)?.name ?? id}</figcaption>
+          <Side title="then" game={version} level={then} />
+          <Side title="now" game={now} level={today} />
+        </figure>
+      ))}
+    </>
+  );
+}
+
+function Side({ title, game, level }: { title: string; game: GameDocument; level: Level | undefined }) {
+  return (
+    <div>
+      <div className="quiet">{title}</div>
+      {level ? (
+        <LevelMap game={game} level={level} width={MAP_WIDTH} height={MAP_HEIGHT} />
+      ) : (
+        <div className="quiet history-none">The level is not there.</div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,43 @@
+'use client';
+
+import { notifications } from '@mantine/notifications';
+import { useQueryClient } from '@tanstack/react-query';
+import type { GameListReply } from '@/server/contracts/games';
+import { faultOf } from '../requests/api';
+import { gorgeApi } from '../requests/gorgeApi';
+
+/** Games that were taken off the shelf, as long as they can be brought back. */
+export function RemovedGames({ games }: { games: GameListReply['removed'] }) {
+  const client = useQueryClient();
+  const bringBack = async (id: string) => {
+    try {
+      await gorgeApi.bringBackGame(id);
+      await client.invalidateQueries();
+    } catch (error) {
+      const fault = faultOf(error);
+      notifications.show({ color: 'clay', title: fault.message, message: fault.hint });
+    }
+  };
+  if (games.length === 0) return null;
+  return (
+    <section aria-label="Removed games">
+      <h2 className="heading" style={{ marginBottom: 4 }}>
+        Removed
+      </h2>
+      <ul style={{ margin: 0, paddingLeft: 18 }}>
+        {games.map(({ id, name, removedAt, goneAt }) => (
+          <li key={id}>
+            {name}, removed on {sayDate(removedAt)}, kept until {sayDate(goneAt)}{' '}
+            <button type="button" className="act" onClick={() => void bringBack(id)}>
+              Bring back
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+export function sayDate(time: string): string {
+  return new Date(time).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
+}
