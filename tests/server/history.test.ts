@@ -9,7 +9,7 @@ import { tidyUp } from '@/server/jobs/housekeeping';
 import { deleteBatch, getBatches, getReport, postBatch, postBringBackBatch } from '@/server/routes/batches';
 import { exportAll } from '@/server/routes/exportAll';
 import { deleteGame, getGame, getGames, getRevision, postBringBack, postGame, putGame } from '@/server/routes/games';
-import { getHistory, postAside, postRestore, putSaveName } from '@/server/routes/history';
+import { getHistory, postAside, postCopy, postRestore, putSaveName } from '@/server/routes/history';
 import { hallOnly } from '../support/kilnYard';
 import { TestDataFolder } from './support/dataFolder';
 import { asks, failing, reply, sends } from './support/requests';
@@ -96,6 +96,22 @@ describe('the history of a game', () => {
     ]);
   });
 
+  test('can be copied from any version into a game of its own, also one with errors', async () => {
+    const game = await bring();
+    await saveAs({ ...game, levels: game.levels.map((level) => ({ ...level, pieces: [] })) }, 'Empty Yard');
+    const { saves } = await historyOf(game.id);
+    const copies: GameDocument[] = [];
+    for (const { id } of saves) {
+      const copy = await reply<{ id: string; created: boolean }>(postCopy(game.id, String(id), sends('POST', '{}')));
+      copies.push((await reply<GameReply>(getGame(copy.id))).document);
+    }
+    expect(copies.map(({ name, levels }) => [name, levels[0].pieces.length])).toEqual([
+      ['Empty Yard copy', 0],
+      [`${game.name} copy`, game.levels[0].pieces.length],
+    ]);
+    expect(new Set([game, ...copies].map(({ id }) => id)).size).toBe(3);
+  });
+
   test('lets names be given and taken away', async () => {
     const game = await bring();
     const [{ id }] = (await historyOf(game.id)).saves;
@@ -165,6 +181,14 @@ describe('what was removed', () => {
     await reply(postGame(sends('POST', writeGame(game))));
     expect((await reply<GameReply>(getGame(game.id))).document).toEqual(game);
   });
+});
+
+test('many people at once bring and save games, and each gets an answer', async () => {
+  const games = Array.from({ length: 16 }, (_, index) => ({ ...hallOnly(), id: `crowd-${index}` }));
+  await Promise.all(games.map((game) => reply(postGame(sends('POST', writeGame(game))))));
+  await Promise.all(games.map((game) => saveAs(game, 'Crowded Yard')));
+  const { games: stored } = await reply<GameListReply>(getGames());
+  expect(stored.filter(({ name }) => name === 'Crowded Yard')).toHaveLength(16);
 });
 
 test('everything can be exported at once, and each file read again', async () => {

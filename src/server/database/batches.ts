@@ -15,7 +15,7 @@ import {
 } from '@/core/index';
 import { Op } from 'sequelize';
 import type { BatchInfo, BatchStatus, RunPageReply, RunSort } from '../contracts/batches';
-import { database } from './connection';
+import { database, inTransaction } from './connection';
 import { findRevision } from './games';
 import type { BatchRow, RunRowModel } from './models';
 
@@ -68,8 +68,8 @@ function describeBatch(row: BatchRow, counts: { done: number; won: number }): Ba
 
 /** Forgets all runs of a batch that other versions had made, so that it goes on with runs of one kind only. */
 export async function beginAnew(batchId: number): Promise<BatchInfo | undefined> {
-  const { sequelize, models } = database();
-  await sequelize.transaction(async (transaction) => {
+  const { models } = database();
+  await inTransaction(async (transaction) => {
     await models.runs.destroy({ where: { batchId }, transaction });
     await models.chunks.destroy({ where: { batchId }, transaction });
     await models.batches.update({ ...NUMBER_VERSIONS, controls: null }, { where: { id: batchId }, transaction });
@@ -138,8 +138,8 @@ export async function finishedChunks(batchId: number): Promise<Set<number>> {
  */
 export async function keepChunk(batchId: number, chunk: ChunkResult): Promise<void> {
   if (!areSameVersions(chunk.versions, NUMBER_VERSIONS)) bug('a chunk was computed by another version than this one');
-  const { sequelize, models } = database();
-  await sequelize.transaction(async (transaction) => {
+  const { models } = database();
+  await inTransaction(async (transaction) => {
     const rows = chunk.rows.map((row) => ({ batchId, ...row, piece: row.piece ?? null }));
     await models.runs.bulkCreate(rows, { ignoreDuplicates: true, transaction });
     await models.chunks.bulkCreate(

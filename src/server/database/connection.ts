@@ -1,4 +1,4 @@
-import { Sequelize } from 'sequelize';
+import { Sequelize, Transaction } from 'sequelize';
 import { databaseSettings } from '../settings';
 import { defineModels, type Models } from './models';
 
@@ -30,6 +30,30 @@ function connect(): Connection {
     define: { timestamps: false, underscored: true },
   });
   return { sequelize, models: defineModels(sequelize) };
+}
+
+/** So often a transaction is begun anew that stood in another's way. */
+const MOST_ATTEMPTS = 6;
+
+/**
+ * Does some work all or nothing. Where the database ends it since two stood in each other's way, it is done anew, so the work
+ * must change nothing but the database.
+ */
+export async function inTransaction<Value>(work: (transaction: Transaction) => Promise<Value>): Promise<Value> {
+  const { sequelize } = database();
+  const isolationLevel = Transaction.ISOLATION_LEVELS.READ_COMMITTED;
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await sequelize.transaction({ isolationLevel }, work);
+    } catch (error) {
+      if (attempt >= MOST_ATTEMPTS || !isStandstill(error)) throw error;
+    }
+  }
+}
+
+/** A deadlock, or a lock that was waited for too long. */
+function isStandstill(error: unknown): boolean {
+  return error instanceof Error && /no: (1213|1205),/.test(error.message);
 }
 
 /** Ends all connections; for tests and shutdown. */

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { Op, type Transaction } from 'sequelize';
 import { bug, readGame, sayChanges, writeGame, type Diagnostic, type GameDocument } from '@/core/index';
 import type { SaveOrigin } from '../contracts/history';
-import { database } from './connection';
+import { database, inTransaction } from './connection';
 
 interface ShelfEntry {
   id: string;
@@ -78,8 +78,8 @@ export async function findRevision(gameId: string, hash: string): Promise<GameDo
   return read.value;
 }
 
-async function findText(gameId: string, hash: string): Promise<string | undefined> {
-  return (await database().models.revisions.findOne({ where: { gameId, hash } }))?.document;
+async function findText(gameId: string, hash: string, transaction?: Transaction): Promise<string | undefined> {
+  return (await database().models.revisions.findOne({ where: { gameId, hash }, transaction }))?.document;
 }
 
 /** Takes a game off the shelf; it can be brought back for a time. False when there was none. */
@@ -101,8 +101,8 @@ export async function saveGame(
   baseRevision: string,
   origin: SaveOrigin = 'edit',
 ): Promise<SaveOutcome> {
-  const { sequelize, models } = database();
-  return sequelize.transaction(async (transaction): Promise<SaveOutcome> => {
+  const { models } = database();
+  return inTransaction(async (transaction): Promise<SaveOutcome> => {
     const row = await models.games.findByPk(document.id, { transaction, lock: transaction.LOCK.UPDATE });
     if (!row || row.removedAt) return { type: 'unknown' };
     const text = writeGame(document);
@@ -110,7 +110,7 @@ export async function saveGame(
     if (row.revision === revision) return { type: 'saved', revision, savedAt: row.savedAt };
     if (row.revision !== baseRevision) return { type: 'clash', currentRevision: row.revision };
     const savedAt = new Date();
-    const changes = await tellChanges(document, row.revision);
+    const changes = await tellChanges(document, row.revision, transaction);
     await store({ gameId: document.id, hash: revision, text, savedAt, origin, changes }, transaction);
     await row.update({ name: document.name, revision, savedAt }, { transaction });
     return { type: 'saved', revision, savedAt };
@@ -119,13 +119,13 @@ export async function saveGame(
 
 /** Keeps a version of a game beside what it is: it stands in its history, and the game stays as it is. */
 export async function setAside(document: GameDocument): Promise<{ revision: string; savedAt: Date } | undefined> {
-  const { sequelize, models } = database();
-  return sequelize.transaction(async (transaction) => {
+  const { models } = database();
+  return inTransaction(async (transaction) => {
     const row = await models.games.findByPk(document.id, { transaction });
     if (!row || row.removedAt) return undefined;
     const text = writeGame(document);
     const save = { gameId: document.id, hash: revisionOf(text), text, savedAt: new Date() };
-    const changes = await tellChanges(document, row.revision);
+    const changes = await tellChanges(document, row.revision, transaction);
     await store({ ...save, origin: 'aside', changes }, transaction);
     return { revision: save.hash, savedAt: save.savedAt };
   });
@@ -133,13 +133,13 @@ export async function setAside(document: GameDocument): Promise<{ revision: stri
 
 /** Puts a game on the shelf; one of the same id gets a new revision, also one that was removed, which is there again then. */
 export async function importGame(document: GameDocument): Promise<{ revision: string; created: boolean }> {
-  const { sequelize, models } = database();
-  return sequelize.transaction(async (transaction) => {
+  const { models } = database();
+  return inTransaction(async (transaction) => {
     const text = writeGame(document);
     const revision = revisionOf(text);
     const savedAt = new Date();
     const known = await models.games.findByPk(document.id, { transaction, lock: transaction.LOCK.UPDATE });
-    const changes = known ? await tellChanges(document, known.revision) : [];
+    const changes = known ? await tellChanges(document, known.revision, transaction) : [];
     // What is the game already may have been damaged, and is written anew; it is no save.
     const isSame = known?.revision === revision;
     await store(
@@ -155,8 +155,12 @@ export async function importGame(document: GameDocument): Promise<{ revision: st
 }
 
 /** What differs from a stored revision in words; null where that cannot be read. */
-async function tellChanges(document: GameDocument, fromRevision: string): Promise<string[] | null> {
-  const text = await findText(document.id, fromRevision);
+async function tellChanges(
+  document: GameDocument,
+  fromRevision: string,
+  transaction: Transaction,
+): Promise<string[] | null> {
+  const text = await findText(document.id, fromRevision, transaction);
   const read = text === undefined ? undefined : readGame(text);
   return read?.ok ? sayChanges(read.value, document) : null;
 }

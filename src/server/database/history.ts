@@ -2,7 +2,7 @@ import { col, fn, Op, type Transaction } from 'sequelize';
 import { bug, readGame, sayChanges } from '@/core/index';
 import type { HistoryReply, SaveInfo, SaveOrigin } from '../contracts/history';
 import { saveIdsToThin } from '../history/thinning';
-import { database } from './connection';
+import { database, inTransaction } from './connection';
 import type { SaveRow } from './models';
 
 /** Removed games and batches can be brought back for so long. */
@@ -80,8 +80,8 @@ export async function nameSave(gameId: string, id: number, name: string | null):
  * goes. Revisions that nothing names any more go with it. Gives how many versions went.
  */
 export async function thinHistory(gameId: string, now: Date): Promise<number> {
-  const { sequelize, models } = database();
-  return sequelize.transaction(async (transaction) => {
+  const { models } = database();
+  return inTransaction(async (transaction) => {
     const game = await models.games.findByPk(gameId, { transaction, lock: transaction.LOCK.UPDATE });
     if (!game) return 0;
     const saves = await models.saves.findAll({ where: { gameId }, order: [['id', 'ASC']], transaction });
@@ -162,9 +162,9 @@ export function goneAt(removedAt: Date): Date {
 
 /** Ends what was removed longer ago than it is kept; gives how many games and batches went. */
 export async function dropRemoved(now: Date): Promise<{ games: number; batches: number }> {
-  const { sequelize, models } = database();
+  const { models } = database();
   const removedAt = { [Op.lt]: new Date(now.getTime() - KEPT_DAYS * DAY_MS) };
-  return sequelize.transaction(async (transaction) => {
+  return inTransaction(async (transaction) => {
     const games = (await models.games.findAll({ where: { removedAt }, transaction })).map(({ id }) => id);
     const where = { [Op.or]: [{ removedAt }, { gameId: games }] };
     const batches = (await models.batches.findAll({ attributes: ['id'], where, transaction })).map(({ id }) => id);

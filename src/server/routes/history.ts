@@ -1,5 +1,5 @@
-import { readGameValue, type GameDocument } from '@/core/index';
-import type { SaveReply } from '../contracts/games';
+import { copyOfGame, readGameValue, type GameDocument } from '@/core/index';
+import type { ImportReply, SaveReply } from '../contracts/games';
 import {
   historyQuery,
   nameSaveRequest,
@@ -7,8 +7,8 @@ import {
   setAsideRequest,
   type HistoryReply,
 } from '../contracts/history';
-import { findGame, findRevision, saveGame, setAside } from '../database/games';
-import { findSave, nameSave, pageOfHistory } from '../database/history';
+import { findGame, findRevision, importGame, saveGame, setAside } from '../database/games';
+import { allGameIds, findSave, nameSave, pageOfHistory } from '../database/history';
 import { answer, notFound, replyToSave, unusable } from '../http/faults';
 import { MOST_SAVE_BYTES, readGameId, readJson, readNumber, requireSameOrigin } from '../http/requests';
 
@@ -42,6 +42,22 @@ export function postRestore(gameId: string, saveId: string, request: Request): P
     const document = save && (await findRevision(id, save.hash));
     if (!document) throw noSave(saveId);
     return replyToSave(id, await saveGame(document, baseRevision, 'restore'));
+  });
+}
+
+/** Puts a version on the shelf as a game of its own, whether it has errors or not. */
+export function postCopy(gameId: string, saveId: string, request: Request): Promise<Response> {
+  return answer(async (): Promise<ImportReply> => {
+    requireSameOrigin(request);
+    const id = readGameId(gameId);
+    const save = await findSave(id, readNumber(saveId));
+    const document = save && (await findRevision(id, save.hash));
+    if (!document) throw noSave(saveId);
+    const copy = copyOfGame(
+      document,
+      (await allGameIds()).map((taken) => ({ id: taken })),
+    );
+    return { id: copy.id, ...(await importGame(copy)) };
   });
 }
 

@@ -5,7 +5,7 @@ import { notifications } from '@mantine/notifications';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { changesBetween, copyOfGame, ORDER, sayChanges, writeGame, type GameDocument, type Level } from '@/core/index';
+import { changesBetween, ORDER, sayChanges, writeGame, type GameDocument, type Level } from '@/core/index';
 import type { GameReply } from '@/server/contracts/games';
 import type { SaveInfo } from '@/server/contracts/history';
 import { saveText } from '../frame/saveText';
@@ -97,8 +97,7 @@ function Actions({ save, version, now }: { save: SaveInfo; version: GameDocument
     });
   const copy = () =>
     act(async () => {
-      const { games, unreadable, removed } = await gorgeApi.games();
-      const made = await gorgeApi.importGame(writeGame(copyOfGame(version, [...games, ...unreadable, ...removed])));
+      const made = await gorgeApi.copySave(id, save.id);
       router.push(`/games/${made.id}`);
     });
   return (

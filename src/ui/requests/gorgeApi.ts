@@ -32,6 +32,9 @@ export const gorgeApi = {
     ask(done, `${game(gameId)}/history/${save}`, sendJson('PUT', { name })),
   restoreSave: (gameId: string, save: number, baseRevision: string) =>
     ask(saveReply, `${game(gameId)}/history/${save}/restore`, sendJson('POST', { baseRevision })),
+  /** Makes a game of its own of a version. */
+  copySave: (gameId: string, save: number) =>
+    ask(importReply, `${game(gameId)}/history/${save}/copy`, sendJson('POST', {})),
   /** Keeps a version beside what the game is. */
   setAside: (gameId: string, document: unknown) =>
     ask(saveReply, `${game(gameId)}/aside`, sendJson('POST', { document })),
