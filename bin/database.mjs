@@ -1,7 +1,17 @@
-// The private MariaDB of a data folder: initialised once, on loopback, with a password of its own.
-import { spawn } from 'node:child_process';
-import { createHash, randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+// The private MariaDB of a data folder: initialised once, on loopback, with passwords of its own.
+import { spawn, spawnSync } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import {
+  chmodSync,
+  existsSync,
+  lstatSync,
+  mkdirSync,
+  mkdtempSync,
+  openSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import {
@@ -17,12 +27,13 @@ import {
 
 const FIRST_PORT = 33410;
 const START_SECONDS = 60;
+/** One that does not answer for so long is ended, and killed if it takes as long again. */
+const STUCK_SECONDS = 10;
+/** The path of a socket may have about a hundred characters. */
+const MOST_SOCKET_PATH = 100;
 
 function places(dataFolder) {
   const folder = path.join(dataFolder, 'database');
-  const socket = path.join(folder, 'run/database.sock');
-  // The path of a socket may have about a hundred characters; deep folders get one in the temporary folder.
-  const short = path.join(os.tmpdir(), `gorge-${createHash('sha256').update(folder).digest('hex').slice(0, 16)}.sock`);
   return {
     folder,
     tables: path.join(folder, 'tables'),
@@ -30,13 +41,41 @@ function places(dataFolder) {
     ready: path.join(folder, 'run/initialised'),
     pidFile: path.join(folder, 'run/database.pid'),
     log: path.join(folder, 'run/database.log'),
-    socket: socket.length > 100 ? short : socket,
+    initFile: path.join(folder, 'run/passwords.sql'),
     settings: path.join(dataFolder, 'database.json'),
   };
 }
 
-/** When root, the server runs as root too: the data folder may lie where no other user may go. */
-const asUser = () => (process.getuid?.() === 0 ? ['--user=root'] : []);
+/**
+ * Where the socket lies: in a folder that nobody but its owner may enter, whatever the length of the path. Deep data folders
+ * get a private one in the temporary folder, whose name is kept.
+ */
+function socketFolder({ run }, known) {
+  if (path.join(run, 'database.sock').length <= MOST_SOCKET_PATH) return run;
+  if (known && isPrivate(known)) return known;
+  return mkdtempSync(path.join(os.tmpdir(), 'gorge-'));
+}
+
+/** Whether a folder is there, is no link, and only its owner, who may be the database, can enter it. */
+function isPrivate(folder) {
+  const status = lstatSync(folder, { throwIfNoEntry: false });
+  const owners = [process.getuid?.(), databaseOwner(folder)?.uid];
+  return Boolean(status?.isDirectory() && (status.mode & 0o077) === 0 && owners.includes(status.uid));
+}
+
+/**
+ * Whom the database runs as when this is root: Debian's own user for it, as long as that user may go where the data lies; then
+ * nothing that listens runs as root. Undefined when this is not root, or when it must be.
+ */
+function databaseOwner(folder) {
+  if (process.getuid?.() !== 0) return undefined;
+  const idOf = (flag) => spawnSync('id', [flag, 'mysql'], { encoding: 'utf8' });
+  const [user, group] = [idOf('-u'), idOf('-g')];
+  if (user.status !== 0 || group.status !== 0) return undefined;
+  const owner = { uid: Number(user.stdout), gid: Number(group.stdout) };
+  const mayGo = spawnSync('test', ['-x', path.dirname(folder)], owner).status === 0;
+  return mayGo ? owner : undefined;
+}
 
 export function databasePid(dataFolder) {
   const { pidFile, tables } = places(dataFolder);
@@ -44,15 +83,27 @@ export function databasePid(dataFolder) {
   return isAlive(pid, tables) ? pid : undefined;
 }
 
-function initialise({ folder, tables, run, ready }) {
-  mkdirSync(folder, { recursive: true, mode: 0o700 });
-  mkdirSync(run, { recursive: true, mode: 0o700 });
+/** Gives the user arguments of the database's programs, and its files to that user. */
+function handOver({ folder }, ...more) {
+  if (process.getuid?.() !== 0) return [];
+  const owner = databaseOwner(folder);
+  const name = owner ? 'mysql' : 'root';
+  runQuietly('chown', ['-R', `${name}:`, folder, ...more]);
+  return [`--user=${name}`];
+}
+
+function initialise(place) {
+  const { folder, tables, run, ready } = place;
+  for (const own of [folder, run]) {
+    mkdirSync(own, { recursive: true, mode: 0o700 });
+    chmodSync(own, 0o700);
+  }
   if (existsSync(ready)) return;
   // Without the mark the tables were never finished and hold nothing.
   rmSync(tables, { recursive: true, force: true });
   runQuietly(findProgram('mariadb-install-db'), [
     '--no-defaults',
-    ...asUser(),
+    ...handOver(place),
     `--datadir=${tables}`,
     '--auth-root-authentication-method=normal',
     '--skip-test-db',
@@ -61,16 +112,40 @@ function initialise({ folder, tables, run, ready }) {
   writeFileSync(ready, '');
 }
 
-function launch({ tables, socket, pidFile, log }, port) {
-  const output = openSync(log, 'a');
+/**
+ * What the database does before it lets anybody in. Its own root gets another password at every start, which nobody keeps;
+ * users without a password go, also from data folders of earlier versions.
+ */
+function firstStatements(password) {
+  const hidden = randomBytes(24).toString('hex');
+  const others = [`''@'localhost'`, `'root'@'127.0.0.1'`, `'root'@'::1'`];
+  const named = [os.hostname().toLowerCase()].filter((name) => /^[a-z0-9.-]+$/.test(name) && name !== 'localhost');
+  for (const name of named) others.push(`''@'${name}'`, `'root'@'${name}'`);
+  return [
+    `CREATE USER IF NOT EXISTS 'root'@'localhost'`,
+    `ALTER USER 'root'@'localhost' IDENTIFIED BY '${hidden}'`,
+    `DROP USER IF EXISTS ${others.join(', ')}`,
+    'CREATE DATABASE IF NOT EXISTS gorge CHARACTER SET utf8mb4 COLLATE utf8mb4_bin',
+    `CREATE USER IF NOT EXISTS 'gorge'@'127.0.0.1' IDENTIFIED BY '${password}'`,
+    `ALTER USER 'gorge'@'127.0.0.1' IDENTIFIED BY '${password}'`,
+    `GRANT ALL ON gorge.* TO 'gorge'@'127.0.0.1'`,
+  ];
+}
+
+function launch(place, { port, password, sockets }) {
+  const { tables, pidFile, log, initFile, folder } = place;
+  const output = openSync(log, 'a', 0o600);
+  writeFileSync(initFile, firstStatements(password).join(';\n') + ';\n', { mode: 0o600 });
+  const asUser = handOver(place, ...(sockets.startsWith(folder) ? [] : [sockets]));
   const child = spawn(
     findProgram('mariadbd'),
     [
       '--no-defaults',
-      ...asUser(),
+      ...asUser,
       `--datadir=${tables}`,
-      `--socket=${socket}`,
+      `--socket=${path.join(sockets, 'database.sock')}`,
       `--pid-file=${pidFile}`,
+      `--init-file=${initFile}`,
       '--bind-address=127.0.0.1',
       `--port=${port}`,
       '--skip-name-resolve',
@@ -87,48 +162,70 @@ function launch({ tables, socket, pidFile, log }, port) {
   return child;
 }
 
-async function waitUntilUp(child, { socket, log }) {
+/** Whether the database of a data folder answers. */
+export function answers({ port, password }) {
+  const args = [
+    '--no-defaults',
+    '--protocol=tcp',
+    '--host=127.0.0.1',
+    `--port=${port}`,
+    '--user=gorge',
+    '--connect-timeout=2',
+    'ping',
+  ];
+  const env = { ...process.env, MYSQL_PWD: password };
+  const { status, stdout } = spawnSync(findProgram('mariadb-admin'), args, {
+    encoding: 'utf8',
+    env,
+    timeout: 2000,
+    killSignal: 'SIGKILL',
+  });
+  // It says that it is alive also to whom it refuses.
+  return status === 0 && stdout.includes('alive');
+}
+
+async function waitUntilUp(child, { log }, access) {
   for (let waited = 0; waited < START_SECONDS * 10; waited++) {
-    try {
-      runQuietly(findProgram('mariadb-admin'), ['--no-defaults', `--socket=${socket}`, '-uroot', 'ping']);
-      return;
-    } catch {
-      if (child.exitCode !== null) break;
-      await sleep(100);
-    }
+    if (answers(access)) return;
+    if (child.exitCode !== null) break;
+    await sleep(100);
   }
   throw new Error(
     `the database did not start; the end of its log:\n${readFileSync(log, 'utf8').split('\n').slice(-15).join('\n')}`,
   );
 }
 
-/** Starts the database of a data folder, or finds it running. Gives `{ port }`. */
+/** How to reach the database of a data folder; undefined where it was never started. */
+export function databaseAccess(dataFolder) {
+  const { databasePort: port, databasePassword: password } = readState(places(dataFolder).settings);
+  return port && password ? { port, password } : undefined;
+}
+
+/** Starts the database of a data folder, or finds it running; one that runs and does not answer is ended first. Gives `{ port }`. */
 export async function startDatabase(dataFolder) {
   const place = places(dataFolder);
   mkdirSync(dataFolder, { recursive: true });
   const known = readState(place.settings);
-  if (databasePid(dataFolder) && known.databasePort) return { port: known.databasePort };
+  if (databasePid(dataFolder)) {
+    const access = databaseAccess(dataFolder);
+    const deadline = Date.now() + STUCK_SECONDS * 1000;
+    while (access && Date.now() < deadline) {
+      if (answers(access)) return { port: access.port };
+      await sleep(250);
+    }
+    await endProcess(databasePid(dataFolder), place.tables, STUCK_SECONDS * 1000);
+  }
   initialise(place);
   const port = await findFreePort(known.databasePort ?? FIRST_PORT);
   const password = known.databasePassword ?? randomBytes(18).toString('hex');
-  const child = launch(place, port);
-  await waitUntilUp(child, place);
-  const statements = [
-    'CREATE DATABASE IF NOT EXISTS gorge CHARACTER SET utf8mb4 COLLATE utf8mb4_bin',
-    `CREATE USER IF NOT EXISTS 'gorge'@'127.0.0.1'`,
-    `ALTER USER 'gorge'@'127.0.0.1' IDENTIFIED BY '${password}'`,
-    `GRANT ALL ON gorge.* TO 'gorge'@'127.0.0.1'`,
-    // The server's own root is for the socket alone, which only this user can reach.
-    `DROP USER IF EXISTS 'root'@'127.0.0.1', 'root'@'::1', ''@'localhost'`,
-  ];
-  runQuietly(findProgram('mariadb'), [
-    '--no-defaults',
-    `--socket=${place.socket}`,
-    '-uroot',
-    '-e',
-    statements.join(';'),
-  ]);
-  writeState(place.settings, { databasePort: port, databasePassword: password });
+  const sockets = socketFolder(place, known.socketFolder);
+  writeState(place.settings, { databasePort: port, databasePassword: password, socketFolder: sockets });
+  const child = launch(place, { port, password, sockets });
+  try {
+    await waitUntilUp(child, place, { port, password });
+  } finally {
+    rmSync(place.initFile, { force: true });
+  }
   return { port };
 }
 

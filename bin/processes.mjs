@@ -31,17 +31,17 @@ export async function endProcess(pid, holding, patienceMs = 15_000) {
   if (isAlive(pid, holding)) process.kill(pid, 'SIGKILL');
 }
 
-export function isPortFree(port) {
+export function isPortFree(port, host = '127.0.0.1') {
   return new Promise((resolve) => {
     const probe = net.createServer();
     probe.once('error', () => resolve(false));
-    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
+    probe.listen(port, host, () => probe.close(() => resolve(true)));
   });
 }
 
 /** The wanted port if it is free, otherwise the next free one. */
-export async function findFreePort(wanted) {
-  for (let port = wanted; port < wanted + 200; port++) if (await isPortFree(port)) return port;
+export async function findFreePort(wanted, host = '127.0.0.1') {
+  for (let port = wanted; port < wanted + 200; port++) if (await isPortFree(port, host)) return port;
   throw new Error(`no free port from ${wanted} to ${wanted + 199}`);
 }
 

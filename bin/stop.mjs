@@ -2,12 +2,13 @@
 import path from 'node:path';
 import { PROJECT } from './build.mjs';
 import { stopDatabase } from './database.mjs';
+import { lockOwner } from './lock.mjs';
 import { endProcess, readState, removeFile } from './processes.mjs';
 
 const dataFolder = path.resolve(PROJECT, process.env.GORGE_DATA ?? '.data');
 const stateFile = path.join(dataFolder, 'server.json');
-const { starter, server } = readState(stateFile);
-await endProcess(starter, 'start.mjs', 40_000);
+const { server } = readState(stateFile);
+await endProcess(lockOwner(path.join(dataFolder, 'start.lock')), 'start.mjs', 40_000);
 await endProcess(server, 'next');
 await stopDatabase(dataFolder);
 removeFile(stateFile);

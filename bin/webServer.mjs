@@ -30,17 +30,22 @@ export function launchWebServer({ host, port, dataFolder, output }) {
   });
 }
 
+/** What the server says of itself: true, false (the database is away), or undefined when it does not answer at all. */
+export async function isHealthy(address) {
+  try {
+    const reply = await fetch(`${address}/api/health`, { signal: AbortSignal.timeout(10_000) });
+    // With a token set, the refusal is an answer too.
+    return reply.ok || reply.status === 401;
+  } catch {
+    return undefined;
+  }
+}
+
 /** Waits until server and database answer; false when the process ended or time is up. */
-export async function waitUntilHealthy(child, port, seconds = 60) {
+export async function waitUntilHealthy(child, address, seconds = 60) {
   for (let waited = 0; waited < seconds * 10; waited++) {
-    if (child.exitCode !== null) return false;
-    try {
-      // With a token set, the refusal is an answer too.
-      const reply = await fetch(`http://127.0.0.1:${port}/api/health`);
-      if (reply.ok || reply.status === 401) return true;
-    } catch {
-      // Not listening yet.
-    }
+    if (child.exitCode !== null || child.signalCode !== null) return false;
+    if (await isHealthy(address)) return true;
     await sleep(100);
   }
   return false;

@@ -56,7 +56,7 @@ test('a server killed in the middle of a batch goes on at the next start, with t
   }
 });
 
-test('a database that goes away while drafting is told, and everything is saved once it is back', async ({
+test('a database that ends while drafting is brought back by itself, and everything is saved', async ({
   page,
 }, info) => {
   test.setTimeout(180_000);
@@ -67,19 +67,9 @@ test('a database that goes away while drafting is told, and everything is saved 
     await expect(saveSign(page)).toHaveText(/^Saved/);
     await finishedReading(page);
     process.kill(server.databasePid(), 'SIGKILL');
-    await dragCells(page, [10.5, 7.5], [11.5, 6.5]);
-    await expect(saveSign(page)).toHaveText('Not saved yet, trying again');
     const health = await page.request.get(`${address}/api/health`);
     expect([health.status(), ((await health.json()) as { code: string }).code]).toEqual([503, 'database-away']);
-    const restart = spawnSync(
-      process.execPath,
-      [
-        '-e',
-        `import('./bin/database.mjs').then((module) => module.startDatabase(${JSON.stringify(server.dataFolder)}))`,
-      ],
-      { encoding: 'utf8' },
-    );
-    expect([restart.status, restart.stderr]).toEqual([0, '']);
+    await dragCells(page, [10.5, 7.5], [11.5, 6.5]);
     await expect(saveSign(page)).toHaveText(/^Saved/, { timeout: 30_000 });
     const reply = (await (await page.request.get(`${address}/api/games/kiln-yard`)).json()) as {
       document: { levels: { pieces: { at: number[] }[] }[] };
@@ -88,6 +78,41 @@ test('a database that goes away while drafting is told, and everything is saved 
     expect(info.errors).toEqual([]);
   } finally {
     server.stopAll();
+  }
+});
+
+test('a server that ends is brought back by itself, under the same address', async ({ page }) => {
+  const server = GorgeServer.fresh('watch-test', 4450);
+  try {
+    const address = await server.start();
+    const first = server.serverPid();
+    process.kill(first, 'SIGKILL');
+    await expect
+      .poll(
+        () =>
+          page.request.get(`${address}/api/health`).then(
+            (reply) => reply.status(),
+            () => 0,
+          ),
+        { timeout: 30_000 },
+      )
+      .toBe(200);
+    expect(server.serverPid()).not.toBe(first);
+  } finally {
+    server.stopAll();
+  }
+});
+
+test('two starts at once leave one server, and both say where it is', async () => {
+  const one = GorgeServer.fresh('twice-test', 4460);
+  const other = new GorgeServer(one.dataFolder, 4460);
+  try {
+    const addresses = await Promise.all([one.start(), other.start()]);
+    expect(addresses[0]).toBe(addresses[1]);
+    const said = [one.output, other.output].filter((output) => output.includes('running already'));
+    expect(said).toHaveLength(1);
+  } finally {
+    one.stopAll();
   }
 });
 

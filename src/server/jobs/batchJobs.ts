@@ -9,7 +9,7 @@ import {
   summarise,
   type ControlRate,
 } from '@/core/index';
-import { cutIntoChunks, type ChunkTask, type SeedRange } from '@/pool/chunkTask';
+import { cutIntoChunks, type ChunkReply, type ChunkTask, type SeedRange } from '@/pool/chunkTask';
 import { createChunkPool, type ChunkPool } from '@/pool/chunkPool';
 import type { BatchInfo, BatchProgress, BatchStatus } from '../contracts/batches';
 import {
@@ -32,8 +32,10 @@ import { log } from '../log';
 const CHUNK_RUNS = 25;
 /** So many runs of each control stand beside those of a batch. */
 const CONTROL_RUNS = 100;
-const RETRY_MS = 500;
-const MOST_RETRIES = 240;
+const FIRST_PAUSE_MS = 500;
+const MOST_PAUSE_MS = 10_000;
+/** So often a chunk is computed whose worker dies. */
+const MOST_ATTEMPTS = 3;
 
 interface RunningBatch {
   abort: AbortController;
@@ -116,7 +118,7 @@ class BatchJobs {
     await Promise.all([
       this.computeControls(batch, pool, taskFor, signal),
       ...chunks.map(async (chunk) => {
-        const result = await pool.run(taskFor(batch.standInId, chunk), { signal });
+        const result = await computeIn(pool, taskFor(batch.standInId, chunk), signal);
         await withRetries(() => keepChunk(batch.id, result), signal);
         job.progress = { ...job.progress, runsDone: job.progress.runsDone + chunk.count };
         if (!signal.aborted) this.tell(batch.id, job.progress);
@@ -138,7 +140,7 @@ class BatchJobs {
     const rates = await Promise.all(
       CONTROLS.map(async (control): Promise<ControlRate> => {
         const ranges = cutIntoChunks(1, CONTROL_RUNS, CHUNK_RUNS);
-        const chunks = await Promise.all(ranges.map((range) => pool.run(taskFor(control, range), { signal })));
+        const chunks = await Promise.all(ranges.map((range) => computeIn(pool, taskFor(control, range), signal)));
         return controlRate(control, summarise(mergeChunks(chunks).rows, sheet));
       }),
     );
@@ -150,15 +152,6 @@ class BatchJobs {
     job.abort.abort();
     const message = error instanceof Error ? error.message : String(error);
     log.error({ batch: batchId, err: error }, 'a batch failed');
-    if (isDatabaseAway(error)) {
-      // It stays noted as running, so that the next start goes on with it.
-      this.finish(
-        batchId,
-        'failed',
-        'the database could not be reached for a long time; the batch goes on at the next start',
-      );
-      return;
-    }
     this.finish(batchId, 'failed', message);
     endBatch(batchId, 'failed', message).catch((fault: unknown) =>
       log.error({ batch: batchId, err: fault }, 'a failed batch could not be noted'),
@@ -177,16 +170,39 @@ class BatchJobs {
   }
 }
 
-/** Tries again while the database is away, twice a second, for two minutes. */
+/** Tries again while the database is away, for as long as that takes, ever more seldom. */
 async function withRetries<Value>(work: () => Promise<Value>, signal: AbortSignal): Promise<Value> {
-  for (let attempt = 1; ; attempt++) {
+  for (let pauseMs = FIRST_PAUSE_MS; ; pauseMs = Math.min(MOST_PAUSE_MS, pauseMs * 2)) {
     try {
       return await work();
     } catch (error) {
-      if (!isDatabaseAway(error) || attempt >= MOST_RETRIES || signal.aborted) throw error;
-      await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
+      if (!isDatabaseAway(error) || signal.aborted) throw error;
+      await new Promise((resolve) => setTimeout(resolve, pauseMs));
     }
   }
+}
+
+/** Computes a chunk. A worker that dies is replaced by the pool, and what it was at is computed anew, a few times. */
+async function computeIn(pool: ChunkPool, task: ChunkTask, signal: AbortSignal): Promise<ChunkReply> {
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await pool.run(task, { signal });
+    } catch (error) {
+      if (signal.aborted || attempt >= MOST_ATTEMPTS || !hasWorkerDied(error)) throw error;
+      log.warn(
+        { err: error, level: task.levelId, firstSeed: task.firstSeed },
+        'a worker died; its chunk is computed anew',
+      );
+    }
+  }
+}
+
+function hasWorkerDied(error: unknown): boolean {
+  const { code, message } = error as { code?: string; message?: string };
+  return (
+    code === 'ERR_WORKER_OUT_OF_MEMORY' ||
+    /worker (thread )?(exited|terminated)|exit(ed)? with code/i.test(message ?? '')
+  );
 }
 
 // Kept on globalThis, since the web server loads modules more than once.

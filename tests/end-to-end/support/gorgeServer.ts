@@ -61,6 +61,10 @@ export class GorgeServer {
     return existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as { starter?: number; server?: number }) : {};
   }
 
+  serverPid(): number {
+    return this.state().server!;
+  }
+
   databasePid(): number {
     return Number(readFileSync(path.join(this.dataFolder, 'database/run/database.pid'), 'utf8'));
   }
