@@ -9,7 +9,7 @@ module.exports = {
       to: {
         pathNot: [
           '^src/core',
-          '^node_modules/(pure-rand|fast-deep-equal|node-diff3|zod|immer|jsonc-parser|fastest-levenshtein|simple-statistics|fast-png|jpeg-js|fast-xml-parser|papaparse|@types/papaparse|@lezer/lr|@lezer/common)/',
+          '^node_modules/(pure-rand|fflate|fast-deep-equal|node-diff3|zod|immer|jsonc-parser|fastest-levenshtein|simple-statistics|fast-png|jpeg-js|fast-xml-parser|papaparse|@types/papaparse|@lezer/lr|@lezer/common)/',
         ],
       },
     },

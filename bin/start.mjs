@@ -9,7 +9,7 @@ import { releaseLock, takeLock } from './lock.mjs';
 import { rotateLog } from './logFile.mjs';
 import { endProcess, findFreePort, giveUp, readState, removeFile, sleep, writeState } from './processes.mjs';
 import { keepAlive } from './watch.mjs';
-import { ensureWebBuild, isHealthy, launchWebServer, waitUntilHealthy } from './webServer.mjs';
+import { ensureWebBuild, isHealthy, launchWebServer, SERVER, waitUntilHealthy } from './webServer.mjs';
 
 const FIRST_PORT = 4310;
 /** How often server and database are looked at. */
@@ -75,7 +75,7 @@ async function serve() {
   const ended = new Promise((resolve) => server.on('exit', resolve));
   const isUp = await waitUntilHealthy(server, `http://${reachable(host)}:${port}`);
   if (!isUp) {
-    await endProcess(server.pid, 'next');
+    await endProcess(server.pid, SERVER);
     return;
   }
   writeState(stateFile, { starter: process.pid, server: server.pid, port, host, address });
@@ -83,7 +83,7 @@ async function serve() {
   else console.log('The server is back.');
   hasBeenReady = true;
   await Promise.race([ended, silence(server)]);
-  if (!isEnding) await endProcess(server.pid, 'next');
+  if (!isEnding) await endProcess(server.pid, SERVER);
 }
 
 /** Resolves when the server has not answered at all for a while; that its database is away is an answer. */
@@ -115,7 +115,7 @@ async function watchDatabase() {
 async function end(code) {
   if (isEnding) return;
   isEnding = true;
-  if (server) await endProcess(server.pid, 'next');
+  if (server) await endProcess(server.pid, SERVER);
   await stopDatabase(dataFolder);
   removeFile(stateFile);
   releaseLock(lockFile);
@@ -155,5 +155,5 @@ async function waitForOther(other) {
 /** What a killed starter has left behind is ended. */
 async function endLeftServer() {
   const { server: left } = readState(stateFile);
-  await endProcess(left, 'next');
+  await endProcess(left, SERVER);
 }

@@ -6,6 +6,8 @@ import { PROJECT, stampOf } from './build.mjs';
 import { runQuietly, sleep } from './processes.mjs';
 
 const NEXT = path.join(PROJECT, 'node_modules/next/dist/bin/next');
+/** Its name is looked for in the command lines of processes, so that a reused number is not taken for ours. */
+export const SERVER = path.join(PROJECT, 'bin/serve.mjs');
 const STAMP = path.join(PROJECT, '.next/gorge-stamp.txt');
 const SOURCES = ['src', 'next.config.ts', 'package-lock.json', 'bin/webServer.mjs'];
 
@@ -23,9 +25,16 @@ export function ensureWebBuild() {
 
 /** Starts the server process; its log goes to the given stream or descriptor. */
 export function launchWebServer({ host, port, dataFolder, output }) {
-  return spawn(process.execPath, [NEXT, 'start', '-H', host, '-p', String(port)], {
+  return spawn(process.execPath, [SERVER], {
     cwd: PROJECT,
-    env: { ...process.env, GORGE_DATA: dataFolder, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+    env: {
+      ...process.env,
+      GORGE_DATA: dataFolder,
+      GORGE_HOST: host,
+      GORGE_PORT: String(port),
+      NEXT_TELEMETRY_DISABLED: '1',
+      NODE_ENV: 'production',
+    },
     stdio: ['ignore', output, output],
   });
 }

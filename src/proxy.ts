@@ -1,4 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server';
+import { GuessGuard, hashOf, isSameSecret } from './server/http/tokens';
 
 const LOOPBACK_HOST = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
 const TOKEN_COOKIE = 'gorge_token';
@@ -9,12 +10,8 @@ const TOKEN_COOKIE = 'gorge_token';
  */
 export function proxy(request: NextRequest): NextResponse {
   const token = process.env.GORGE_TOKEN;
-  if (token) {
-    const shown = request.nextUrl.searchParams.get('token');
-    if (shown === token) return rememberToken(request, token);
-    if (request.cookies.get(TOKEN_COOKIE)?.value !== token)
-      return refuse(401, 'token-missing', 'This server wants its token.', 'Open it once with ?token=… in the address.');
-  } else if (!LOOPBACK_HOST.test(request.headers.get('host') ?? '')) {
+  if (token) return guardByToken(request, token);
+  if (!LOOPBACK_HOST.test(request.headers.get('host') ?? '')) {
     return refuse(
       403,
       'foreign-host',
@@ -25,11 +22,30 @@ export function proxy(request: NextRequest): NextResponse {
   return withPolicy(request);
 }
 
+const guesses = new GuessGuard(Date.now);
+
+function guardByToken(request: NextRequest, token: string): NextResponse {
+  const cookie = request.cookies.get(TOKEN_COOKIE)?.value;
+  if (cookie !== undefined && isSameSecret(cookie, hashOf(token))) return withPolicy(request);
+  const { waitSeconds } = guesses;
+  if (waitSeconds > 0) {
+    const hint = `Try again in ${waitSeconds} s.`;
+    const reply = refuse(429, 'too-many-guesses', 'Too many wrong tokens were shown.', hint);
+    reply.headers.set('retry-after', String(waitSeconds));
+    return reply;
+  }
+  const shown = request.nextUrl.searchParams.get('token');
+  if (shown !== null && isSameSecret(shown, token)) return rememberToken(request, token);
+  if (shown !== null || cookie !== undefined) guesses.noteWrong();
+  return refuse(401, 'token-missing', 'This server wants its token.', 'Open it once with ?token=… in the address.');
+}
+
 function rememberToken(request: NextRequest, token: string): NextResponse {
   const target = request.nextUrl.clone();
   target.searchParams.delete('token');
   const reply = NextResponse.redirect(target);
-  reply.cookies.set(TOKEN_COOKIE, token, { httpOnly: true, sameSite: 'strict' });
+  const isSecure = request.nextUrl.protocol === 'https:' || request.headers.get('x-forwarded-proto') === 'https';
+  reply.cookies.set(TOKEN_COOKIE, hashOf(token), { httpOnly: true, sameSite: 'strict', secure: isSecure });
   return reply;
 }
 

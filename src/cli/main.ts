@@ -108,8 +108,17 @@ export async function main(args: string[], projectFolder: string): Promise<numbe
     return code;
   } catch (error) {
     if (error instanceof CommanderError) return error.exitCode === 0 ? EXIT.good : EXIT.badInput;
-    if (!(error instanceof CommandFault)) throw error;
+    if (!(error instanceof CommandFault)) {
+      process.stderr.write(sayUnexpected(error));
+      return EXIT.badInput;
+    }
     process.stderr.write(`${error.message}\n  ${error.hint}\n${error.diagnostics.map(sayDiagnostic).join('')}`);
     return EXIT.badInput;
   }
+}
+
+/** What is said of a fault that nobody has foreseen: what it was, and no trace of the stack. */
+export function sayUnexpected(error: unknown): string {
+  const what = error instanceof Error ? error.message : String(error);
+  return `Something went wrong that should not: ${what}\n  It is a fault of Gorge, not of your file. Nothing was changed.\n`;
 }

@@ -3,6 +3,7 @@ export { FORMAT_VERSION } from './document/migrations/migrate';
 export { partPlace } from './arena/partPlace';
 export { assertNever, bug, fail, succeed, type Result } from './foundation/result';
 export { errorAt, hasErrors, warningAt, type Diagnostic, type Place, type Span } from './foundation/diagnostic';
+export { isNestedDeeper } from './foundation/nesting';
 export { nearestWord } from './foundation/nearestWord';
 export { cosDegrees, headingDegrees, sinDegrees } from './foundation/exactMath';
 export { DIMENSION_WORDS, UNIT_NAMES, type UnitName } from './foundation/units';

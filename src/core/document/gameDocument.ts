@@ -8,6 +8,8 @@ import { outlineShape } from './outlineShape';
 /** Sizes beyond which a document is refused, so that no file can exhaust the machine. */
 export const LIMITS = {
   fileBytes: 8 * 1024 * 1024,
+  /** How deep brackets may lie in each other; documents need 9. */
+  nesting: 64,
   columns: 256,
   rows: 256,
   pieces: 2000,

@@ -1,6 +1,7 @@
 import { findNodeAtLocation, parseTree, printParseErrorCode, type ParseError } from 'jsonc-parser';
 import type { z } from 'zod';
 import { errorAt, hasErrors, type Diagnostic } from '../foundation/diagnostic';
+import { isNestedDeeper } from '../foundation/nesting';
 import { LineStarts } from '../foundation/lineStarts';
 import { fail, succeed, type Result } from '../foundation/result';
 import { checkReferences } from './checkReferences';
@@ -23,6 +24,16 @@ export function readGame(text: string): Result<GameDocument, Diagnostic> {
         'file-too-large',
         `The file has ${megabytes(text.length)} MB.`,
         `A game may have ${megabytes(LIMITS.fileBytes)} MB at most.`,
+      ),
+    ]);
+  }
+  if (isNestedDeeper(text, LIMITS.nesting)) {
+    return fail([
+      errorAt(
+        { path: [] },
+        'file-too-deep',
+        `Brackets lie in each other more than ${LIMITS.nesting} deep.`,
+        'No game is written so. Export it anew from where it was made.',
       ),
     ]);
   }

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { zlibSync } from 'fflate';
 import { kilnYard } from '../../../tests/support/kilnYard';
 import { drawLineMaze, drawMaze, encode, pngHead } from '../../../tests/support/pictures';
 import { generateMap, type MapRecipe } from './generateMap';
@@ -108,6 +109,29 @@ describe('a picture that cannot be used', () => {
     expect(code(jpeg.slice(0, 60))).toBe('picture-broken');
     expect(code(new Uint8Array(17 * 1024 * 1024))).toBe('picture-too-large');
     expect(code(whole)).toBe('fine');
+  });
+
+  test('is given up as soon as it unpacks to more than its picture holds', () => {
+    const sound = drawMaze(['####', '#..#', '####'], 4, 'png');
+    const packed = zlibSync(new Uint8Array(40_000_000));
+    const chunk = (type: string, data: Uint8Array) => {
+      const bytes = new Uint8Array(12 + data.length);
+      new DataView(bytes.buffer).setUint32(0, data.length);
+      bytes.set(new TextEncoder().encode(type), 4);
+      bytes.set(data, 8);
+      return bytes;
+    };
+    const endOfHeader = 8 + 12 + 13;
+    const bomb = Uint8Array.from([...sound.subarray(0, endOfHeader), ...chunk('IDAT', packed)]);
+    const read = readPicture(bomb);
+    expect(read.ok ? '' : read.faults[0].code).toBe('picture-broken');
+    // Chunks that are not needed are not unpacked at all.
+    const noted = Uint8Array.from([
+      ...sound.subarray(0, endOfHeader),
+      ...chunk('iCCP', packed),
+      ...sound.subarray(endOfHeader),
+    ]);
+    expect(readPicture(noted)).toEqual(readPicture(sound));
   });
 
   test('never crashes, whatever is done to its bytes', () => {

@@ -1,8 +1,9 @@
 import type { FaultCode } from '../foundation/faultCodes';
+import { Unzlib } from 'fflate';
 import { decode as decodePng } from 'fast-png';
 import { decode as decodeJpeg } from 'jpeg-js';
 import { errorAt, type Diagnostic } from '../foundation/diagnostic';
-import { fail, succeed, type Result } from '../foundation/result';
+import { bug, fail, succeed, type Result } from '../foundation/result';
 
 /** Sizes beyond which a picture is refused before anything of it is unpacked. */
 export const PICTURE_LIMITS = { bytes: 16 * 1024 * 1024, side: 8192, pixels: 16_000_000 } as const;
@@ -95,7 +96,54 @@ function jpegSize(bytes: Uint8Array): Size | undefined {
   return undefined;
 }
 
-function fromPng(bytes: Uint8Array): GreyPicture {
+/** What is needed of a PNG file to see it: other chunks may hold whatever they like. */
+const PNG_CHUNKS = ['IHDR', 'PLTE', 'tRNS', 'IDAT', 'IEND'];
+const PNG_HEAD_BYTES = 8;
+/** Type, length and checksum of a chunk. */
+const PNG_CHUNK_BYTES = 12;
+/** So much packed data is unpacked at a time: it becomes 8 MB at the most. */
+const SLICE_BYTES = 8192;
+
+/** The file without the chunks that are not needed; undefined where it unpacks to more than its picture holds. */
+function boundedPng(bytes: Uint8Array, { width, height }: Size): Uint8Array | undefined {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const kept = [bytes.subarray(0, PNG_HEAD_BYTES)];
+  const packed: Uint8Array[] = [];
+  for (let place = PNG_HEAD_BYTES; place + PNG_CHUNK_BYTES <= bytes.length;) {
+    const length = view.getUint32(place);
+    const type = String.fromCharCode(...bytes.subarray(place + 4, place + 8));
+    const chunk = bytes.subarray(place, place + PNG_CHUNK_BYTES + length);
+    if (PNG_CHUNKS.includes(type)) kept.push(chunk);
+    if (type === 'IDAT') packed.push(chunk.subarray(8, 8 + length));
+    place += PNG_CHUNK_BYTES + length;
+  }
+  // Up to four samples of two bytes a pixel, and a byte a row; interlaced rows are cut into seven pictures.
+  const mostBytes = 8 * width * height + 8 * (height + 8);
+  if (!unpacksWithin(packed, mostBytes)) return undefined;
+  const whole = new Uint8Array(kept.reduce((sum, part) => sum + part.length, 0));
+  let at = 0;
+  for (const part of kept) {
+    whole.set(part, at);
+    at += part.length;
+  }
+  return whole;
+}
+
+/** Whether packed data comes to no more than so many bytes; it is given up as soon as it does. Throws where it is broken. */
+function unpacksWithin(packed: readonly Uint8Array[], mostBytes: number): boolean {
+  let bytes = 0;
+  const unpacking = new Unzlib((part) => void (bytes += part.length));
+  for (const part of packed) {
+    for (let from = 0; from < part.length; from += SLICE_BYTES) {
+      unpacking.push(part.subarray(from, from + SLICE_BYTES));
+      if (bytes > mostBytes) return false;
+    }
+  }
+  return true;
+}
+
+function fromPng(file: Uint8Array): GreyPicture {
+  const bytes = boundedPng(file, pngSize(file)!) ?? bug('it unpacks to more than its picture holds');
   const { width, height, data, channels, depth, palette, transparency } = decodePng(bytes);
   const picture = emptyPicture(width, height);
   const most = (1 << depth) - 1;

@@ -97,6 +97,7 @@ describe('what no few lines show', () => {
         `behavior a { knob k = 1 s in 0..2 start state b { do hold go b after ${'k + '.repeat(500)}k } }`,
       ),
     'too-many-faults': () => faultsOf('scripts', `behavior a { ${'wobble { } '.repeat(300)} }`),
+    'file-too-deep': () => of(readGame('['.repeat(65))),
     'file-too-large': () => of(readGame(' '.repeat(9 * 1024 * 1024))),
     'json-broken': () => of(readGame('{ "format": "gorge", ')),
     'not-a-game': () => of(readGame('{ "colour": "red" }')),

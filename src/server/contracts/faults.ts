@@ -6,6 +6,8 @@ export const faultShape = z.object({
   message: z.string(),
   hint: z.string(),
   where: z.string().optional(),
+  /** Name of the request, under which the log of the server tells more. */
+  request: z.string().optional(),
   /** Everything that was found, when there is more than one thing. */
   diagnostics: z
     .array(

@@ -4,7 +4,7 @@ import type { Fault } from '../contracts/faults';
 import type { SaveReply } from '../contracts/games';
 import { isDatabaseAway } from '../database/connection';
 import { UnreadableRevision, type SaveOutcome } from '../database/games';
-import { log } from '../log';
+import { log, requestId } from '../log';
 
 /** A fault of a request, with its status; thrown inside routes and turned into a reply by {@link answer}. */
 export class RequestFault extends Error {
@@ -98,6 +98,7 @@ function replyTo(error: unknown): Response {
     code: 'internal',
     message: 'Something went wrong inside the server.',
     hint: 'Nothing was changed. The log of the server has the details.',
+    request: requestId(),
   };
   return Response.json(fault, { status: 500 });
 }

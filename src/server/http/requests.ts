@@ -1,7 +1,10 @@
 import { z } from 'zod';
-import { LIMITS } from '@/core/index';
+import { isNestedDeeper, LIMITS } from '@/core/index';
 import { gameId } from '../contracts/games';
 import { RequestFault } from './faults';
+
+/** A document stands in one more bracket. */
+const MOST_NESTING = LIMITS.nesting + 1;
 
 /** A save wraps the document in a little more text. */
 export const MOST_SAVE_BYTES = LIMITS.fileBytes + 4096;
@@ -51,6 +54,13 @@ export async function readJson<Shape extends z.ZodType>(
   mostBytes: number,
 ): Promise<z.output<Shape>> {
   const text = await readBody(request, mostBytes);
+  if (isNestedDeeper(text, MOST_NESTING)) {
+    throw new RequestFault(400, {
+      code: 'too-deep',
+      message: 'The brackets of the body lie too deep in each other.',
+      hint: 'Nothing was changed. Send it as this program writes it.',
+    });
+  }
   let value: unknown;
   try {
     value = JSON.parse(text);

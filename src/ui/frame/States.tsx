@@ -27,6 +27,12 @@ export function Failed({ error, onRetry }: { error: unknown; onRetry?: () => voi
         <h2 style={{ margin: '0 0 6px', fontSize: 16 }}>{fault.message}</h2>
         <p style={{ margin: '0 0 12px' }} className="quiet">
           {fault.hint}
+          {fault.request && (
+            <>
+              {' '}
+              It speaks of request <span className="mono">{fault.request}</span>.
+            </>
+          )}
         </p>
         {onRetry && <Button onClick={onRetry}>Try again</Button>}
       </div>

@@ -3,6 +3,10 @@ import type { FaultEntry } from './faultEntry';
 /** Faults of the document itself. */
 export const DOCUMENT_FAULTS = {
   'file-too-large': { meaning: 'a file is larger than is read', example: { said: 'a file of 9 MB' } },
+  'file-too-deep': {
+    meaning: 'brackets lie in each other deeper than is read',
+    example: { said: '65 brackets in each other' },
+  },
   'json-broken': { meaning: 'a file is no JSON', example: { said: '`{ "format": "gorge", `' } },
   'not-a-game': { meaning: 'a file is no game document', example: { said: '`{ "colour": "red" }`' } },
   'version-too-new': { meaning: 'a document of a newer format', example: { changes: { version: 99 } } },
