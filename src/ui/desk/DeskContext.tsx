@@ -2,6 +2,7 @@
 
 import { createContext, useContext } from 'react';
 import { useStore, type StoreApi } from 'zustand';
+import type { ChecksController } from '../editor/checksController';
 import type { DeskActions } from '../editor/deskActions';
 import type { DeskSession } from '../editor/deskSession';
 import type { Playback } from '../editor/playback';
@@ -16,6 +17,7 @@ export interface Desk {
   actions: DeskActions;
   saving: Saving;
   reading: ReadingController;
+  checks: ChecksController;
   playback: Playback;
   tries: TryController;
   keptTries: KeptTries;

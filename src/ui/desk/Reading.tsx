@@ -1,9 +1,7 @@
 'use client';
 
-import { useDebouncedValue } from '@mantine/hooks';
-import { useMemo, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import {
-  checkGame,
   sayCeiling,
   sayEnd,
   sayPlayed,
@@ -217,22 +215,16 @@ function Findings({ isStale }: { isStale: boolean }) {
   );
 }
 
-const CHECK_REST_MS = 180;
-
-/** Everything that the checks say about the game and this level, each a way to its place. */
 /** Where what is wrong can be set right. */
 type Places = Pick<Parameters<typeof Reading>[0], 'onOpenScript' | 'onOpenCues' | 'onOpenKind' | 'onOpenLevel'>;
 
+/** Everything that the checks say about the game and this level, each a way to its place. */
 function Problems({ places }: { places: Places }) {
-  const { session } = useDesk();
-  // Checking a large level takes longer than a frame: it waits until the hand that paints rests.
-  const [game] = useDebouncedValue(
-    useFollowed(session, (state) => state.game),
-    CHECK_REST_MS,
-  );
-  const { levelId } = session.state;
-  const diagnostics = useMemo(() => checkGame(game, levelId), [game, levelId]);
+  const { session, checks } = useDesk();
+  const { found, game, failure } = useFollowed(checks, (state) => state);
+  const diagnostics = found ?? [];
   const goTo = (fault: Diagnostic) => {
+    if (!game) return;
     const [area, index, part, place] = fault.where.path;
     if (typeof index !== 'number') return;
     if (area === 'scripts') places.onOpenScript(game.scripts[index].id);
@@ -248,9 +240,19 @@ function Problems({ places }: { places: Places }) {
   return (
     <section aria-label="Problems" style={{ paddingTop: 12 }}>
       <h2 className="heading" style={{ marginBottom: 8 }}>
-        Problems · {diagnostics.length}
+        Problems{found && ` · ${diagnostics.length}`}
       </h2>
-      {diagnostics.length === 0 && (
+      {failure && (
+        <p className="wary" role="alert" style={{ margin: '0 0 8px' }}>
+          {failure}
+        </p>
+      )}
+      {!found && !failure && (
+        <p className="quiet" style={{ margin: 0 }}>
+          Checking …
+        </p>
+      )}
+      {found?.length === 0 && (
         <p className="quiet" style={{ margin: 0 }}>
           None that can be seen without a run.
         </p>

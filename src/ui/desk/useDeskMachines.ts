@@ -2,6 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import type { GameReply } from '@/server/contracts/games';
+import { ChecksController, type Checker } from '../editor/checksController';
 import { DeskActions } from '../editor/deskActions';
 import { DeskSession } from '../editor/deskSession';
 import { Playback } from '../editor/playback';
@@ -9,6 +10,7 @@ import { ReadingController } from '../editor/readingController';
 import { Saving } from '../editor/saving';
 import { KeptTries } from '../editor/keptTries';
 import { TryController } from '../editor/tryController';
+import { startChecksWorker } from '../workers/checksWorker';
 import type { Desk } from './DeskContext';
 
 /** The machines of a desk, made when it opens; they run as long as it is on the screen. */
@@ -25,20 +27,29 @@ function buildDesk({ document, revision, savedAt }: GameReply, levelId: string):
     actions: new DeskActions(session),
     saving: new Saving(session, revision, savedAt, window.localStorage),
     reading: new ReadingController(levelId),
+    checks: new ChecksController(levelId, startChecker),
     playback: new Playback(),
     tries: new TryController(levelId),
     keptTries: new KeptTries(document.id, levelId, window.localStorage),
   };
 }
 
-function runDesk({ session, saving, reading, playback, tries, keptTries }: Desk): () => void {
+function startChecker(): Checker {
+  const { api, end } = startChecksWorker();
+  return { check: (game, levelId) => api.check(game, levelId), end };
+}
+
+function runDesk({ session, saving, reading, checks, playback, tries, keptTries }: Desk): () => void {
   saving.open();
   keptTries.load();
   reading.load(window.localStorage);
   reading.show(session.state.game);
+  checks.show(session.state.game);
   const endFollowing = [
     session.store.subscribe((state, before) => {
-      if (state.game !== before.game) reading.show(state.game);
+      if (state.game === before.game) return;
+      reading.show(state.game);
+      checks.show(state.game);
     }),
     reading.store.subscribe((state, before) => {
       const run = state.sampleRun;
@@ -58,6 +69,7 @@ function runDesk({ session, saving, reading, playback, tries, keptTries }: Desk)
     void saving.close();
     for (const end of endFollowing) end();
     reading.stop();
+    checks.stop();
     tries.stop();
   };
 }

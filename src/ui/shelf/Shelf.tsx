@@ -9,6 +9,7 @@ import { useState } from 'react';
 import { LIMITS, newGame, writeGame, type GameDocument, type NewLevel } from '@/core/index';
 import type { Fault } from '@/server/contracts/faults';
 import { Frame } from '../frame/Frame';
+import { Guarded } from '../frame/Guarded';
 import { SizeDialog } from '../frame/SizeDialog';
 import { Empty, Failed, Loading } from '../frame/States';
 import { faultOf } from '../requests/api';
@@ -57,7 +58,9 @@ export function Shelf() {
           </Empty>
         )}
         {games?.map((game) => (
-          <GameShelf key={game.id} game={game.document} revision={game.revision} />
+          <Guarded key={game.id} what={game.name}>
+            <GameShelf game={game.document} revision={game.revision} />
+          </Guarded>
         ))}
         <RemovedGames games={query.data?.removed ?? []} />
       </div>

@@ -1,0 +1,88 @@
+import { createStore } from 'zustand/vanilla';
+import type { Diagnostic, GameDocument } from '@/core/index';
+
+export interface ChecksState {
+  /** What was found; undefined until the first check has ended. */
+  found: readonly Diagnostic[] | undefined;
+  /** The game that was checked: what is found names its places. */
+  game: GameDocument | undefined;
+  isChecking: boolean;
+  /** Why nothing was found out; empty when all is well. */
+  failure: string;
+}
+
+/** What checks, in a thread of its own, and can be ended. */
+export interface Checker {
+  check: (game: GameDocument, levelId: string) => Promise<Diagnostic[]>;
+  end: () => void;
+}
+
+/** Painting and typing may go on for so long before it is looked at what they came to. */
+const REST_MS = 180;
+/** A check that takes longer is given up. */
+const MOST_MS = 10_000;
+
+/** Checks the draft beside the page, the newest state of it, and gives up what takes too long. */
+export class ChecksController {
+  readonly store = createStore<ChecksState>(() => ({
+    found: undefined,
+    game: undefined,
+    isChecking: false,
+    failure: '',
+  }));
+  private checker: Checker | undefined;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  /** Counts what was asked for: replies to older questions are not wanted. */
+  private asked = 0;
+
+  constructor(
+    private readonly levelId: string,
+    private readonly start: () => Checker,
+  ) {}
+
+  /** Checks this game once no newer one comes for a moment; the first one at once. */
+  show(game: GameDocument): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.check(game), this.asked === 0 ? 0 : REST_MS);
+  }
+
+  private async check(game: GameDocument): Promise<void> {
+    // What is still being checked is of no use any more, and would hold up this.
+    if (this.store.getState().isChecking) this.dropChecker();
+    const asked = ++this.asked;
+    this.checker ??= this.start();
+    this.store.setState({ isChecking: true });
+    let outcome: Partial<ChecksState>;
+    try {
+      outcome = { found: await inTime(this.checker.check(game, this.levelId)), game, failure: '' };
+    } catch (error) {
+      if (asked === this.asked) this.dropChecker();
+      outcome = { failure: error instanceof Error ? error.message : String(error) };
+    }
+    if (asked === this.asked) this.store.setState({ ...outcome, isChecking: false });
+  }
+
+  private dropChecker(): void {
+    this.checker?.end();
+    this.checker = undefined;
+  }
+
+  stop(): void {
+    clearTimeout(this.timer);
+    this.asked++;
+    this.dropChecker();
+  }
+}
+
+async function inTime<Value>(work: Promise<Value>): Promise<Value> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const tooLong = new Promise<never>((_, reject) => {
+    const message = `The checks took longer than ${MOST_MS / 1000} s and were given up. The level can be run all the same.`;
+    timer = setTimeout(() => reject(new Error(message)), MOST_MS);
+  });
+  try {
+    return await Promise.race([work, tooLong]);
+  } finally {
+    clearTimeout(timer);
+  }
+}
