@@ -1,5 +1,6 @@
 import { availableParallelism } from 'node:os';
 import { Command, CommanderError, Option } from 'commander';
+import { backup, restore, type DataKeeping, type FolderOptions } from './commands/backup';
 import { behavior, type BehaviorOptions } from './commands/behavior';
 import { chart } from './commands/chart';
 import { CLEARED_BY_DEFAULT, cues, type CuesOptions } from './commands/cues';
@@ -12,7 +13,7 @@ import { CommandFault, EXIT, sayDiagnostic } from './output';
 
 const MOST_SEED = 2 ** 31 - 1;
 
-function buildProgram(projectFolder: string, finish: (code: number) => void): Command {
+function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code: number) => void): Command {
   const program = new Command('gorge')
     .description('Check, run and trace games of .gorge.json files. Needs no database.')
     .showHelpAfterError('(gorge --help shows what there is)')
@@ -95,16 +96,34 @@ function buildProgram(projectFolder: string, finish: (code: number) => void): Co
     .option('--script <id>', 'the script of the game to write as a chart; left out, the file is read as one')
     .description('a behavior as a state chart in SCXML, or back')
     .action(async (file: string, options: { script?: string }) => finish(await chart(file, options)));
+  const dataOption = () => new Option('--data <folder>', 'the data folder; otherwise GORGE_DATA, or .data');
+  program
+    .command('backup')
+    .argument('<file>', 'where the backup is written')
+    .addOption(dataOption())
+    .description('write everything that is kept as one file, while the server runs; needs the database')
+    .action(async (file: string, options: FolderOptions) =>
+      finish(await backup(file, options, keeping, projectFolder)),
+    );
+  program
+    .command('restore')
+    .argument('<file>', 'a file that `gorge backup` has written')
+    .addOption(dataOption())
+    .option('--replace', 'move what is in the data folder aside')
+    .description('make a data folder of a backup; needs the database')
+    .action(async (file: string, options: FolderOptions & { replace?: boolean }) =>
+      finish(await restore(file, options, keeping, projectFolder)),
+    );
   for (const command of program.commands) command.exitOverride();
   return program;
 }
 
 /** Runs the command line and gives the exit code. Nothing that a user can do ends in a stack trace. */
-export async function main(args: string[], projectFolder: string): Promise<number> {
+export async function main(args: string[], projectFolder: string, keeping: DataKeeping): Promise<number> {
   process.stdout.on('error', () => process.exit(EXIT.good));
   let code: number = EXIT.good;
   try {
-    await buildProgram(projectFolder, (result) => (code = result)).parseAsync(args, { from: 'user' });
+    await buildProgram(projectFolder, keeping, (result) => (code = result)).parseAsync(args, { from: 'user' });
     return code;
   } catch (error) {
     if (error instanceof CommanderError) return error.exitCode === 0 ? EXIT.good : EXIT.badInput;

@@ -10,7 +10,7 @@ export const FIXTURES = path.join(PROJECT, 'tests/server/fixtures');
 
 /** A data folder of a test's own with its database running; the server's code of this process uses it. */
 export class TestDataFolder {
-  private constructor(readonly folder: string) {}
+  constructor(readonly folder: string) {}
 
   /** An empty one, or one from a packed fixture as an earlier version left it. Its tables are not migrated yet. */
   static async open(name: string, fixture?: string): Promise<TestDataFolder> {
