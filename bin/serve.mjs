@@ -11,6 +11,8 @@ const HEAD_MS = 20_000;
 const REQUEST_MS = 120_000;
 /** More than any route takes; what each takes is told by itself. */
 const MOST_BYTES = 16 * 1024 * 1024;
+/** So much of what is refused is heard to its end. */
+const MOST_HEARD_BYTES = 64 * 1024 * 1024;
 const REQUEST_ID = /^[A-Za-z0-9-]{4,64}$/;
 
 const host = process.env.GORGE_HOST ?? '127.0.0.1';
@@ -30,7 +32,7 @@ const server = http.createServer({ headersTimeout: HEAD_MS, requestTimeout: REQU
   request.headers['x-request-id'] = id;
   response.setHeader('x-request-id', id);
   const fault = faultOf(request);
-  if (fault) refuse(response, fault);
+  if (fault) refuse(request, response, fault);
   else requests.run({ id }, () => void answerWithPage(request, response));
 });
 server.on('connect', (_request, socket) => socket.end('HTTP/1.1 405 Method Not Allowed\r\nconnection: close\r\n\r\n'));
@@ -63,7 +65,13 @@ function faultOf({ method, url, headers }) {
   }
 }
 
-function refuse(response, { status, ...fault }) {
-  response.writeHead(status, { 'content-type': 'application/json', connection: 'close' });
-  response.end(JSON.stringify(fault));
+/** Who is still sending something of a bearable size is let finish, since many hear nothing before that. */
+function refuse(request, response, { status, ...fault }) {
+  const say = () => {
+    response.writeHead(status, { 'content-type': 'application/json', connection: 'close' });
+    response.end(JSON.stringify(fault));
+  };
+  const bytes = Number(request.headers['content-length'] ?? 0);
+  if (bytes === 0 || bytes > MOST_HEARD_BYTES) say();
+  else request.once('end', say).resume();
 }

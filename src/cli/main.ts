@@ -120,7 +120,7 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
 
 /** Runs the command line and gives the exit code. Nothing that a user can do ends in a stack trace. */
 export async function main(args: string[], projectFolder: string, keeping: DataKeeping): Promise<number> {
-  process.stdout.on('error', () => process.exit(EXIT.good));
+  if (process.stdout.listenerCount('error') === 0) process.stdout.on('error', () => process.exit(EXIT.good));
   let code: number = EXIT.good;
   try {
     await buildProgram(projectFolder, keeping, (result) => (code = result)).parseAsync(args, { from: 'user' });

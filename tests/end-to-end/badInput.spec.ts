@@ -1,3 +1,4 @@
+import { connect } from 'node:net';
 import { expect, test, type APIResponse } from '@playwright/test';
 import { demoGame } from './support/desk';
 
@@ -148,4 +149,47 @@ test('an address that leads nowhere says so and shows the way', async ({ page })
   await expect(page.getByText('There is no level "no-such-level" in this game')).toBeVisible();
   await page.goto('/nowhere');
   await expect(page.getByText('There is nothing at this address')).toBeVisible();
+});
+
+/** Sends bytes as they are, since clients refuse to send what is no request; gives the first line of the answer. */
+function sendRaw(text: string): Promise<string> {
+  return new Promise((resolve, reject) => {
+    const socket = connect(4410, '127.0.0.1', () => socket.write(text));
+    socket.once('data', (data) => {
+      resolve(data.toString().split('\r\n')[0]);
+      socket.destroy();
+    });
+    socket.once('error', reject);
+  });
+}
+
+const HEAD = 'host: 127.0.0.1\r\nconnection: close';
+
+for (const [what, request, status] of [
+  ['a malformed address', `GET /api/games/%ZZ HTTP/1.1\r\n${HEAD}\r\n\r\n`, 400],
+  ['an address that is no text', `GET /games/%E0%A4%A HTTP/1.1\r\n${HEAD}\r\n\r\n`, 400],
+  ['TRACE', `TRACE / HTTP/1.1\r\n${HEAD}\r\n\r\n`, 405],
+  ['CONNECT', `CONNECT somewhere:443 HTTP/1.1\r\nhost: somewhere:443\r\n\r\n`, 405],
+  ['no request at all', 'what is this\r\n\r\n', 400],
+  [
+    'an upload of a hundred gigabytes',
+    `POST /api/games HTTP/1.1\r\n${HEAD}\r\ncontent-length: 99999999999\r\n\r\n`,
+    413,
+  ],
+  [
+    'brackets in brackets',
+    `POST /api/games HTTP/1.1\r\n${HEAD}\r\ncontent-length: 4000\r\n\r\n${'['.repeat(4000)}`,
+    422,
+  ],
+] as const) {
+  test(`${what} is answered with ${status}`, async () => {
+    expect(await sendRaw(request)).toMatch(new RegExp(`^HTTP/1.1 ${status} `));
+  });
+}
+
+test('every reply names its request, as the asker did or anew', async ({ request }) => {
+  const named = await request.get('/api/health', { headers: { 'x-request-id': 'kiln-4711' } });
+  expect(named.headers()['x-request-id']).toBe('kiln-4711');
+  const other = await request.get('/api/health', { headers: { 'x-request-id': '<script>' } });
+  expect(other.headers()['x-request-id']).toMatch(/^[0-9a-f]{12}$/);
 });
