@@ -15,7 +15,7 @@ export default {
   // Without this one of two cores stands idle.
   maxWorkers: '100%',
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/tests/**/*.test.ts'],
-  testPathIgnorePatterns: ['/node_modules/', '<rootDir>/tests/end-to-end/'],
+  testPathIgnorePatterns: ['/node_modules/', '<rootDir>/tests/end-to-end/', '<rootDir>/tests/soak/'],
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist/', '<rootDir>/.data/'],
   transform: { '^.+\\.tsx?$': swc },
   extensionsToTreatAsEsm: ['.ts', '.tsx'],

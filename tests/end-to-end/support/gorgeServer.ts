@@ -65,15 +65,23 @@ export class GorgeServer {
     return this.state().server!;
   }
 
+  /** 0 while there is none. */
   databasePid(): number {
-    return Number(readFileSync(path.join(this.dataFolder, 'database/run/database.pid'), 'utf8'));
+    const file = path.join(this.dataFolder, 'database/run/database.pid');
+    return existsSync(file) ? Number(readFileSync(file, 'utf8')) : 0;
   }
 
   /** Kills starter, server and, if wanted, database without warning. */
   killAll(alsoDatabase: boolean): void {
     const { starter, server } = this.state();
-    for (const pid of [starter, server, alsoDatabase ? this.databasePid() : undefined])
-      if (pid) process.kill(pid, 'SIGKILL');
+    // The starter that serves may be another than the one that was begun last.
+    for (const pid of [this.starter?.pid, starter, server, alsoDatabase ? this.databasePid() : undefined]) {
+      try {
+        if (pid) process.kill(pid, 'SIGKILL');
+      } catch {
+        // It has ended already.
+      }
+    }
   }
 
   stopAll(): void {
