@@ -45,8 +45,14 @@ ensurePrograms('mariadbd', 'mariadb');
 await startDatabase(dataFolder).catch((error) =>
   giveUp(error.message, `The database lives in ${dataFolder}/database.`),
 );
-await ensureBundles();
-ensureWebBuild();
+try {
+  await ensureBundles();
+  ensureWebBuild();
+} catch (error) {
+  await stopDatabase(dataFolder);
+  releaseLock(lockFile);
+  giveUp(error.message, 'Remove the folders .next and dist and start again; if it happens again, run npm ci.');
+}
 
 const port = await findFreePort(wantedPort, host);
 if (port !== wantedPort) console.log(`Port ${wantedPort} is taken; using ${port}.`);

@@ -18,6 +18,7 @@ import type { BatchInfo, BatchStatus, RunPageReply, RunSort } from '../contracts
 import { database, inTransaction } from './connection';
 import { findRevision } from './games';
 import type { BatchRow, RunRowModel } from './models';
+import { readStored, readStoredOr, StoredDamage } from './stored';
 
 export interface NewBatch {
   gameId: string;
@@ -180,6 +181,8 @@ export async function hasControls(batchId: number): Promise<boolean> {
   return (await database().models.batches.count({ where: { id: batchId, controls: { [Op.ne]: null } } })) > 0;
 }
 
+const RUN_AGAIN = 'Run it again with the same seeds: it comes to the same numbers. Everything else goes on.';
+
 export interface BatchNumbers {
   summary: FullSummary;
   sheet: LevelSheet;
@@ -198,12 +201,12 @@ export async function summariseBatch(batch: BatchInfo): Promise<BatchNumbers> {
   const results = chunks.map((chunk): ChunkResult => ({
     firstSeed: chunk.firstSeed,
     rows: records.filter((record) => record.seed >= chunk.firstSeed && record.seed < chunk.firstSeed + chunk.runs),
-    pacing: JSON.parse(chunk.pacing) as PacingSums,
-    notes: JSON.parse(chunk.notes ?? '[]') as RunNote[],
+    pacing: readStored<PacingSums>(chunk.pacing, `A part of batch ${batch.id}`, RUN_AGAIN),
+    notes: readStoredOr<RunNote[]>(chunk.notes, []),
     versions: { engine: chunk.engine, standIns: chunk.standIns },
   }));
   const sheet = await readSheet(batch, row?.sheet);
-  const controls = row?.controls ? (JSON.parse(row.controls) as ControlRate[]) : null;
+  const controls = readStoredOr<ControlRate[] | null>(row?.controls, null);
   return { summary: summariseFully(mergeChunks(results), sheet), sheet, controls };
 }
 
@@ -213,7 +216,7 @@ export async function sheetOf(batch: BatchInfo): Promise<LevelSheet> {
 }
 
 async function readSheet(batch: BatchInfo, kept: string | null | undefined): Promise<LevelSheet> {
-  return kept ? (JSON.parse(kept) as LevelSheet) : makeSheet(batch);
+  return readStoredOr<LevelSheet | undefined>(kept, undefined) ?? makeSheet(batch);
 }
 
 /** Batches of earlier versions had no sheet: it is made once, of the revision that they ran, and kept. */
@@ -224,7 +227,16 @@ async function makeSheet({ id, gameId, revision, levelId, standInId }: BatchInfo
   return sheet;
 }
 
+const OUTCOMES = ['won', 'lost', 'out of time'];
+
+/** Throws {@link StoredDamage} for a row that no run has written. */
+function requireSound(row: RunRowModel): void {
+  if (OUTCOMES.includes(row.outcome) && row.ticks >= 0) return;
+  throw new StoredDamage(`Run ${row.seed} of batch ${row.batchId}`, RUN_AGAIN);
+}
+
 function recordOf(row: RunRowModel): RunRecord {
+  requireSound(row);
   const { seed, outcome, cause, piece, ticks, x, y, boxOnly, nearMisses, score, distance, hash } = row;
   return {
     seed,
@@ -259,6 +271,7 @@ export async function pageOfRuns(
     offset: (page.page - 1) * page.size,
     limit: page.size,
   });
+  rows.forEach(requireSound);
   return {
     total: count,
     rows: rows.map(({ seed, outcome, cause, piece, ticks, x, y, boxOnly, nearMisses, score, distance, hash }) => ({

@@ -4,6 +4,7 @@ import type { HistoryReply, SaveInfo, SaveOrigin } from '../contracts/history';
 import { saveIdsToThin } from '../history/thinning';
 import { database, inTransaction } from './connection';
 import type { SaveRow } from './models';
+import { readStoredOr } from './stored';
 
 /** Removed games and batches can be brought back for so long. */
 export const KEPT_DAYS = 30;
@@ -56,7 +57,7 @@ function describeSave(row: SaveRow, batches: number, isCurrent: boolean): SaveIn
     savedAt: row.savedAt.toISOString(),
     origin: row.origin as SaveOrigin,
     name: row.name,
-    changes: row.changes === null ? null : (JSON.parse(row.changes) as string[]),
+    changes: readStoredOr<string[] | null>(row.changes, null),
     batches,
     isCurrent,
   };

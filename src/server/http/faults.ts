@@ -4,6 +4,7 @@ import type { Fault } from '../contracts/faults';
 import type { SaveReply } from '../contracts/games';
 import { isDatabaseAway } from '../database/connection';
 import { UnreadableRevision, type SaveOutcome } from '../database/games';
+import { StoredDamage } from '../database/stored';
 import { log, requestId } from '../log';
 
 /** A fault of a request, with its status; thrown inside routes and turned into a reply by {@link answer}. */
@@ -73,6 +74,10 @@ export async function answer(work: () => Promise<unknown>): Promise<Response> {
 
 function replyTo(error: unknown): Response {
   if (error instanceof UnreadableRevision) return replyTo(unreadable(error.faults));
+  if (error instanceof StoredDamage) {
+    const fault: Fault = { code: 'stored-damaged', message: `${error.message}.`, hint: error.hint };
+    return Response.json(fault, { status: 422 });
+  }
   if (error instanceof RequestFault) return Response.json(error.fault, { status: error.status });
   if (error instanceof z.ZodError) {
     const [issue] = error.issues;

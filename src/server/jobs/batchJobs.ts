@@ -9,7 +9,7 @@ import {
   summarise,
   type ControlRate,
 } from '@/core/index';
-import { cutIntoChunks, type ChunkReply, type ChunkTask, type SeedRange } from '@/pool/chunkTask';
+import { cutIntoChunks, type ChunkTask, type SeedRange } from '@/pool/chunkTask';
 import { createChunkPool, type ChunkPool } from '@/pool/chunkPool';
 import type { BatchInfo, BatchProgress, BatchStatus } from '../contracts/batches';
 import {
@@ -28,14 +28,13 @@ import {
 import { isDatabaseAway } from '../database/connection';
 import { findRevision } from '../database/games';
 import { log } from '../log';
+import { computeIn } from './computeIn';
 
 const CHUNK_RUNS = 25;
 /** So many runs of each control stand beside those of a batch. */
 const CONTROL_RUNS = 100;
 const FIRST_PAUSE_MS = 500;
 const MOST_PAUSE_MS = 10_000;
-/** So often a chunk is computed whose worker dies. */
-const MOST_ATTEMPTS = 3;
 
 interface RunningBatch {
   abort: AbortController;
@@ -180,29 +179,6 @@ async function withRetries<Value>(work: () => Promise<Value>, signal: AbortSigna
       await new Promise((resolve) => setTimeout(resolve, pauseMs));
     }
   }
-}
-
-/** Computes a chunk. A worker that dies is replaced by the pool, and what it was at is computed anew, a few times. */
-async function computeIn(pool: ChunkPool, task: ChunkTask, signal: AbortSignal): Promise<ChunkReply> {
-  for (let attempt = 1; ; attempt++) {
-    try {
-      return await pool.run(task, { signal });
-    } catch (error) {
-      if (signal.aborted || attempt >= MOST_ATTEMPTS || !hasWorkerDied(error)) throw error;
-      log.warn(
-        { err: error, level: task.levelId, firstSeed: task.firstSeed },
-        'a worker died; its chunk is computed anew',
-      );
-    }
-  }
-}
-
-function hasWorkerDied(error: unknown): boolean {
-  const { code, message } = error as { code?: string; message?: string };
-  return (
-    code === 'ERR_WORKER_OUT_OF_MEMORY' ||
-    /worker (thread )?(exited|terminated)|exit(ed)? with code/i.test(message ?? '')
-  );
 }
 
 // Kept on globalThis, since the web server loads modules more than once.
