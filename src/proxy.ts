@@ -26,7 +26,10 @@ const guesses = new GuessGuard(Date.now);
 
 function guardByToken(request: NextRequest, token: string): NextResponse {
   const cookie = request.cookies.get(TOKEN_COOKIE)?.value;
-  if (cookie !== undefined && isSameSecret(cookie, hashOf(token))) return withPolicy(request);
+  const shown = request.nextUrl.searchParams.get('token');
+  if (cookie !== undefined && isSameSecret(cookie, hashOf(token)))
+    // A token does not stay in the address, where it would be copied along.
+    return shown === null ? withPolicy(request) : rememberToken(request, token);
   const { waitSeconds } = guesses;
   if (waitSeconds > 0) {
     const hint = `Try again in ${waitSeconds} s.`;
@@ -34,7 +37,6 @@ function guardByToken(request: NextRequest, token: string): NextResponse {
     reply.headers.set('retry-after', String(waitSeconds));
     return reply;
   }
-  const shown = request.nextUrl.searchParams.get('token');
   if (shown !== null && isSameSecret(shown, token)) return rememberToken(request, token);
   if (shown !== null || cookie !== undefined) guesses.noteWrong();
   return refuse(401, 'token-missing', 'This server wants its token.', 'Open it once with ?token=… in the address.');

@@ -116,6 +116,37 @@ test('two starts at once leave one server, and both say where it is', async () =
   }
 });
 
+test('a server with a token lets in who shows it, keeps a hash of it in a cookie, and slows down who guesses', async ({
+  playwright,
+}) => {
+  const server = GorgeServer.fresh('token-test', 4470, { GORGE_TOKEN: 'kiln and clay', GORGE_HOST: '::1' });
+  const client = await playwright.request.newContext();
+  try {
+    const address = await server.start();
+    expect(address).toContain('http://[::1]:');
+    const get = (path: string, headers = {}) => client.get(`${address}${path}`, { maxRedirects: 0, headers });
+    expect((await get('/api/games')).status()).toBe(401);
+    const shown = await get('/?token=kiln%20and%20clay', { 'x-forwarded-proto': 'https' });
+    const cookie = shown.headers()['set-cookie'];
+    expect(cookie).toMatch(/gorge_token=[0-9a-f]{64};.*Secure.*HttpOnly.*SameSite=strict/i);
+    expect(cookie).not.toContain('kiln');
+    const plain = await get('/?token=kiln%20and%20clay');
+    expect(plain.headers()['set-cookie']).not.toMatch(/Secure/);
+    expect((await get('/api/games')).status()).toBe(200);
+    const stranger = await playwright.request.newContext();
+    const guesses: number[] = [];
+    for (let guess = 0; guess < 22; guess++)
+      guesses.push((await stranger.get(`${address}/api/games?token=${guess}`, { maxRedirects: 0 })).status());
+    expect(guesses).toEqual([...new Array<number>(20).fill(401), 429, 429]);
+    // Who is in already is not kept out by that.
+    expect((await get('/api/games')).status()).toBe(200);
+    await stranger.dispose();
+  } finally {
+    await client.dispose();
+    server.stopAll();
+  }
+});
+
 test('a second start finds the first one, and a taken port is stepped round', async ({ page }) => {
   const again = new GorgeServer(`${process.cwd()}/.data/end-to-end`, 4410);
   expect(await again.start()).toBe('http://127.0.0.1:4410');

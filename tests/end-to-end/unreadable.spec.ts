@@ -1,12 +1,12 @@
 import { expect, test, type APIRequestContext } from '@playwright/test';
-import { createConnection } from 'mariadb';
+import { createConnection, type Connection } from 'mariadb';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { demoGame } from './support/desk';
 import { SERVER } from './support/held';
 
-/** Changes the stored text of a game behind the back of the server, as another version may have left it. */
-async function spoilStored(id: string, change: (text: string) => string): Promise<string> {
+/** Does something to the database behind the back of the server, as another version may have left it. */
+async function inDatabase<Value>(work: (connection: Connection) => Promise<Value>): Promise<Value> {
   const settings = path.join(process.cwd(), '.data/end-to-end/database.json');
   const { databasePort, databasePassword } = JSON.parse(readFileSync(settings, 'utf8')) as {
     databasePort: number;
@@ -20,14 +20,21 @@ async function spoilStored(id: string, change: (text: string) => string): Promis
     database: 'gorge',
   });
   try {
+    return await work(connection);
+  } finally {
+    await connection.end();
+  }
+}
+
+/** Changes the stored text of a game. */
+function spoilStored(id: string, change: (text: string) => string): Promise<string> {
+  return inDatabase(async (connection) => {
     const where = 'WHERE game_id = ? AND hash = (SELECT revision FROM games WHERE id = ?)';
     const [row] = await connection.query<{ document: string }[]>(`SELECT document FROM revisions ${where}`, [id, id]);
     const text = change(row.document);
     await connection.query(`UPDATE revisions SET document = ? ${where}`, [text, id, id]);
     return text;
-  } finally {
-    await connection.end();
-  }
+  });
 }
 
 async function store(request: APIRequestContext, id: string): Promise<void> {
@@ -88,4 +95,40 @@ test('a page of another origin can remove nothing', async ({ request }) => {
   expect(reply.status()).toBe(403);
   const kept = await request.get(`${SERVER}/api/games/kept-game`);
   expect(kept.status()).toBe(200);
+});
+
+test('a report of another version keeps its numbers, and says so beside them and beside a replay that differs', async ({
+  page,
+  request,
+}) => {
+  await store(request, 'older-runs');
+  const { revision } = (await (await request.get('/api/games/older-runs')).json()) as { revision: string };
+  const order = { revision, levelId: 'drying-hall', standInId: 'casual', runs: 2 };
+  const { id } = (await (await request.post('/api/games/older-runs/batches', { data: order })).json()) as {
+    id: number;
+  };
+  const report = async () =>
+    (await (await request.get(`/api/games/older-runs/batches/${id}`)).json()) as {
+      batch: { status: string };
+      summary: { clearRate: { value: number } };
+    };
+  await expect.poll(async () => (await report()).batch.status).toBe('finished');
+  const { clearRate } = (await report()).summary;
+  await inDatabase(async (connection) => {
+    await connection.query('UPDATE batches SET engine = 3, stand_ins = 0 WHERE id = ?', [id]);
+    await connection.query('UPDATE chunks SET engine = 3, stand_ins = 0 WHERE batch_id = ?', [id]);
+    await connection.query("UPDATE runs SET hash = '0000000000000000' WHERE batch_id = ? AND seed = 1", [id]);
+  });
+  // The level cannot be compiled by any rules any more; what the report needs of it was kept with the batch.
+  await spoilStored('older-runs', (text) => text.replace('"pixelsPerCell"', '"pixelsForCell"'));
+  await page.goto(`/games/older-runs/batches/${id}`);
+  await expect(page.getByRole('note')).toContainText('made by engine 3, stand-ins of that time');
+  await expect(page.getByTestId('end-map')).toBeVisible();
+  expect((await report()).summary.clearRate).toEqual(clearRate);
+  await page.getByRole('button', { name: 'Replay seed 1', exact: true }).click();
+  await expect(page.getByRole('dialog')).toContainText('cannot be read');
+  await spoilStored('older-runs', (text) => text.replace('"pixelsForCell"', '"pixelsPerCell"'));
+  // The address names the run, so the page that is loaded again shows it.
+  await page.reload();
+  await expect(page.getByTestId('replay-differs')).toContainText('This is not the run that the batch counted');
 });

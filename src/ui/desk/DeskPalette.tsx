@@ -1,6 +1,7 @@
 'use client';
 
 import { Spotlight } from '@mantine/spotlight';
+import { useRouter } from 'next/navigation';
 import { useFollowed, useDesk } from './DeskContext';
 import type { Help } from './DeskKeys';
 import { PALETTE_WORDS } from './openWord';
@@ -16,6 +17,7 @@ export function DeskPalette({
   onOpenPanel: (panel: 'ground' | 'cast' | 'contacts' | 'level' | 'build') => void;
 }) {
   const { session, actions, playback, tries } = useDesk();
+  const router = useRouter();
   const game = useFollowed(session, (state) => state.game);
   const act = (id: string, label: string, description: string, onClick: () => void) => ({
     id,
@@ -44,6 +46,12 @@ export function DeskPalette({
     act('all', 'Select all guards', 'Ctrl+A', () => actions.selectAll()),
     act('play', 'Play or pause the run that is shown', 'P', () => playback.toggle()),
     act('draft', 'Back to the draft', 'Home', () => playback.seek(0)),
+    act('history', 'History', 'Every version of this game: compare, name, restore', () =>
+      router.push(`/games/${game.id}/history`),
+    ),
+    act('course', 'Course', 'The levels of this game in order, and its batches', () =>
+      router.push(`/games/${game.id}`),
+    ),
     act('keys', 'List all keys', '?', help.open),
     ...game.scripts.map((script) =>
       act(`script ${script.id}`, `Script ${script.id}`, 'Open the behavior beside the arena', () =>

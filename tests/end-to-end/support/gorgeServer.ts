@@ -15,11 +15,11 @@ export class GorgeServer {
     private readonly env: Record<string, string> = {},
   ) {}
 
-  static fresh(name: string, port: number): GorgeServer {
+  static fresh(name: string, port: number, env: Record<string, string> = {}): GorgeServer {
     const folder = path.join(PROJECT, '.data', name);
     new GorgeServer(folder, port).stopAll();
     rmSync(folder, { recursive: true, force: true });
-    return new GorgeServer(folder, port);
+    return new GorgeServer(folder, port, env);
   }
 
   private get environment(): NodeJS.ProcessEnv {
