@@ -9,6 +9,8 @@ const METHODS = ['GET', 'HEAD', 'POST', 'PUT', 'DELETE', 'OPTIONS', 'PATCH'];
 /** A head, and a whole request, that take longer than this to come are given up. */
 const HEAD_MS = 20_000;
 const REQUEST_MS = 120_000;
+/** Longer than clients keep a connection: who closes first may cut off a request that is just setting out. */
+const IDLE_MS = 75_000;
 /** More than any route takes; what each takes is told by itself. */
 const MOST_BYTES = 16 * 1024 * 1024;
 /** So much of what is refused is heard to its end. */
@@ -26,7 +28,8 @@ const pages = next({ dev: false, dir: PROJECT, hostname: host, port });
 await pages.prepare();
 const answerWithPage = pages.getRequestHandler();
 
-const server = http.createServer({ headersTimeout: HEAD_MS, requestTimeout: REQUEST_MS }, (request, response) => {
+const timeouts = { headersTimeout: HEAD_MS, requestTimeout: REQUEST_MS, keepAliveTimeout: IDLE_MS };
+const server = http.createServer(timeouts, (request, response) => {
   const given = request.headers['x-request-id'];
   const id = typeof given === 'string' && REQUEST_ID.test(given) ? given : randomBytes(6).toString('hex');
   request.headers['x-request-id'] = id;

@@ -90,6 +90,8 @@ function ClashDialog({ clash, saving }: { clash: OpenClash; saving: Saving }) {
               />
             </div>
             <div className="clash-sides">
+              <span className="quiet">mine</span>
+              <span className="quiet">theirs</span>
               <pre data-on={sides[index] === 'mine' || undefined}>{mine}</pre>
               <pre data-on={sides[index] === 'theirs' || undefined}>{theirs}</pre>
             </div>

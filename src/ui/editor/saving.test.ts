@@ -129,7 +129,7 @@ describe('saving by itself', () => {
     await jest.advanceTimersByTimeAsync(500);
     expect(status()).toBe('clash');
     expect(saving.store.getState().clash?.places).toEqual([
-      { what: 'Drying Hall: piece Hall warden, at', mine: '11.5, 7.5', theirs: '3.5, 3.5' },
+      { what: 'Drying Hall: piece Hall warden, at', mine: '11.5, 7.5 cells', theirs: '3.5, 3.5 cells' },
     ]);
     move(1);
     await jest.advanceTimersByTimeAsync(5000);

@@ -95,8 +95,8 @@ describe('two edits of one document', () => {
     const [{ name }] = wardens(base);
     expect(sayClash(one.clashes[0], base, one.game)).toEqual({
       what: `Drying Hall: piece ${name}, at`,
-      mine: '7.5, 7.5',
-      theirs: '5.5, 5.5',
+      mine: '7.5, 7.5 cells',
+      theirs: '5.5, 5.5 cells',
     });
     const other = merged([mine], [movesFirst], () => 'theirs');
     expect(wardens(other.game)[0].at).toEqual([5.5, 5.5]);

@@ -35,15 +35,19 @@ export function sayClash({ way, mine, theirs }: Clash, before: GameDocument, aft
   const level = thing.length === 4 ? `${nameAt(thing.slice(0, 2), before, after)}: ` : '';
   const name = thing.length > 1 ? `${noun} ${nameAt(thing, before, after)}` : wordsOf(thing[0]);
   const field = way.length > length ? `, ${way.at(-1) === ORDER ? 'order' : wordsOf(way.at(-1)!)}` : '';
-  return { what: `${level}${name}${field}`, mine: sayWhole(mine), theirs: sayWhole(theirs) };
+  const unit = UNITS[way.at(-1)!] ?? knobUnit(way.at(-1)!, way, after);
+  return { what: `${level}${name}${field}`, mine: sayWhole(mine, unit), theirs: sayWhole(theirs, unit) };
 }
 
 /** A value in full, for people. */
-function sayWhole(value: Value): string {
+function sayWhole(value: Value, unit: string): string {
   if (value === undefined) return 'not there';
   if (isText(value)) return value.join('\n');
-  if (Array.isArray(value) && value.every((entry) => typeof entry === 'number')) return value.join(', ');
-  return typeof value === 'object' ? JSON.stringify(value) : String(value);
+  const behind = unit && ` ${unit}`;
+  if (Array.isArray(value) && value.every((entry) => typeof entry === 'number')) return value.join(', ') + behind;
+  return typeof value === 'object'
+    ? JSON.stringify(value)
+    : `${String(value)}${typeof value === 'number' ? behind : ''}`;
 }
 
 interface ThingChanges {
@@ -175,6 +179,9 @@ function countLines(before: readonly string[], after: readonly string[]): string
 const count = (number: number, noun: string) => `${number} ${noun}${number === 1 ? '' : 's'}`;
 
 const UNITS: Record<string, string> = {
+  at: 'cells',
+  point: 'cells',
+  area: 'cells',
   facing: '°',
   cooldown: 's',
   lead: 's',
