@@ -1,13 +1,11 @@
 'use client';
 
-import { notifications } from '@mantine/notifications';
-import { useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import type { GameDocument } from '@/core/index';
 import type { BatchListReply } from '@/server/contracts/batches';
 import { Loading } from '../frame/States';
-import { faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
+import { useAct } from '../requests/useAct';
 import { sayBatch } from '../shelf/LevelCard';
 import { sayDate } from '../shelf/RemovedGames';
 
@@ -21,16 +19,7 @@ export function BatchTable({
   gameId: string;
   list: BatchListReply | undefined;
 }) {
-  const client = useQueryClient();
-  const act = async (work: Promise<unknown>) => {
-    try {
-      await work;
-    } catch (error) {
-      const fault = faultOf(error);
-      notifications.show({ color: 'clay', title: fault.message, message: fault.hint });
-    }
-    await client.invalidateQueries();
-  };
+  const act = useAct();
   if (!list) return <Loading what="the batches" />;
   const { batches, removed } = list;
   return (
@@ -70,7 +59,7 @@ export function BatchTable({
                     type="button"
                     className="act bad"
                     aria-label={`Remove batch ${batch.id}`}
-                    onClick={() => void act(gorgeApi.removeBatch(gameId, batch.id))}
+                    onClick={() => void act(() => gorgeApi.removeBatch(gameId, batch.id))}
                   >
                     Remove
                   </button>
@@ -89,7 +78,7 @@ export function BatchTable({
                 type="button"
                 className="act"
                 aria-label={`Bring back batch ${id}`}
-                onClick={() => void act(gorgeApi.bringBackBatch(gameId, id))}
+                onClick={() => void act(() => gorgeApi.bringBackBatch(gameId, id))}
               >
                 Bring back
               </button>

@@ -2,7 +2,7 @@
 
 import { Button, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { changesBetween, ORDER, sayChanges, writeGame, type GameDocument, type Level } from '@/core/index';
@@ -10,8 +10,8 @@ import type { GameReply } from '@/server/contracts/games';
 import type { SaveInfo } from '@/server/contracts/history';
 import { saveText } from '../frame/saveText';
 import { Failed, Loading } from '../frame/States';
-import { faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
+import { useAct } from '../requests/useAct';
 import { LevelMap } from '../shelf/LevelMap';
 import { sayDay, sayOrigin, sayTime } from './versionWords';
 
@@ -72,22 +72,15 @@ function Sentences({ title, sentences, none }: { title: string; sentences: reado
 }
 
 function Actions({ save, version, now }: { save: SaveInfo; version: GameDocument; now: GameReply }) {
-  const client = useQueryClient();
+  const actOnServer = useAct();
   const router = useRouter();
   const [name, setName] = useState(save.name ?? '');
   const [isBusy, setIsBusy] = useState(false);
   const { id } = now.document;
   const act = async (work: () => Promise<unknown>) => {
     setIsBusy(true);
-    try {
-      await work();
-      await client.invalidateQueries();
-    } catch (error) {
-      const fault = faultOf(error);
-      notifications.show({ color: 'clay', title: fault.message, message: fault.hint });
-    } finally {
-      setIsBusy(false);
-    }
+    await actOnServer(work);
+    setIsBusy(false);
   };
   const restore = () =>
     act(async () => {

@@ -1,25 +1,17 @@
 'use client';
 
 import { Button, Group, Modal } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
+import { useAct } from '../requests/useAct';
 
 /** Takes a game off the shelf after asking; it can be brought back. */
 export function RemoveGame({ id, name }: { id: string; name: string }) {
-  const client = useQueryClient();
+  const act = useAct();
   const [isAsking, setIsAsking] = useState(false);
-  const remove = async () => {
+  const remove = () => {
     setIsAsking(false);
-    try {
-      await gorgeApi.removeGame(id);
-      await client.invalidateQueries();
-    } catch (error) {
-      const fault = faultOf(error);
-      notifications.show({ color: 'clay', title: fault.message, message: fault.hint });
-    }
+    void act(() => gorgeApi.removeGame(id));
   };
   return (
     <>
@@ -34,7 +26,7 @@ export function RemoveGame({ id, name }: { id: string; name: string }) {
           <Button variant="default" onClick={() => setIsAsking(false)}>
             Keep it
           </Button>
-          <Button color="clay" onClick={() => void remove()}>
+          <Button color="clay" onClick={remove}>
             Remove it
           </Button>
         </Group>

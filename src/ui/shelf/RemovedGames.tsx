@@ -1,23 +1,12 @@
 'use client';
 
-import { notifications } from '@mantine/notifications';
-import { useQueryClient } from '@tanstack/react-query';
 import type { GameListReply } from '@/server/contracts/games';
-import { faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
+import { useAct } from '../requests/useAct';
 
 /** Games that were taken off the shelf, as long as they can be brought back. */
 export function RemovedGames({ games }: { games: GameListReply['removed'] }) {
-  const client = useQueryClient();
-  const bringBack = async (id: string) => {
-    try {
-      await gorgeApi.bringBackGame(id);
-      await client.invalidateQueries();
-    } catch (error) {
-      const fault = faultOf(error);
-      notifications.show({ color: 'clay', title: fault.message, message: fault.hint });
-    }
-  };
+  const act = useAct();
   if (games.length === 0) return null;
   return (
     <section aria-label="Removed games">
@@ -28,7 +17,7 @@ export function RemovedGames({ games }: { games: GameListReply['removed'] }) {
         {games.map(({ id, name, removedAt, goneAt }) => (
           <li key={id}>
             {name}, removed on {sayDate(removedAt)}, kept until {sayDate(goneAt)}{' '}
-            <button type="button" className="act" onClick={() => void bringBack(id)}>
+            <button type="button" className="act" onClick={() => void act(() => gorgeApi.bringBackGame(id))}>
               Bring back
             </button>
           </li>
