@@ -1,7 +1,7 @@
 import { col, fn, Op, type Transaction } from 'sequelize';
 import { bug, readGame, sayChanges } from '@/core/index';
 import type { HistoryReply, SaveInfo, SaveOrigin } from '../contracts/history';
-import { saveIdsToThin } from '../history/thinning';
+import { saveIdsToThin } from './thinning';
 import { database, inTransaction } from './connection';
 import type { SaveRow } from './models';
 import { readStoredOr } from './stored';
