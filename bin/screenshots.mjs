@@ -81,7 +81,9 @@ try {
   await take('report');
   await page.getByRole('button', { name: 'Replay seed 8' }).click();
   await page.getByTestId('replay-end').waitFor();
-  await page.getByRole('button', { name: 'Pause' }).click();
+  // A run that has come to its end has nothing to pause.
+  const pause = page.getByRole('button', { name: 'Pause' });
+  if (await pause.isVisible()) await pause.click();
   await take('replay');
 
   await page.goto(desk);
@@ -118,6 +120,11 @@ try {
     .first()
     .waitFor();
   await take('course');
+  await page.goto(`${address}/games/kiln-yard/history`);
+  await page.getByTestId('version').nth(2).click();
+  await page.getByText('What changed from it until now').waitFor();
+  await page.waitForTimeout(600);
+  await take('history');
   await page.goto(address);
   await page.getByText(/Last measured/).waitFor();
   await take('shelf');
