@@ -94,7 +94,7 @@ export class FlapPerson implements StandIn {
     this.steps = Math.round((traits.lookAheadSeconds * ticksPerSecond) / this.stepTicks);
     this.belief = new Belief(program);
     this.danger = new Danger(program, traits, knowledge.sights, knowledge.lines, this.stepTicks, this.steps);
-    this.wants = new Wants(program, knowledge.graphs);
+    this.wants = new Wants(program, knowledge.graphs, traits.lookAheadSeconds);
     this.keys = new Keys(traits, ticksPerSecond, 2);
     this.heights = Math.ceil(grid.height / HEIGHT_CELLS);
     this.cost = [new Float64Array(this.heights), new Float64Array(this.heights)];

@@ -109,7 +109,7 @@ export class Person implements StandIn {
     this.danger = new Danger(program, traits, knowledge.sights, knowledge.lines, stepTicks, steps);
     this.carriers = new CarrierForecast(program, Math.ceil((steps * stepTicks) / this.graph.waitTicks) + 2);
     this.planner = new Planner(this.danger, this.carriers, ticksPerSecond, this.graph.isRest.length);
-    this.wants = new Wants(program, knowledge.graphs);
+    this.wants = new Wants(program, knowledge.graphs, traits.lookAheadSeconds);
     this.hand = makeHand(program, traits);
     this.shut = new FoundShut(program);
     if (scheme === 'slide until blocked')
@@ -243,7 +243,7 @@ export class Person implements StandIn {
         delayTicks: this.hand.ticksUntilRest(body, this.graph, start),
         ways,
         over: this.over,
-        isEnd: ENDS.has(this.want.why),
+        isEnd: ENDS.has(this.want.why) && this.want.waits !== true,
         felt: { factor: this.misjudged, extra: this.extra },
         narrow: this.ways ? undefined : this.knowledge.narrow(this.graph),
         walksOnCarriers:

@@ -197,3 +197,56 @@ describe('fetching and bringing under every scheme', () => {
     expect(share).toBeGreaterThan(0.6);
   });
 });
+
+describe('what comes by is met where it will be', () => {
+  /** Drips fall all over a room, shards among them; twenty drips are to be caught. Who goes to where one is now is always late. */
+  const caught = (control: SmallLevel['control'], tier: number) => {
+    const program = smallProgram({
+      map: Array.from({ length: 14 }, (_, row) => (row % 13 === 0 ? '#'.repeat(20) : `#${'.'.repeat(18)}#`)),
+      player: { at: [10, 12.3] },
+      playerKind: { radius: 0.6 },
+      control,
+      kinds: [
+        { id: 'drip', tags: ['drip'], radius: 0.25, behavior: 'fall', floats: true },
+        { id: 'shard', tags: ['foe'], radius: 0.3, behavior: 'fall', floats: true },
+      ],
+      contacts: [{ by: 'player', on: 'drip', does: [{ effect: 'collect' }] }],
+      scripts: { fall: 'start state down { do drift at 3 cells/s }' },
+      marks: [
+        {
+          id: 'drain',
+          name: 'Drain',
+          line: [
+            [1.5, 1.5],
+            [18.5, 1.5],
+          ],
+        },
+      ],
+      level: {
+        rules: { loseWhenTouching: 'foe', timeLimit: 60 },
+        cues: [
+          'spawner drips {',
+          '  every 1 s',
+          '  pick drip 3, shard 1',
+          '  at drain',
+          '  give heading 90 deg',
+          '}',
+          'rules {',
+          '  score 1 when drip collected',
+          '  win when score >= 20',
+          '}',
+        ],
+      },
+    });
+    const { rows } = runChunk(program, STAND_INS[tier], 1, 30);
+    return rows.filter(({ outcome }) => outcome === 'won').length / rows.length;
+  };
+
+  test.each([0, 1, 2, 3])('along a rail, and shards are stepped aside for (tier %i)', (tier) => {
+    expect(caught({ scheme: 'along a rail', speed: 7, rail: 'across' }, tier)).toBeGreaterThan(tier === 0 ? 0.6 : 0.85);
+  });
+
+  test('on foot', () => {
+    expect(caught({ scheme: 'eight ways', speed: 7, evenDiagonals: true }, 1)).toBeGreaterThan(0.85);
+  });
+});
