@@ -15,7 +15,7 @@ import { RandomStream } from '@/core/foundation/random';
 import { kilnYard } from './support/kilnYard';
 
 const FILE = path.join(import.meta.dirname, 'fingerprints.json');
-const RUNS = 4;
+const RUNS = 2;
 const SECONDS = 20;
 
 interface Kept {

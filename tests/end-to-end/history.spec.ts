@@ -36,7 +36,7 @@ test('two people on one game: what touches different things is joined, of the sa
   await expect(dialog).toContainText(/Drying Hall: piece .*, at/);
   await expect(dialog).toContainText('12.5, 6.5');
   await expect(dialog).toContainText('5.5, 8.5');
-  await dialog.getByText('theirs', { exact: true }).click();
+  await dialog.getByRole('radiogroup').getByText('theirs').click();
   await dialog.getByRole('button', { name: 'Join as chosen' }).click();
   await expect(dialog).toBeHidden();
   await savedLevel(page, id);
