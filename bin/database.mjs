@@ -3,6 +3,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import {
   chmodSync,
+  chownSync,
   existsSync,
   lstatSync,
   mkdirSync,
@@ -67,7 +68,7 @@ function isPrivate(folder) {
  * Whom the database runs as when this is root: Debian's own user for it, as long as that user may go where the data lies; then
  * nothing that listens runs as root. Undefined when this is not root, or when it must be.
  */
-function databaseOwner(folder) {
+export function databaseOwner(folder) {
   if (process.getuid?.() !== 0) return undefined;
   const idOf = (flag) => spawnSync('id', [flag, 'mysql'], { encoding: 'utf8' });
   const [user, group] = [idOf('-u'), idOf('-g')];
@@ -220,6 +221,9 @@ export async function startDatabase(dataFolder) {
   const password = known.databasePassword ?? randomBytes(18).toString('hex');
   const sockets = socketFolder(place, known.socketFolder);
   writeState(place.settings, { databasePort: port, databasePassword: password, socketFolder: sockets });
+  const owner = databaseOwner(place.folder);
+  // The server that reads it runs as the same user.
+  if (owner) chownSync(place.settings, owner.uid, owner.gid);
   const child = launch(place, { port, password, sockets });
   try {
     await waitUntilUp(child, place, { port, password });

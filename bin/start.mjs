@@ -16,6 +16,9 @@ const FIRST_PORT = 4310;
 const LOOK_MS = 2000;
 /** So many looks in a row without an answer, and the server is begun anew. */
 const MOST_SILENT_LOOKS = 15;
+/** The database is asked after so many looks, and begun anew when it has not answered so often. */
+const LOOKS_A_PING = 30;
+const MOST_SILENT_PINGS = 3;
 /** So long another start may take to be ready. */
 const OTHER_START_SECONDS = 180;
 
@@ -108,7 +111,13 @@ async function watchDatabase() {
   await keepAlive(
     async () => {
       await startDatabase(dataFolder);
-      while (!isEnding && databasePid(dataFolder)) await sleep(LOOK_MS / 4);
+      let silentPings = 0;
+      for (let look = 1; !isEnding && databasePid(dataFolder) && silentPings < MOST_SILENT_PINGS; look++) {
+        await sleep(LOOK_MS / 4);
+        if (look % LOOKS_A_PING > 0) continue;
+        const access = databaseAccess(dataFolder);
+        silentPings = access && answers(access) ? 0 : silentPings + 1;
+      }
     },
     () => isEnding,
     (pauseMs, failure) => {

@@ -1,8 +1,9 @@
 // Builds and runs the web server.
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { PROJECT, stampOf } from './build.mjs';
+import { databaseOwner } from './database.mjs';
 import { runQuietly, sleep } from './processes.mjs';
 
 const NEXT = path.join(PROJECT, 'node_modules/next/dist/bin/next');
@@ -23,9 +24,24 @@ export function ensureWebBuild() {
   writeFileSync(STAMP, stamp);
 }
 
+/** Whom the server runs as: when root starts it, the user of the database, as long as that user may read what is served. */
+function serverOwner(dataFolder) {
+  const owner = databaseOwner(path.join(dataFolder, 'database'));
+  if (!owner) return {};
+  const served = [
+    SERVER,
+    process.execPath,
+    path.join(PROJECT, '.next/BUILD_ID'),
+    path.join(dataFolder, 'database.json'),
+  ];
+  const mayRead = served.every((file) => spawnSync('test', ['-r', file], owner).status === 0);
+  return mayRead ? owner : {};
+}
+
 /** Starts the server process; its log goes to the given stream or descriptor. */
 export function launchWebServer({ host, port, dataFolder, output }) {
   return spawn(process.execPath, [SERVER], {
+    ...serverOwner(dataFolder),
     cwd: PROJECT,
     env: {
       ...process.env,

@@ -4,6 +4,7 @@ import { writeGame, type GameDocument } from '@/core/index';
 import type { BatchInfo, BatchListReply, ReportReply } from '@/server/contracts/batches';
 import type { GameListReply, GameReply, SaveReply } from '@/server/contracts/games';
 import type { HistoryReply } from '@/server/contracts/history';
+import { listRunningBatches } from '@/server/database/batches';
 import { database } from '@/server/database/connection';
 import { tidyUp } from '@/server/jobs/housekeeping';
 import { deleteBatch, getBatches, getReport, postBatch, postBringBackBatch } from '@/server/routes/batches';
@@ -189,6 +190,21 @@ test('many people at once bring and save games, and each gets an answer', async 
   await Promise.all(games.map((game) => saveAs(game, 'Crowded Yard')));
   const { games: stored } = await reply<GameListReply>(getGames());
   expect(stored.filter(({ name }) => name === 'Crowded Yard')).toHaveLength(16);
+});
+
+test('every batch that is under way is found, however old and however many', async () => {
+  const game = await bring();
+  const { revision } = await reply<GameReply>(getGame(game.id));
+  const row = {
+    ...{ gameId: game.id, revision, levelId: 'drying-hall', levelName: 'Drying Hall', standInId: 'casual' },
+    ...{ firstSeed: 1, runs: 5, engine: 1, standIns: 0, sheet: null, controls: null, status: 'running', error: null },
+    ...{ startedAt: new Date('2020-01-01'), finishedAt: null, removedAt: null },
+  };
+  const { models } = database();
+  await models.batches.bulkCreate(Array.from({ length: 130 }, () => row));
+  const found = (await listRunningBatches()).filter(({ gameId }) => gameId === game.id);
+  expect(found).toHaveLength(130);
+  await models.batches.destroy({ where: { gameId: game.id } });
 });
 
 test('everything can be exported at once, and each file read again', async () => {

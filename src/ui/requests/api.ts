@@ -12,9 +12,12 @@ export class ApiFault extends Error {
 
   /** Whether trying again later may help. */
   get mayPass(): boolean {
-    return this.status === 0 || this.status >= 500;
+    return this.status === 0 || this.status >= 500 || PASSING.includes(this.status);
   }
 }
+
+/** Too slow, too early, too often. */
+const PASSING = [408, 425, 429];
 
 const UNREACHED: Fault = {
   code: 'server-away',
