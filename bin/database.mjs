@@ -28,6 +28,8 @@ import {
 
 const FIRST_PORT = 33410;
 const START_SECONDS = 60;
+/** So many ports are tried that are free when they are looked at. */
+const MOST_PORTS = 8;
 /** One that does not answer for so long is ended, and killed if it takes as long again. */
 const STUCK_SECONDS = 10;
 /** The path of a socket may have about a hundred characters. */
@@ -106,6 +108,8 @@ function initialise(place) {
     '--no-defaults',
     ...handOver(place),
     `--datadir=${tables}`,
+    // Files of the same name lie about while several are made at once.
+    `--tmpdir=${run}`,
     '--auth-root-authentication-method=normal',
     '--skip-test-db',
     '--skip-name-resolve',
@@ -134,7 +138,7 @@ function firstStatements(password) {
 }
 
 function launch(place, { port, password, sockets }) {
-  const { tables, pidFile, log, initFile, folder } = place;
+  const { tables, run, pidFile, log, initFile, folder } = place;
   const output = openSync(log, 'a', 0o600);
   writeFileSync(initFile, firstStatements(password).join(';\n') + ';\n', { mode: 0o600 });
   const asUser = handOver(place, ...(sockets.startsWith(folder) ? [] : [sockets]));
@@ -144,6 +148,7 @@ function launch(place, { port, password, sockets }) {
       '--no-defaults',
       ...asUser,
       `--datadir=${tables}`,
+      `--tmpdir=${run}`,
       `--socket=${path.join(sockets, 'database.sock')}`,
       `--pid-file=${pidFile}`,
       `--init-file=${initFile}`,
@@ -217,7 +222,17 @@ export async function startDatabase(dataFolder) {
     await endProcess(databasePid(dataFolder), place.tables, STUCK_SECONDS * 1000);
   }
   initialise(place);
-  const port = await findFreePort(known.databasePort ?? FIRST_PORT);
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await startAt(await findFreePort(known.databasePort ?? FIRST_PORT), place, known);
+    } catch (error) {
+      // Somebody else may take a port between the look at it and the start.
+      if (attempt >= MOST_PORTS || !/address already in use/i.test(error.message)) throw error;
+    }
+  }
+}
+
+async function startAt(port, place, known) {
   const password = known.databasePassword ?? randomBytes(18).toString('hex');
   const sockets = socketFolder(place, known.socketFolder);
   writeState(place.settings, { databasePort: port, databasePassword: password, socketFolder: sockets });
