@@ -65,6 +65,7 @@ test('a version can be named, compared and copied; undo goes on after a reload',
   const lines = page.getByTestId('version');
   await expect(lines).toHaveCount(3);
   await lines.nth(1).click();
+  await expect(lines.nth(1)).toHaveAttribute('aria-current', 'true');
   const panel = page.getByRole('region', { name: 'The chosen version' });
   await panel.getByLabel('Name of this version').fill('before the fair');
   await panel.getByRole('button', { name: 'Give this name' }).click();

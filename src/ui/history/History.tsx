@@ -2,7 +2,8 @@
 
 import { Button } from '@mantine/core';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { useRouter, useSearchParams } from 'next/navigation';
+import { useSearchParams } from 'next/navigation';
+import { useState } from 'react';
 import type { HistoryReply, SaveInfo } from '@/server/contracts/history';
 import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
@@ -20,8 +21,13 @@ export function History({ gameId }: { gameId: string }) {
     initialPageParam: undefined as number | undefined,
     getNextPageParam: ({ saves }: HistoryReply) => saves.at(-1)?.id,
   });
-  const router = useRouter();
-  const chosenId = Number(useSearchParams().get('version'));
+  const fromAddress = Number(useSearchParams().get('version'));
+  const [chosenId, setChosenId] = useState(fromAddress);
+  // Shown at once; the address follows, so that the choice outlives a reload.
+  const choose = (id: number) => {
+    setChosenId(id);
+    window.history.replaceState(null, '', `?version=${id}`);
+  };
   const saves = history.data?.pages.flatMap((page) => page.saves) ?? [];
   const chosen = saves.find(({ id }) => id === chosenId) ?? saves.at(0);
   const error = game.error ?? history.error;
@@ -48,12 +54,7 @@ export function History({ gameId }: { gameId: string }) {
                   {sayDay(day[0])}
                 </h2>
                 {day.map((save) => (
-                  <VersionLine
-                    key={save.id}
-                    save={save}
-                    isChosen={save === chosen}
-                    onChoose={() => router.replace(`?version=${save.id}`, { scroll: false })}
-                  />
+                  <VersionLine key={save.id} save={save} isChosen={save === chosen} onChoose={() => choose(save.id)} />
                 ))}
               </section>
             ))}
@@ -69,7 +70,7 @@ export function History({ gameId }: { gameId: string }) {
               </Button>
             )}
           </nav>
-          <VersionPanel key={chosen.id} save={chosen} now={game.data} />
+          <VersionPanel key={chosen.id} save={chosen} now={game.data} onRestored={() => setChosenId(0)} />
         </div>
       )}
     </Frame>

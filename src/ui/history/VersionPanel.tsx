@@ -16,7 +16,7 @@ import { LevelMap } from '../shelf/LevelMap';
 import { sayDay, sayOrigin, sayTime } from './versionWords';
 
 /** One version: its name, what changed in it, how it differs from what the game is now, and what can be done with it. */
-export function VersionPanel({ save, now }: { save: SaveInfo; now: GameReply }) {
+export function VersionPanel({ save, now, onRestored }: { save: SaveInfo; now: GameReply; onRestored: () => void }) {
   const version = useQuery({
     queryKey: ['revision', now.document.id, save.revision],
     queryFn: () => gorgeApi.revision(now.document.id, save.revision),
@@ -33,7 +33,7 @@ export function VersionPanel({ save, now }: { save: SaveInfo; now: GameReply }) 
       </p>
       {version.data ? (
         <>
-          <Actions save={save} version={version.data} now={now} />
+          <Actions save={save} version={version.data} now={now} onRestored={onRestored} />
           <Sentences title="What changed in it" sentences={save.changes ?? []} none={sayNoChanges(save)} />
           {save.revision !== now.revision && <Comparison version={version.data} now={now.document} />}
         </>
@@ -71,7 +71,17 @@ function Sentences({ title, sentences, none }: { title: string; sentences: reado
   );
 }
 
-function Actions({ save, version, now }: { save: SaveInfo; version: GameDocument; now: GameReply }) {
+function Actions({
+  save,
+  version,
+  now,
+  onRestored,
+}: {
+  save: SaveInfo;
+  version: GameDocument;
+  now: GameReply;
+  onRestored: () => void;
+}) {
   const actOnServer = useAct();
   const router = useRouter();
   const [name, setName] = useState(save.name ?? '');
@@ -86,7 +96,7 @@ function Actions({ save, version, now }: { save: SaveInfo; version: GameDocument
     act(async () => {
       await gorgeApi.restoreSave(id, save.id, now.revision);
       notifications.show({ title: 'Restored', message: 'What the game was until now is the version before it.' });
-      router.replace('?', { scroll: false });
+      onRestored();
     });
   const copy = () =>
     act(async () => {
