@@ -190,10 +190,15 @@ export function answers({ port, password }) {
   return status === 0 && stdout.includes('alive');
 }
 
-async function waitUntilUp(child, { log }, access) {
+/**
+ * Waits until the database answers that was just begun. Another one may listen on its port, and even take its password where
+ * one data folder is a copy of the other: the number that it writes down when it listens says which one it is.
+ */
+async function waitUntilUp(child, { log, pidFile }, access) {
   for (let waited = 0; waited < START_SECONDS * 10; waited++) {
-    if (answers(access)) return;
-    if (child.exitCode !== null) break;
+    if (child.exitCode !== null || child.signalCode !== null) break;
+    const isListening = existsSync(pidFile) && Number(readFileSync(pidFile, 'utf8')) === child.pid;
+    if (isListening && answers(access)) return;
     await sleep(100);
   }
   throw new Error(
@@ -207,8 +212,11 @@ export function databaseAccess(dataFolder) {
   return port && password ? { port, password } : undefined;
 }
 
-/** Starts the database of a data folder, or finds it running; one that runs and does not answer is ended first. Gives `{ port }`. */
-export async function startDatabase(dataFolder) {
+/**
+ * Starts the database of a data folder, or finds it running; one that runs and does not answer is ended first. Gives `{ port }`.
+ * `findPort` says which port to try, given the one wanted.
+ */
+export async function startDatabase(dataFolder, findPort = findFreePort) {
   const place = places(dataFolder);
   mkdirSync(dataFolder, { recursive: true });
   const known = readState(place.settings);
@@ -224,7 +232,7 @@ export async function startDatabase(dataFolder) {
   initialise(place);
   for (let attempt = 1; ; attempt++) {
     try {
-      return await startAt(await findFreePort(known.databasePort ?? FIRST_PORT), place, known);
+      return await startAt(await findPort(known.databasePort ?? FIRST_PORT), place, known);
     } catch (error) {
       // Somebody else may take a port between the look at it and the start.
       if (attempt >= MOST_PORTS || !/address already in use/i.test(error.message)) throw error;
@@ -233,6 +241,7 @@ export async function startDatabase(dataFolder) {
 }
 
 async function startAt(port, place, known) {
+  rmSync(place.pidFile, { force: true });
   const password = known.databasePassword ?? randomBytes(18).toString('hex');
   const sockets = socketFolder(place, known.socketFolder);
   writeState(place.settings, { databasePort: port, databasePassword: password, socketFolder: sockets });

@@ -19,16 +19,26 @@ export function isAlive(pid, holding) {
     if (/\) Z /.test(status)) return false;
     return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(holding);
   } catch {
-    return true;
+    // It ended just now, or there is no such list of processes here.
+    return !existsSync('/proc/self/stat');
   }
 }
 
 /** Asks a process to end and waits; ends it by force when it does not. */
 export async function endProcess(pid, holding, patienceMs = 15_000) {
   if (!isAlive(pid, holding)) return;
-  process.kill(pid, 'SIGTERM');
+  signal(pid, 'SIGTERM');
   for (let waited = 0; waited < patienceMs && isAlive(pid, holding); waited += 50) await sleep(50);
-  if (isAlive(pid, holding)) process.kill(pid, 'SIGKILL');
+  if (isAlive(pid, holding)) signal(pid, 'SIGKILL');
+}
+
+/** Sends a signal; one that has ended meanwhile needs none. */
+function signal(pid, name) {
+  try {
+    process.kill(pid, name);
+  } catch (error) {
+    if (error.code !== 'ESRCH') throw error;
+  }
 }
 
 export function isPortFree(port, host = '127.0.0.1') {

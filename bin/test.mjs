@@ -16,14 +16,14 @@ let passed = 0;
 let failed = 0;
 const startedAt = Date.now();
 
+/** Runs a command with its output shown, and says how it ended when that was not well. */
 function run(args, env = {}) {
-  return (
-    spawnSync(process.execPath, args, {
-      cwd: PROJECT,
-      stdio: 'inherit',
-      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
-    }).status === 0
-  );
+  const { status, signal, error } = spawnSync(process.execPath, args, {
+    cwd: PROJECT,
+    stdio: 'inherit',
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
+  });
+  if (status !== 0) console.log(`\nended with ${signal ?? status}${error ? `: ${error.message}` : ''}`);
 }
 
 /** A check that is passed or failed as a whole; what it says is shown when it has ended, so that two can run side by side. */

@@ -121,4 +121,23 @@ describe('the database', () => {
       await stopDatabase(data);
     }
   });
+
+  test('of a copied data folder takes another port, although the first one would take its password', async () => {
+    const [data, copy] = ['first', 'second'].map((name) => path.join(folder, name));
+    try {
+      const { port } = await startDatabase(data);
+      mkdirSync(copy);
+      writeFileSync(path.join(copy, 'database.json'), readFileSync(path.join(data, 'database.json')));
+      // The port of the first one looks free once, as when both begin at the same time.
+      const ports = [port, port + 40, port + 41];
+      const found = await startDatabase(copy, () => Promise.resolve(ports.shift()!));
+      expect(found.port).toBeGreaterThan(port);
+      expect([databaseAccess(data)!.port, databaseAccess(copy)!.port]).toEqual([port, found.port]);
+      expect(databaseAccess(copy)!.password).toBe(databaseAccess(data)!.password);
+      expect(new Set([databasePid(data), databasePid(copy)]).size).toBe(2);
+    } finally {
+      await stopDatabase(data);
+      await stopDatabase(copy);
+    }
+  });
 });
