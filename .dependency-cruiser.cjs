@@ -51,6 +51,25 @@ module.exports = {
       to: { path: '^src/core/(document|compile|simulate|measure|report|pipeline)' },
     },
     {
+      name: 'written-before-compile',
+      severity: 'error',
+      comment: 'what a document says in the language, checked, and nothing of what becomes of it',
+      from: { path: '^src/core/written', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/(compile|numbers|simulate|measure|tune|report|pipeline)' },
+    },
+    {
+      name: 'numbers-before-runs',
+      severity: 'error',
+      from: { path: '^src/core/numbers', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/(simulate|measure|tune|report|pipeline)' },
+    },
+    {
+      name: 'tune-before-report',
+      severity: 'error',
+      from: { path: '^src/core/tune', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/(report|pipeline)' },
+    },
+    {
       name: 'compile-before-simulate',
       severity: 'error',
       from: { path: '^src/core/compile', pathNot: '\\.test\\.ts$' },
@@ -107,7 +126,7 @@ module.exports = {
       name: 'screens-see-contracts-only',
       severity: 'error',
       from: { path: '^src/ui' },
-      to: { path: '^src/(server|pool|cli|app)', pathNot: '^src/server/contracts' },
+      to: { path: '^src/(server|queue|cli|app)', pathNot: '^src/server/contracts' },
     },
     {
       name: 'canvas-draws-only',
@@ -124,7 +143,7 @@ module.exports = {
     {
       name: 'server-without-screens',
       severity: 'error',
-      from: { path: '^src/(server|pool|cli)' },
+      from: { path: '^src/(server|queue|cli)' },
       to: { path: '^src/(ui|app)' },
     },
     {
@@ -182,10 +201,10 @@ module.exports = {
       to: { path: '^src/server/(jobs|routes|http)' },
     },
     {
-      name: 'pool-knows-the-core-only',
+      name: 'queue-knows-the-core-only',
       severity: 'error',
-      from: { path: '^src/pool' },
-      to: { path: '^src/(?!core|pool)' },
+      from: { path: '^src/queue' },
+      to: { path: '^src/(?!core|queue)' },
     },
     {
       name: 'command-line-needs-no-database',
@@ -197,7 +216,7 @@ module.exports = {
       name: 'thin-pages',
       severity: 'error',
       from: { path: '^src/app' },
-      to: { path: '^src/(core|pool|cli)|^src/server/(database|jobs)' },
+      to: { path: '^src/(core|queue|cli)|^src/server/(database|jobs)' },
     },
     {
       name: 'frame-below-views',

@@ -1,15 +1,14 @@
 import { fork } from 'node:child_process';
-import { cutIntoChunks, type ChunkTask } from '@/pool/chunkTask';
-import { createChunkPool } from '@/pool/chunkPool';
-import { computeChunk } from '@/pool/computeChunk';
+import { writeGame } from '@/core/index';
+import { cutIntoChunks, type ChunkTask } from '@/queue/chunkTask';
+import { ChunkMaker } from '@/queue/threads/computeChunk';
+import { ThreadPool } from '@/queue/threads/threadPool';
 import { plainYard } from '../tests/support/kilnYard';
 import { type BenchRow } from './rows';
 
 function tasksFor(runs: number): ChunkTask[] {
-  const game = plainYard();
   return cutIntoChunks(1, runs, 25).map((chunk) => ({
     documentHash: 'bench',
-    game,
     levelId: 'drying-hall',
     standInId: 'casual',
     overrides: { knobs: [] },
@@ -18,19 +17,21 @@ function tasksFor(runs: number): ChunkTask[] {
 }
 
 async function secondsFor(runs: number): Promise<number> {
-  const pool = createChunkPool(2);
+  const pool = new ThreadPool(() => Promise.resolve(writeGame(plainYard())), { workers: 2 });
   try {
     const before = performance.now();
-    await Promise.all(tasksFor(runs).map((task) => pool.run(task)));
+    await Promise.all(tasksFor(runs).map((task) => pool.compute(task)));
     return (performance.now() - before) / 1000;
   } finally {
-    await pool.destroy();
+    await pool.end();
   }
 }
 
 /** Computes 500 runs in this process and tells its memory; used in a process of its own. */
 export function reportWorkerMemory(): void {
-  for (const task of tasksFor(500)) computeChunk(task);
+  const maker = new ChunkMaker();
+  maker.take('bench', writeGame(plainYard()));
+  for (const task of tasksFor(500)) maker.compute(task);
   process.send?.(process.memoryUsage().rss / 1048576);
 }
 

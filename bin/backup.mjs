@@ -24,7 +24,7 @@ import { findProgram, isAlive } from './processes.mjs';
 /** The first line of a backup, before what is packed. */
 const FORMAT = 'gorge-backup';
 const VERSION = 1;
-const TABLES = ['games', 'revisions', 'saves', 'batches', 'chunks', 'runs'];
+const TABLES = ['games', 'revisions', 'saves', 'batches', 'arms', 'chunks', 'runs'];
 const MOST_HEAD_BYTES = 4096;
 
 /** A fault that the user can do something about. */
@@ -80,8 +80,14 @@ async function queryRows(access, statement) {
     .map((line) => line.split('\t'));
 }
 
+/** How many rows each table has; earlier versions have fewer tables. */
 async function countRows(access) {
-  const counts = TABLES.map((table) => `SELECT '${table}', count(*) FROM ${table}`).join(' UNION ALL ');
+  const there = await queryRows(
+    access,
+    "SELECT table_name FROM information_schema.tables WHERE table_schema = 'gorge'",
+  );
+  const present = TABLES.filter((table) => there.some(([name]) => name === table));
+  const counts = present.map((table) => `SELECT '${table}', count(*) FROM ${table}`).join(' UNION ALL ');
   return Object.fromEntries((await queryRows(access, counts)).map(([table, rows]) => [table, Number(rows)]));
 }
 

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 
 export const PROJECT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
 const STAMP = path.join(PROJECT, 'dist/stamp.txt');
-const SOURCES = ['src/core', 'src/pool', 'src/cli', 'bin/build.mjs', 'package-lock.json'];
+const SOURCES = ['src/core', 'src/queue', 'src/cli', 'bin/build.mjs', 'package-lock.json'];
 
 /** Newest change and number of files below the sources: enough to know whether the bundles are still right. */
 function fingerprint(entry, seen = { newest: 0, files: 0 }) {
@@ -38,6 +38,9 @@ export async function bundle(entries, external) {
     outdir: 'dist',
     outExtension: { '.js': '.mjs' },
     bundle: true,
+    // What several of them need, or what is needed only now and then, becomes a file of its own.
+    splitting: true,
+    chunkNames: 'shared/[name]-[hash]',
     platform: 'node',
     target: 'node20',
     format: 'esm',
@@ -54,7 +57,9 @@ export async function bundle(entries, external) {
 export async function ensureBundles() {
   const stamp = stampOf(SOURCES);
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === stamp) return;
-  await bundle({ 'pool/chunk.worker': 'src/pool/chunk.worker.ts', 'cli/main': 'src/cli/main.ts' }, ['piscina']);
+  await bundle({ 'queue/chunk.worker': 'src/queue/threads/chunk.worker.ts', 'cli/main': 'src/cli/main.ts' }, [
+    'piscina',
+  ]);
   mkdirSync(path.dirname(STAMP), { recursive: true });
   writeFileSync(STAMP, stamp);
 }

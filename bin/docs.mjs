@@ -4,8 +4,10 @@ import path from 'node:path';
 import { bundle, PROJECT } from './build.mjs';
 
 await bundle({ 'docs/core': 'src/core/index.ts' }, []);
-const { gameJsonSchema, writeFaultsPage, writeFieldsPage, writeReferencePage } = await import('../dist/docs/core.mjs');
+const { gameJsonSchema, writeFaultsPage, writeFieldsPage, writeMeasuresPage, writeReferencePage } =
+  await import('../dist/docs/core.mjs');
 writeFileSync(path.join(PROJECT, 'docs/language.md'), writeReferencePage());
 writeFileSync(path.join(PROJECT, 'docs/faults.md'), writeFaultsPage());
 writeFileSync(path.join(PROJECT, 'docs/fields.md'), writeFieldsPage());
+writeFileSync(path.join(PROJECT, 'docs/measure-table.md'), writeMeasuresPage());
 writeFileSync(path.join(PROJECT, 'docs/game-document.schema.json'), JSON.stringify(gameJsonSchema(), null, 2) + '\n');

@@ -112,13 +112,17 @@ describe('bad input ends with 2, a message and a hint, and never with a stack tr
     ],
     ['a seed that is no number', () => ['run', KILN_YARD_FILE, ...HALL, '--seed', 'abc'], /must be a whole number/],
     ['no runs', () => ['run', KILN_YARD_FILE, ...HALL, '--runs', '0'], /from 1 to/],
-    ['an override that is none', () => ['run', KILN_YARD_FILE, ...HALL, '--set', 'pace=3'], /KIND\.KNOB=VALUE/],
+    ['an override that is none', () => ['run', KILN_YARD_FILE, ...HALL, '--set', 'pace'], /NAME=VALUE/],
     [
       'an override out of range',
       () => ['run', KILN_YARD_FILE, ...HALL, '--set', 'warden.pace=99'],
       /the range is 0.5..6/,
     ],
-    ['an unknown override', () => ['run', KILN_YARD_FILE, ...HALL, '--set', 'warden.pase=2'], /Did you mean `pace`/],
+    [
+      'an unknown override',
+      () => ['run', KILN_YARD_FILE, ...HALL, '--set', 'warden.pase=2'],
+      /Did you mean `warden\.pace`/,
+    ],
     ['an unknown start', () => ['run', KILN_YARD_FILE, ...HALL, '--from', 'wave soon'], /player at 12,7/],
     ['a wave where there are none', () => ['run', KILN_YARD_FILE, ...HALL, '--from', 'wave 4'], /has no waves/],
     [
@@ -165,7 +169,7 @@ describe('bad input ends with 2, a message and a hint, and never with a stack tr
 describe('gorge run', () => {
   test('prints the documented JSON, the same for any number of threads, and writes the table', () => {
     const csv = path.join(folder, 'runs.csv');
-    const args = ['run', KILN_YARD_FILE, ...HALL, '--runs', '60', '--seed', '5', '--standin', 'all', '--json'];
+    const args = ['run', KILN_YARD_FILE, ...HALL, '--runs', '40', '--seed', '5', '--standin', 'all', '--json'];
     const one = gorge([...args, '--workers', '1', '--csv', csv]);
     const three = gorge([...args, '--workers', '3']);
     expect([one.code, one.err, three.out]).toEqual([0, '', one.out]);
@@ -175,27 +179,63 @@ describe('gorge run', () => {
       controls: { control: string; runs: number }[];
     };
     expect([version, ...standins.map(({ standin }) => standin)]).toEqual([
-      1,
+      2,
       'novice',
       'casual',
       'practised',
       'expert',
     ]);
     expect(controls.map(({ control, runs }) => [control, runs])).toEqual([
-      ['idle', 60],
-      ['blind', 60],
+      ['idle', 40],
+      ['blind', 40],
     ]);
     expect(standins[1]).toMatchObject({
       standin: 'casual',
       trusted: true,
       not_trusted_because: [],
-      runs: 60,
+      runs: 40,
       first_seed: 5,
       clear_rate: { value: expect.any(Number), low: expect.any(Number), high: expect.any(Number) },
       hash: expect.stringMatching(/^[0-9a-f]{16}$/),
     });
-    expect(standins[0].won + standins[0].lost + standins[0].out_of_time).toBe(60);
-    expect(readFileSync(csv, 'utf8').trim().split('\n')).toHaveLength(4 * 60 + 1);
+    expect(standins[0].won + standins[0].lost + standins[0].out_of_time).toBe(40);
+    expect(readFileSync(csv, 'utf8').trim().split('\n')).toHaveLength(4 * 40 + 1);
+  });
+
+  test('runs arms on the same seeds, each told by what is set otherwise there', () => {
+    const arms = ['--arm', 'casual', '--arm', 'casual clock=20', '--arm', 'expert@glaze-floor rules.lives=1'];
+    const csv = path.join(folder, 'arms.csv');
+    const args = ['run', KILN_YARD_FILE, ...HALL, '--runs', '6', '--json', '--csv', csv];
+    const { standins } = JSON.parse(gorge([...args, ...arms]).out) as {
+      standins: { arm: string; level: string; overrides: object; hash: string }[];
+    };
+    expect(standins.map(({ arm, level, overrides }) => [arm, level, overrides])).toEqual([
+      ['drying-hall, casual', 'drying-hall', {}],
+      ['drying-hall, casual, clock=20', 'drying-hall', { clock: 20 }],
+      ['glaze-floor, expert, rules.lives=1', 'glaze-floor', { 'rules.lives': 1 }],
+    ]);
+    const alone = JSON.parse(
+      gorge(['run', KILN_YARD_FILE, ...HALL, '--runs', '6', '--json', '--set', 'clock=20']).out,
+    ) as {
+      standins: { hash: string }[];
+    };
+    expect(alone.standins[0].hash).toBe(standins[1].hash);
+    const lines = readFileSync(csv, 'utf8').trim().split('\n');
+    expect([lines.length, lines[0].split(',')[0]]).toEqual([19, 'arm']);
+    const said = gorge(['run', KILN_YARD_FILE, ...HALL, '--runs', '2', '--arm', 'casual clock=20']).out;
+    expect(said).toMatch(/The casual stand-in clears/);
+    expect(gorge([...args, '--arm', 'casual', '--arm', 'casual']).err).toMatch(/is there twice/);
+    expect(gorge([...args, '--arm', 'casual clock']).err).toMatch(/STANDIN\[@LEVEL\]/);
+  });
+
+  test('numbers lists what can be set, as text and as JSON', () => {
+    expect(gorge(['numbers', KILN_YARD_FILE, ...HALL]).out).toMatch(/^warden\.pace +[\d.]+ cells\/s +0\.5\.\.6\n/);
+    const { numbers } = JSON.parse(gorge(['numbers', KILN_YARD_FILE, ...HALL, '--json']).out) as {
+      numbers: { name: string; value: number | null; unit: string; high: number | null }[];
+    };
+    expect(numbers.find(({ name }) => name === 'clock')).toMatchObject({ value: 60, unit: 's', high: 3600 });
+    expect(new Set(numbers.map(({ name }) => name)).size).toBe(numbers.length);
+    expect(gorge(['numbers', KILN_YARD_FILE, '--level', 'nowhere']).err).toMatch(/The levels are drying-hall/);
   });
 
   test('cues prints what comes in, as text and as JSON', () => {

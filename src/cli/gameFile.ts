@@ -6,6 +6,7 @@ import {
   locateInFile,
   nearestWord,
   readGame,
+  readStart,
   standInsOf,
   type GameDocument,
   type LevelProgram,
@@ -83,4 +84,12 @@ export function findStandIns(id: string, { game }: GameFile): StandInTraits[] {
     `There is no stand-in \`${id}\`.`,
     nearest ? `Did you mean \`${nearest}\`?` : `The stand-ins are ${known.join(', ')}.`,
   );
+}
+
+/** Reads where a try starts: `player at 12,7; wave 4`. */
+export function readFrom(text: string | undefined): Pick<Overrides, 'playerAt' | 'from'> {
+  if (text === undefined) return {};
+  const read = readStart(text);
+  if (!read.ok) throw new CommandFault(read.faults[0].message, read.faults[0].hint);
+  return read.value;
 }

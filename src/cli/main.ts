@@ -1,15 +1,13 @@
 import { availableParallelism } from 'node:os';
 import { Command, CommanderError, Option } from 'commander';
-import { backup, restore, type DataKeeping, type FolderOptions } from './commands/backup';
-import { behavior, type BehaviorOptions } from './commands/behavior';
-import { chart } from './commands/chart';
-import { CLEARED_BY_DEFAULT, cues, type CuesOptions } from './commands/cues';
-import { check } from './commands/check';
-import { probe } from './commands/probe';
-import { run, type RunOptions } from './commands/run';
-import { trace, type TraceOptions } from './commands/trace';
-import { collectKnob, wholeNumber } from './options';
-import { CommandFault, EXIT, sayDiagnostic } from './output';
+import type { DataKeeping, FolderOptions } from './commands/backup';
+import type { BehaviorOptions } from './commands/behavior';
+import type { CuesOptions } from './commands/cues';
+import type { NumbersOptions } from './commands/numbers';
+import type { RunOptions } from './commands/run';
+import type { TraceOptions } from './commands/trace';
+import { collectArm, collectNumber, wholeNumber } from './options';
+import { CommandFault, EXIT } from './output';
 
 const MOST_SEED = 2 ** 31 - 1;
 
@@ -23,7 +21,9 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .argument('<game>', 'a .gorge.json file')
     .option('--json', 'print the diagnostics as JSON')
     .description('say everything that is wrong; exit 1 on errors')
-    .action(async (file: string, options: { json?: boolean }) => finish(await check(file, options)));
+    .action(async (file: string, options: { json?: boolean }) =>
+      finish(await (await import('./commands/check')).check(file, options)),
+    );
   program
     .command('run')
     .argument('<game>', 'a .gorge.json file')
@@ -33,8 +33,16 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .option('--seed <n>', 'seed of the first run', wholeNumber(0, MOST_SEED), 1)
     .option('--tries <n>', 'how often each person tries it, keeping in mind what was seen', wholeNumber(1, 10), 1)
     .addOption(
-      new Option('--set <kind.knob=value>', 'override a knob for this try; can be repeated')
-        .argParser(collectKnob)
+      new Option('--set <name=value>', 'set a number otherwise for these runs, as `gorge numbers` names it; repeatable')
+        .argParser(collectNumber)
+        .default([], 'none'),
+    )
+    .addOption(
+      new Option(
+        '--arm <arm>',
+        'an arm: STANDIN[@LEVEL] [NAME=VALUE …], instead of --standin; repeatable, all on the same seeds',
+      )
+        .argParser(collectArm)
         .default([], 'none'),
     )
     .option(
@@ -45,7 +53,18 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .option('--json', 'print the numbers as JSON')
     .option('--csv <file>', 'write the table of runs')
     .description('run a level many times and say what came of it')
-    .action(async (file: string, options: RunOptions) => finish(await run(file, options, projectFolder)));
+    .action(async (file: string, options: RunOptions) =>
+      finish(await (await import('./commands/run')).run(file, options, projectFolder)),
+    );
+  program
+    .command('numbers')
+    .argument('<game>', 'a .gorge.json file')
+    .option('--level <id>', 'the level; may be left out where there is only one')
+    .option('--json', 'print the list as JSON')
+    .description('every number that --set and --arm can set, with value, unit and limits')
+    .action(async (file: string, options: NumbersOptions) =>
+      finish(await (await import('./commands/numbers')).numbers(file, options)),
+    );
   program
     .command('trace')
     .argument('<game>', 'a .gorge.json file')
@@ -55,14 +74,18 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .option('--inputs <file>', 'play these inputs instead: a JSON list, one a tick, 0..8')
     .option('--ticks <n>', 'stop after so many ticks', wholeNumber(1, 1_000_000))
     .description('one run as JSON lines, one a tick')
-    .action(async (file: string, options: TraceOptions) => finish(await trace(file, options)));
+    .action(async (file: string, options: TraceOptions) =>
+      finish(await (await import('./commands/trace')).trace(file, options)),
+    );
   program
     .command('probe')
     .argument('<what>', 'path or sight')
     .argument('<game>', 'a .gorge.json file')
     .option('--level <id>', 'the level whose ground is asked; may be left out where there is only one')
     .description('answer queries on stdin, JSON lines, one by one')
-    .action(async (what: string, file: string, options: { level: string }) => finish(await probe(what, file, options)));
+    .action(async (what: string, file: string, options: { level: string }) =>
+      finish(await (await import('./commands/probe')).probe(what, file, options)),
+    );
   program
     .command('behavior')
     .argument('<game>', 'a .gorge.json file')
@@ -74,7 +97,7 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .option('--csv <file>', 'write which way each kind looks in each state, as a table of the pictures that are needed')
     .description('what the pieces that follow a behavior do in runs')
     .action(async (file: string, name: string, options: BehaviorOptions) =>
-      finish(await behavior(file, name, options)),
+      finish(await (await import('./commands/behavior')).behavior(file, name, options)),
     );
   program
     .command('cues')
@@ -83,19 +106,22 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .option('--seeds <n>', 'how many runs', wholeNumber(1, 10_000), 200)
     .option(
       '--cleared <seconds>',
-      'a wave counts as cleared so long after its last arrival',
+      'a wave counts as cleared so long after its last arrival; as on the screen when left out',
       wholeNumber(0, 600),
-      CLEARED_BY_DEFAULT,
     )
     .option('--json', 'print the figures as JSON')
     .description('what the cues of a level come to, with no player there')
-    .action(async (file: string, options: CuesOptions) => finish(await cues(file, options)));
+    .action(async (file: string, options: CuesOptions) =>
+      finish(await (await import('./commands/cues')).cues(file, options)),
+    );
   program
     .command('chart')
     .argument('<file>', 'a .gorge.json file, or a state chart in SCXML')
     .option('--script <id>', 'the script of the game to write as a chart; left out, the file is read as one')
     .description('a behavior as a state chart in SCXML, or back')
-    .action(async (file: string, options: { script?: string }) => finish(await chart(file, options)));
+    .action(async (file: string, options: { script?: string }) =>
+      finish(await (await import('./commands/chart')).chart(file, options)),
+    );
   const dataOption = () => new Option('--data <folder>', 'the data folder; otherwise GORGE_DATA, or .data');
   program
     .command('backup')
@@ -103,7 +129,7 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .addOption(dataOption())
     .description('write everything that is kept as one file, while the server runs; needs the database')
     .action(async (file: string, options: FolderOptions) =>
-      finish(await backup(file, options, keeping, projectFolder)),
+      finish(await (await import('./commands/backup')).backup(file, options, keeping, projectFolder)),
     );
   program
     .command('restore')
@@ -112,13 +138,16 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .option('--replace', 'move what is in the data folder aside')
     .description('make a data folder of a backup; needs the database')
     .action(async (file: string, options: FolderOptions & { replace?: boolean }) =>
-      finish(await restore(file, options, keeping, projectFolder)),
+      finish(await (await import('./commands/backup')).restore(file, options, keeping, projectFolder)),
     );
   for (const command of program.commands) command.exitOverride();
   return program;
 }
 
-/** Runs the command line and gives the exit code. Nothing that a user can do ends in a stack trace. */
+/**
+ * Runs the command line and gives the exit code. What a command needs is loaded when it is asked for, so that help and faults
+ * of options come at once. Nothing that a user can do ends in a stack trace.
+ */
 export async function main(args: string[], projectFolder: string, keeping: DataKeeping): Promise<number> {
   if (process.stdout.listenerCount('error') === 0) process.stdout.on('error', () => process.exit(EXIT.good));
   let code: number = EXIT.good;
@@ -131,6 +160,7 @@ export async function main(args: string[], projectFolder: string, keeping: DataK
       process.stderr.write(sayUnexpected(error));
       return EXIT.badInput;
     }
+    const { sayDiagnostic } = await import('./sayDiagnostic');
     process.stderr.write(`${error.message}\n  ${error.hint}\n${error.diagnostics.map(sayDiagnostic).join('')}`);
     return EXIT.badInput;
   }

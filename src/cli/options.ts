@@ -1,6 +1,5 @@
 import { InvalidArgumentError } from 'commander';
-import { readStart, type Overrides } from '@/core/index';
-import { CommandFault } from './output';
+import type { NumberOverride } from '@/core/index';
 
 /** Reads a whole number of an option within limits. */
 export function wholeNumber(low: number, high: number): (text: string) => number {
@@ -12,19 +11,32 @@ export function wholeNumber(low: number, high: number): (text: string) => number
   };
 }
 
-/** Collects `KIND.KNOB=VALUE`. */
-export function collectKnob(text: string, before: Overrides['knobs']): Overrides['knobs'] {
-  const match = /^([^.=\s]+)\.([^.=\s]+)=(.+)$/.exec(text);
-  const value = match ? Number(match[3]) : NaN;
-  if (!match || !Number.isFinite(value))
-    throw new InvalidArgumentError('Write KIND.KNOB=VALUE with a number, as in warden.pace=3.');
-  return [...before, { kind: match[1], knob: match[2], value }];
+/** Collects `NAME=VALUE`. */
+export function collectNumber(text: string, before: readonly NumberOverride[]): NumberOverride[] {
+  const number = readNumber(text);
+  if (!number) throw new InvalidArgumentError('Write NAME=VALUE with a number, as in warden.pace=3 or clock=40.');
+  return [...before, number];
 }
 
-/** Reads where a try starts: `player at 12,7; wave 4`. */
-export function readFrom(text: string | undefined): Pick<Overrides, 'playerAt' | 'from'> {
-  if (text === undefined) return {};
-  const read = readStart(text);
-  if (!read.ok) throw new CommandFault(read.faults[0].message, read.faults[0].hint);
-  return read.value;
+function readNumber(text: string): NumberOverride | undefined {
+  const match = /^([^=\s]+)=(.+)$/.exec(text);
+  const value = match ? Number(match[2]) : NaN;
+  return match && match[2].trim() !== '' && Number.isFinite(value) ? { name: match[1], value } : undefined;
+}
+
+/** An arm as it is written: `expert`, `casual warden.pace=3 clock=40`, `casual@flue-maze`. */
+export interface WrittenArm {
+  standIn: string;
+  level: string | undefined;
+  set: NumberOverride[];
+}
+
+/** Collects arms. */
+export function collectArm(text: string, before: readonly WrittenArm[]): WrittenArm[] {
+  const [who, ...rest] = text.trim().split(/[\s,]+/);
+  const [standIn, level] = who.split('@');
+  const set = rest.map(readNumber);
+  if (!standIn || set.some((number) => number === undefined))
+    throw new InvalidArgumentError('Write STANDIN[@LEVEL] [NAME=VALUE …], as in "casual warden.pace=3".');
+  return [...before, { standIn, level, set: set as NumberOverride[] }];
 }

@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import { describePath, type Diagnostic } from '@/core/index';
+import type { Diagnostic } from '@/core/index';
 
 export const EXIT = { good: 0, no: 1, badInput: 2 } as const;
 
@@ -12,19 +12,6 @@ export class CommandFault extends Error {
   ) {
     super(message);
   }
-}
-
-/** `levels[0].map[3], line 12: message` with the hint below. */
-export function sayDiagnostic(diagnostic: Diagnostic): string {
-  const { path, span, inFile } = diagnostic.where;
-  const places = [
-    path.length > 0 ? describePath(path) : '',
-    span ? `script line ${span.line}, column ${span.column}` : '',
-    inFile ? `file line ${inFile.line}, column ${inFile.column}` : '',
-  ].filter(Boolean);
-  const place = places.length > 0 ? `${places.join(', ')}: ` : '';
-  const levels = diagnostic.levels ? ` In ${diagnostic.levels.join(', ')}.` : '';
-  return `${diagnostic.severity}: ${place}${diagnostic.message}${levels}\n  ${diagnostic.hint}\n`;
 }
 
 /** Writes all of a text to stdout before going on; a reader that went away ends the command quietly. */

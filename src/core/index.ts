@@ -179,8 +179,8 @@ export { writeFaultsPage } from './language/faultsPage';
 export { parser as scriptParser } from './language/syntax/gorge.parser';
 
 export { buildGrid } from './compile/buildGrid';
-export { checkLevelCues, goalMarks } from './checkLevelCues';
-export { checkScripts } from './checkScripts';
+export { checkLevelCues, goalMarks } from './written/checkLevelCues';
+export { checkScripts } from './written/checkScripts';
 export { hitShapeFor, outlineOf } from './compile/compileBodies';
 export { firedKinds } from './compile/firedKinds';
 export { findContact } from './compile/compileContacts';
@@ -236,31 +236,28 @@ export { describeFindings, type Finding } from './measure/findings';
 export type { RunNote } from './simulate/runWatch';
 export type { LevelSheet } from './report/levelSheet';
 export { mergeChunks, type ChunkResult } from './measure/chunk';
-export { describePacing, emptyPacing, mergePacing, type PacingPoint, type PacingSums } from './measure/pacing';
+export type { PacingPoint, PacingSums } from './measure/pacing';
 export { GAP_STEP_SECONDS, type CueFigures, type CueProjection, type LaneFigures } from './measure/cueProjection';
+export { nameOfPiece, sayEnd, type EndGroup } from './measure/ends';
+export type { Measure, MeasuredLevel, MeasuredRun } from './measure/measure';
+export { MEASURES, type MeasureTable } from './measure/measures';
 export {
-  nameOfPiece,
+  addRun,
+  columnsOf,
+  emptySums,
+  mergeSums,
   summarise,
-  hashRuns,
-  summariseFully,
-  type EndGroup,
-  type FullSummary,
-  type MeasuredLevel,
+  summaryOf,
+  sumsOfRecords,
+  SUMS_VERSION,
+  type MeasureSums,
   type Summary,
-} from './measure/summary';
+} from './measure/sums';
+export { sayPercent, sayPlace, saySeconds, sayShare } from './measure/words';
 export { pairedDifference, type PairedDifference } from './measure/statistics/pairedDifference';
 export { wilsonInterval, type ShareWithInterval } from './measure/statistics/wilsonInterval';
 
-export {
-  describeSummary,
-  sayFinding,
-  headline,
-  sayEnd,
-  sayPercent,
-  sayPlace,
-  saySeconds,
-  sayShare,
-} from './report/sentences';
+export { describeSummary, figuresOf, headline, sayFinding, type Figure } from './report/sentences';
 export { PICTURE_LIMITS, readPicture, type GreyPicture } from './exchange/readPicture';
 export {
   detectReading,
@@ -273,8 +270,13 @@ export {
 export { readTextMap, unknownGlyphs } from './exchange/textMap';
 export { generateMap, type MapRecipe } from './exchange/generateMap';
 
-export { RUN_JSON_VERSION, writeRunJson, type StandInSummary } from './report/runJson';
-export { writeRunCsv } from './report/runTable';
+export { checkArmList, CONTROL_RUNS, controlArms, MOST_ARMS, nameArm, settingOf, type Arm } from './tune/arms';
+export { overridesByName, sayOverrides } from './tune/overrides';
+export { listNumbers, readOverrides, type NamedNumber } from './numbers/readOverrides';
+export type { NumberOverride } from './numbers/withNumbers';
+export { writeMeasuresPage } from './report/measuresPage';
+export { RUN_JSON_VERSION, writeRunJson, type ArmSummary } from './report/runJson';
+export { writeRunCsv, type RunTableHead } from './report/runTable';
 
 export { FACINGS, inFour, type PoseRow } from './measure/poses';
 export { writePoseCsv } from './report/poseTable';

@@ -15,18 +15,20 @@ import { errorAt, hasErrors, type Diagnostic } from './foundation/diagnostic';
 import { nearestWord } from './foundation/nearestWord';
 import { fail, succeed, type Result } from './foundation/result';
 import type { CueVerdict } from './language/cues/checkCues';
-import { checkLevelCues, goalMarks } from './checkLevelCues';
-import { checkScripts } from './checkScripts';
+import { checkLevelCues, goalMarks } from './written/checkLevelCues';
+import { checkScripts } from './written/checkScripts';
 import type { ChunkResult } from './measure/chunk';
 import { describeCues, type CueProjection, type KnownOfCue } from './measure/cueProjection';
 import { describeSheet, measuredLevel, type LevelSheet } from './report/levelSheet';
-import type { MeasuredLevel } from './measure/summary';
-import { addRunPacing, emptyPacing } from './measure/pacing';
+import type { MeasuredLevel } from './measure/measure';
+import { MEASURES, type MeasureTable } from './measure/measures';
+import { addRun, emptySums, keepFigures } from './measure/sums';
+import { withNumbers } from './numbers/withNumbers';
 import { NUMBER_VERSIONS } from './simulate/numberVersions';
 import { projectCues } from './simulate/projectCues';
 import type { World } from './simulate/engine/world';
 import { Runner } from './simulate/run';
-import { SAMPLES_PER_SECOND, type RunSamples } from './simulate/runRecord';
+import type { RunSamples } from './simulate/runRecord';
 import { RunWatch } from './simulate/runWatch';
 import type { StandInTraits } from './people/traits';
 
@@ -76,8 +78,16 @@ export function compileGameLevel(
   levelId: string,
   overrides: Overrides = NO_OVERRIDES,
 ): Result<LevelProgram, Diagnostic> {
-  const level = game.levels.find((candidate) => candidate.id === levelId);
-  if (!level) return fail([unknownLevel(game, levelId)]);
+  const written = game.levels.find((candidate) => candidate.id === levelId);
+  if (!written) return fail([unknownLevel(game, levelId)]);
+  const numbers = withNumbers(game, written, overrides.numbers ?? []);
+  if (!numbers.ok) return numbers;
+  return compileOf(numbers.value, levelId, overrides);
+}
+
+/** Compiles a level of a game in which numbers are set as the runs want them. */
+function compileOf(game: GameDocument, levelId: string, overrides: Overrides): Result<LevelProgram, Diagnostic> {
+  const level = game.levels.find((candidate) => candidate.id === levelId)!;
   const scripts = checkScripts(game);
   const checkedOverrides = checkOverrides(game, scripts, overrides, checkLevelCues(game, level));
   if (!checkedOverrides.ok) return checkedOverrides;
@@ -116,18 +126,25 @@ export function runChunk(program: LevelProgram, traits: StandInTraits, firstSeed
 }
 
 /** As {@link runChunk}, with a runner that is kept between chunks. */
-export function runSeeds(runner: Runner, firstSeed: number, count: number): ChunkResult {
-  const result: ChunkResult = { firstSeed, rows: [], pacing: emptyPacing(), notes: [], versions: NUMBER_VERSIONS };
-  const watch = new RunWatch(runner.program);
+export function runSeeds(
+  runner: Runner,
+  firstSeed: number,
+  count: number,
+  table: MeasureTable = MEASURES,
+): ChunkResult {
+  const { program } = runner;
+  const result: ChunkResult = { firstSeed, rows: [], sums: emptySums(table), notes: [], versions: NUMBER_VERSIONS };
+  const watch = new RunWatch(program);
   const onTick = (world: World, input: number) => watch.look(world, input, runner.isWatching);
   for (let seed = firstSeed; seed < firstSeed + count; seed++) {
     const samples: RunSamples = { pressure: [], sighted: [] };
     const { record } = runner.run(seed, { samples, onTick });
-    if (record) {
-      result.rows.push(record);
-      result.notes.push(...watch.finish(record));
-    }
-    addRunPacing(result.pacing, samples, SAMPLES_PER_SECOND);
+    if (!record) continue;
+    const run = { record, samples, notes: watch.finish(record) };
+    keepFigures(run, program, table);
+    addRun(result.sums, run, program, table);
+    result.rows.push(record);
+    result.notes.push(...run.notes);
   }
   return result;
 }

@@ -9,12 +9,12 @@ import { migrate } from '@/server/database/migrations';
 import { getReport } from '@/server/routes/batches';
 import { getGame } from '@/server/routes/games';
 import { TestDataFolder } from './support/dataFolder';
-import { reply } from './support/requests';
+import { asks, reply } from './support/requests';
 
 let folder: TestDataFolder;
 let file: string;
 let whole: Buffer;
-const keptReport = () => reply<ReportReply>(getReport('kiln-yard', '1'));
+const keptReport = () => reply<ReportReply>(getReport('kiln-yard', '1', asks('/report')));
 const keptGame = () => reply<GameReply>(getGame('yard-tricks'));
 
 beforeAll(async () => {
@@ -34,7 +34,10 @@ describe('a backup', () => {
     await closeDatabase();
     const other = path.join(folder.folder, 'other');
     const { rows, aside } = await restore(file, other);
-    expect([rows, aside]).toEqual([{ games: 2, revisions: 3, saves: 3, batches: 6, chunks: 8, runs: 180 }, undefined]);
+    expect([rows, aside]).toEqual([
+      { games: 2, revisions: 3, saves: 3, batches: 6, arms: 6, chunks: 8, runs: 180 },
+      undefined,
+    ]);
     const restored = new TestDataFolder(other);
     await restored.start();
     try {

@@ -29,31 +29,37 @@ async function theRestWorks(): Promise<void> {
   expect(games.map(({ id }) => id)).toContain('yard-tricks');
   await reply<GameReply>(getGame('yard-tricks'));
   await reply(getBatches('yard-tricks'));
-  await reply(getReport('yard-tricks', '4'));
+  await reply(getReport('yard-tricks', '4', asks('/report')));
   expect((await exportAll()).status).toBe(200);
   await tidyUp(new Date());
 }
 
 describe('a damaged row', () => {
   test('of a batch: what it needs of its level is made anew of the revision', async () => {
-    const before = await reply(getReport('kiln-yard', '1'));
-    await spoil("UPDATE batches SET sheet = '{\"map\": [', controls = 'none' WHERE id = 1");
-    expect(await reply(getReport('kiln-yard', '1'))).toEqual(before);
+    const before = await reply(getReport('kiln-yard', '1', asks('/report')));
+    await spoil('UPDATE arms SET sheet = \'{"map": [\' WHERE batch_id = 1');
+    await spoil("UPDATE batches SET controls = 'none' WHERE id = 1");
+    expect(await reply(getReport('kiln-yard', '1', asks('/report')))).toEqual(before);
     await theRestWorks();
   });
 
   test('of a part of a batch is told with the way out, and the other batches are read', async () => {
-    await spoil("UPDATE chunks SET pacing = 'soot' WHERE batch_id = 1 AND first_seed = 1");
-    const { status, fault } = await failing(getReport('kiln-yard', '1'));
-    expect([status, fault.code]).toEqual([422, 'stored-damaged']);
-    expect(fault.hint).toContain('Run it again with the same seeds');
-    await reply(getReport('kiln-yard', '2'));
+    await spoil("UPDATE chunks SET pacing = 'soot' WHERE batch_id = 3");
+    await spoil('UPDATE arms SET sums = \'{"version": 0\' WHERE batch_id = 1');
+    for (const batch of ['1', '3']) {
+      const { status, fault } = await failing(getReport('kiln-yard', batch, asks('/report')));
+      expect([batch, status, fault.code]).toEqual([batch, 422, 'stored-damaged']);
+      expect(fault.hint).toContain('Run it again with the same seeds');
+    }
     await theRestWorks();
   });
 
   test('of a run is told with the way out', async () => {
     await spoil("UPDATE runs SET outcome = 'soot', cause = '', ticks = -5 WHERE batch_id = 2 AND seed = 101");
-    for (const response of [getReport('kiln-yard', '2'), getRuns('kiln-yard', '2', asks('/runs?size=5'))]) {
+    for (const response of [
+      getReport('kiln-yard', '2', asks('/report')),
+      getRuns('kiln-yard', '2', asks('/runs?size=5')),
+    ]) {
       const { status, fault } = await failing(response);
       expect([status, fault.code, fault.message]).toEqual([
         422,

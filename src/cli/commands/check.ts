@@ -1,6 +1,7 @@
 import { checkGame, hasErrors, locateInFile } from '@/core/index';
 import { openGame } from '../gameFile';
-import { EXIT, printJson, printResult, sayDiagnostic } from '../output';
+import { EXIT, printJson, printResult } from '../output';
+import { sayDiagnostic } from '../sayDiagnostic';
 
 /** `gorge check GAME`: says everything that is wrong without running anything. */
 export async function check(file: string, options: { json?: boolean }): Promise<number> {

@@ -14,7 +14,8 @@ export interface CuesOptions {
   /** May be left out where there is only one. */
   level?: string;
   seeds: number;
-  cleared: number;
+  /** After how many seconds a wave counts as cleared; as on the screen when left out. */
+  cleared?: number;
   json?: boolean;
 }
 
@@ -26,14 +27,12 @@ export async function cues(file: string, options: CuesOptions): Promise<number> 
   const program = openLevel(opened, levelId, NO_OVERRIDES);
   if (program.cues.length === 0)
     throw new CommandFault(`The level ${levelId} has no cues.`, 'Write some in the Cues view of the level.');
-  const projected = projectLevelCues(opened.game, levelId, options.seeds, options.cleared);
+  const projected = projectLevelCues(opened.game, levelId, options.seeds, options.cleared ?? USUAL_CLEAR_SECONDS);
   if (!projected.ok) throw new CommandFault(projected.faults[0].message, projected.faults[0].hint);
   if (options.json) await printJson({ version: 1, level: levelId, ...projected.value });
   else await printResult(`${describe(projected.value).join('\n')}\n`);
   return EXIT.good;
 }
-
-export const CLEARED_BY_DEFAULT = USUAL_CLEAR_SECONDS;
 
 function describe({ seeds, seconds, clearSeconds, cues: all, lanes }: CueProjection): string[] {
   const percent = (share: number) => `${Math.round(share * 100)} %`;

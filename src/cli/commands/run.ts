@@ -1,37 +1,46 @@
+import { createHash } from 'node:crypto';
 import cliProgress from 'cli-progress';
 import {
-  CONTROLS,
-  describeFindings,
+  checkArmList,
+  CONTROL_RUNS,
+  controlArms,
+  controlRate,
   describeLearning,
   describeSummary,
-  controlRate,
   judgeTrust,
+  locateInFile,
   mergeChunks,
+  nameArm,
   NUMBER_VERSIONS,
   playTries,
+  readOverrides,
   Runner,
   sayControl,
   sayFinding,
   sayPlayedSpread,
   sayShare,
   sayVersions,
-  summarise,
+  settingOf,
+  summaryOf,
+  writeGame,
   writeRunCsv,
   writeRunJson,
+  type Arm,
+  type ArmSummary,
   type ChunkResult,
   type ControlRate,
   type Learning,
   type LevelProgram,
+  type NumberOverride,
   type Overrides,
-  type StandInSummary,
   type StandInTraits,
   type Trust,
 } from '@/core/index';
-import { cutIntoChunks, type ChunkTask } from '@/pool/chunkTask';
-import { createChunkPool } from '@/pool/chunkPool';
-import { chooseLevel, findStandIns, openGame, openLevel } from '../gameFile';
-import { readFrom } from '../options';
-import { EXIT, printJson, printResult, writeTable } from '../output';
+import { cutIntoChunks, type ChunkTask } from '@/queue/chunkTask';
+import { ThreadPool } from '@/queue/threads/threadPool';
+import { chooseLevel, findStandIns, openGame, openLevel, readFrom, type GameFile } from '../gameFile';
+import type { WrittenArm } from '../options';
+import { CommandFault, EXIT, printJson, printResult, writeTable } from '../output';
 
 export interface RunOptions {
   /** May be left out where there is only one. */
@@ -39,7 +48,10 @@ export interface RunOptions {
   standin: string;
   runs: number;
   seed: number;
-  set: Overrides['knobs'];
+  /** Of all arms. */
+  set: NumberOverride[];
+  /** Instead of the stand-in. */
+  arm: WrittenArm[];
   from?: string;
   workers: number;
   /** How often each person tries the level; 1 when nothing is learned from try to try. */
@@ -48,71 +60,141 @@ export interface RunOptions {
   csv?: string;
 }
 
-const CHUNK_RUNS = 25;
-/** So many runs of each control stand beside those of stand-ins. */
-const CONTROL_RUNS = 100;
 /** So many people try a level several times at most. */
 const MOST_PEOPLE = 100;
 
-/** `gorge run GAME`: many runs of a level by stand-ins, and what they say. */
+/** An arm with its level as a program. */
+interface OpenArm extends Arm {
+  program: LevelProgram;
+  traits: StandInTraits;
+}
+
+/** `gorge run GAME`: many runs of one or more arms on the same seeds, and what they say. */
 export async function run(file: string, options: RunOptions, projectFolder: string): Promise<number> {
   const opened = openGame(file);
-  const levelId = chooseLevel(opened, options.level);
-  const overrides: Overrides = { knobs: options.set, ...readFrom(options.from) };
-  const program = openLevel(opened, levelId, overrides);
-  const standIns = findStandIns(options.standin, opened);
-  const tasksFor = (standInId: string, runs: number) =>
-    cutIntoChunks(options.seed, runs, CHUNK_RUNS).map((chunk): ChunkTask => ({
-      documentHash: opened.hash,
-      game: opened.game,
-      levelId,
-      standInId,
-      overrides,
-      ...chunk,
-    }));
-  const tasks = [
-    ...standIns.flatMap(({ id }) => tasksFor(id, options.runs)),
-    ...CONTROLS.flatMap((id) => tasksFor(id, Math.min(CONTROL_RUNS, options.runs))),
-  ];
-  const results = await computeAll(tasks, options.workers, projectFolder);
-  const chunksOf = (standInId: string) =>
-    mergeChunks(results.filter((_, index) => tasks[index].standInId === standInId));
-  const merged = standIns.map(({ id }) => chunksOf(id));
-  const controls = CONTROLS.map((control): ControlRate => {
-    return controlRate(control, summarise(chunksOf(control).rows, program));
-  });
-  const summaries = standIns.map((standIn, index): StandInSummary => ({
-    standIn: standIn.id,
-    firstSeed: options.seed,
-    summary: summarise(merged[index].rows, program),
-    findings: describeFindings(merged[index].notes, merged[index].rows.length),
-  }));
-  if (options.csv) {
-    const table = standIns.map((standIn, index) =>
-      writeRunCsv(standIn.id, merged[index].rows, program.ticksPerSecond, NUMBER_VERSIONS),
-    );
-    writeTable(
-      options.csv,
-      table.map((part, index) => (index === 0 ? part : part.slice(part.indexOf('\n') + 1))).join('\n'),
-    );
-  }
-  const learning = options.tries > 1 ? standIns.map((traits) => learn(program, traits, options)) : [];
-  if (options.json) await printJson(writeRunJson(levelId, summaries, controls, learning));
-  else
-    await printResult(
-      summaries
-        .map(({ standIn, summary, findings }, index) =>
-          [
-            ...describeSummary(summary, standIn),
-            ...sayDistrust(judgeTrust(summary, findings, controls)),
-            ...sayLearning(learning[index]),
-            ...findings.map(sayFinding),
-            `fingerprint ${summary.hash} (${sayVersions(NUMBER_VERSIONS)})\n`,
-          ].join('\n'),
-        )
-        .join('\n') + sayControls(controls),
-    );
+  const arms = openArms(opened, options);
+  const chunks = await computeAll(opened, arms, options, projectFolder);
+  const results = arms.map((arm) => summariseArm(arm, arms, chunks, options));
+  if (options.csv) writeTable(options.csv, tableOf(arms, chunks));
+  if (options.json) await printJson(writeRunJson(results));
+  else await printResult(sayResults(results));
   return EXIT.good;
+}
+
+/** The arms that are asked for, each compiled; what is set for all goes before what an arm sets. */
+function openArms(opened: GameFile, options: RunOptions): OpenArm[] {
+  const written: readonly WrittenArm[] =
+    options.arm.length > 0
+      ? options.arm
+      : findStandIns(options.standin, opened).map(({ id }) => ({ standIn: id, level: undefined, set: [] }));
+  const arms = written.flatMap(({ standIn, level, set }) =>
+    findStandIns(standIn, opened).map((traits) => {
+      const levelId = chooseLevel(opened, level ?? options.level);
+      const overrides = { ...readSettings(opened, levelId, [...options.set, ...set]), ...readFrom(options.from) };
+      return { standInId: traits.id, levelId, overrides, traits };
+    }),
+  );
+  const [fault] = checkArmList(arms.map(({ standInId, levelId, overrides }) => ({ standInId, levelId, overrides })));
+  if (fault) throw new CommandFault(fault.message, fault.hint);
+  const programs = new Map<string, LevelProgram>();
+  return arms.map((arm) => {
+    const key = settingOf(arm);
+    const program = programs.get(key) ?? openLevel(opened, arm.levelId, arm.overrides);
+    programs.set(key, program);
+    return { ...arm, program };
+  });
+}
+
+function readSettings({ text, game }: GameFile, levelId: string, set: readonly NumberOverride[]): Overrides {
+  const level = game.levels.find(({ id }) => id === levelId);
+  // That there is no such level is told when it is compiled.
+  if (!level) return { knobs: [] };
+  const read = readOverrides(game, level, set);
+  if (read.ok) return read.value;
+  throw new CommandFault('The numbers cannot be set.', 'Correct what is listed.', locateInFile(text, read.faults));
+}
+
+/** Finished chunks of arms and controls, by who plays in which setting. */
+type Chunks = ReadonlyMap<string, ChunkResult>;
+
+function keyOf(arm: Arm): string {
+  return `${arm.standInId} ${settingOf(arm)}`;
+}
+
+/** Computes all chunks of all arms and of the controls beside them. */
+async function computeAll(
+  { game }: GameFile,
+  arms: readonly OpenArm[],
+  { runs, seed, workers }: RunOptions,
+  projectFolder: string,
+): Promise<Chunks> {
+  const text = writeGame(game);
+  const documentHash = createHash('sha256').update(text).digest('hex');
+  const tasksOf = ({ standInId, levelId, overrides }: Arm, count: number): ChunkTask[] =>
+    cutIntoChunks(seed, count).map((range) => ({ documentHash, levelId, standInId, overrides, ...range }));
+  const controls = controlArms(arms);
+  const tasks = [
+    ...arms.flatMap((arm) => tasksOf(arm, runs)),
+    ...controls.flatMap((arm) => tasksOf(arm, Math.min(CONTROL_RUNS, runs))),
+  ];
+  const pool = new ThreadPool(() => Promise.resolve(text), { workers, projectFolder });
+  const bar = openBar(tasks.reduce((sum, task) => sum + task.count, 0));
+  try {
+    const results = await Promise.all(
+      tasks.map(async (task) => {
+        const result = await pool.compute(task);
+        bar?.increment(task.count);
+        return result;
+      }),
+    );
+    const joined = [...arms, ...controls].map((arm): [string, ChunkResult] => {
+      const own = results.filter((_, index) => keyOf(tasks[index]) === keyOf(arm));
+      return [keyOf(arm), mergeChunks(own)];
+    });
+    return new Map(joined);
+  } finally {
+    bar?.stop();
+    await pool.end();
+  }
+}
+
+function openBar(total: number): cliProgress.SingleBar | undefined {
+  if (!process.stderr.isTTY) return undefined;
+  const bar = new cliProgress.SingleBar({
+    format: '{bar} {value} of {total} runs',
+    stream: process.stderr,
+    clearOnComplete: true,
+  });
+  bar.start(total, 0);
+  return bar;
+}
+
+function summariseArm(arm: OpenArm, arms: readonly OpenArm[], chunks: Chunks, options: RunOptions): ArmSummary {
+  const { program, traits, standInId, levelId, overrides } = arm;
+  const controls = controlArms([arm]).map((control): ControlRate => {
+    const { sums } = chunks.get(keyOf(control))!;
+    return controlRate(control.standInId as ControlRate['control'], summaryOf(sums, program));
+  });
+  return {
+    arm: { standInId, levelId, overrides },
+    name: nameArm(arm, arms),
+    firstSeed: options.seed,
+    summary: summaryOf(chunks.get(keyOf(arm))!.sums, program),
+    controls,
+    learning: options.tries > 1 ? learn(program, traits, options) : undefined,
+  };
+}
+
+function tableOf(arms: readonly OpenArm[], chunks: Chunks): string {
+  return arms
+    .map((arm, index) => {
+      const { standInId, levelId, program } = arm;
+      const { ticksPerSecond } = program;
+      const head = { arm: nameArm(arm, arms), standIn: standInId, level: levelId, ticksPerSecond };
+      const { rows } = chunks.get(keyOf(arm))!;
+      return writeRunCsv({ ...head, versions: NUMBER_VERSIONS }, rows, { header: index === 0 });
+    })
+    .join('\n');
 }
 
 /** Lets people try a level several times each; as many people as runs, but no more than {@link MOST_PEOPLE}. */
@@ -120,6 +202,28 @@ function learn(program: LevelProgram, traits: StandInTraits, { runs, seed, tries
   const runner = new Runner(program, { type: 'stand-in', traits });
   const people = Math.min(runs, MOST_PEOPLE);
   return describeLearning(Array.from({ length: people }, (_, person) => playTries(runner, seed + person, tries)));
+}
+
+/** Arm by arm; what nobody playing comes to stands behind the last arm of each setting. */
+function sayResults(results: readonly ArmSummary[]): string {
+  return results
+    .map((result, index) => {
+      const next = results.at(index + 1);
+      const isLast = !next || settingOf(next.arm) !== settingOf(result.arm);
+      return sayArm(result, results.length > 1) + (isLast ? `\n${sayControls(result.controls)}` : '');
+    })
+    .join('\n');
+}
+
+function sayArm({ arm, name, summary, controls, learning }: ArmSummary, isOneOfSeveral: boolean): string {
+  return [
+    ...(isOneOfSeveral && name !== arm.standInId ? [`${name}:`] : []),
+    ...describeSummary(summary, arm.standInId),
+    ...sayDistrust(judgeTrust(summary, summary.findings, controls)),
+    ...sayLearning(learning),
+    ...summary.findings.map(sayFinding),
+    `fingerprint ${summary.hash} (${sayVersions(NUMBER_VERSIONS)})\n`,
+  ].join('\n');
 }
 
 function sayLearning(learning: Learning | undefined): string[] {
@@ -141,32 +245,5 @@ function sayControls(controls: readonly ControlRate[]): string {
   const rates = controls.map(
     (own) => `${sayControl(own)} ${own.played ? sayPlayedSpread(own.played) : sayShare(own.clearRate)}`,
   );
-  return `\nWithout playing: ${rates.join(', ')} (${controls[0].runs} runs each).\n`;
-}
-
-async function computeAll(tasks: ChunkTask[], workers: number, projectFolder: string): Promise<ChunkResult[]> {
-  const pool = createChunkPool(workers, projectFolder);
-  const bar = process.stderr.isTTY
-    ? new cliProgress.SingleBar({
-        format: '{bar} {value} of {total} runs',
-        stream: process.stderr,
-        clearOnComplete: true,
-      })
-    : undefined;
-  bar?.start(
-    tasks.reduce((sum, task) => sum + task.count, 0),
-    0,
-  );
-  try {
-    return await Promise.all(
-      tasks.map(async (task) => {
-        const result = await pool.run(task);
-        bar?.increment(task.count);
-        return result;
-      }),
-    );
-  } finally {
-    bar?.stop();
-    await pool.destroy();
-  }
+  return `Without playing: ${rates.join(', ')} (${controls[0].runs} runs each).\n`;
 }

@@ -464,6 +464,8 @@ export interface LevelProgram {
 /** What a try changes without touching the document. */
 export interface Overrides {
   knobs: { kind: string; knob: string; value: number }[];
+  /** Other numbers of the document, by their names. */
+  numbers?: { name: string; value: number }[];
   /** Where the player starts instead, cells. */
   playerAt?: [number, number];
   from?: StartOverride;

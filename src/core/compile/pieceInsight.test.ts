@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { kilnYard } from '../../../tests/support/kilnYard';
 import type { GameDocument } from '../document/gameDocument';
-import { checkScripts } from '../checkScripts';
+import { checkScripts } from '../written/checkScripts';
 import { describePiece } from './pieceInsight';
 
 function insightOf(pieceIndex: number, change: (game: GameDocument) => void = () => undefined) {

@@ -87,10 +87,40 @@ export class OrderedHash {
     for (let index = 0; index < text.length; index++) this.addInteger(text.charCodeAt(index));
   }
 
+  /** Both lanes, stirred, as numbers to be summed up: sums of many lists then tell them apart, in whatever order they came. */
+  sums(): HashSums {
+    return { a: stir(this.laneA), b: stir(this.laneB) };
+  }
+
   /** Sixteen hexadecimal digits. */
   digest(): string {
     return hex(this.laneA) + hex(this.laneB);
   }
+}
+
+/** Two 32-bit sums over many hashes. */
+export interface HashSums {
+  a: number;
+  b: number;
+}
+
+export function addHashSums(into: HashSums, other: HashSums): void {
+  into.a = (into.a + other.a) | 0;
+  into.b = (into.b + other.b) | 0;
+}
+
+/** Sixteen hexadecimal digits. */
+export function digestSums({ a, b }: HashSums): string {
+  return hex(a) + hex(b);
+}
+
+/** The last steps of A. Appleby's MurmurHash3 (2011): every bit of the lane comes to bear on every bit of the result. */
+function stir(lane: number): number {
+  let mix = lane ^ (lane >>> 16);
+  mix = Math.imul(mix, 0x85ebca6b);
+  mix ^= mix >>> 13;
+  mix = Math.imul(mix, 0xc2b2ae35);
+  return mix ^ (mix >>> 16);
 }
 
 function hex(lane: number): string {

@@ -15,10 +15,12 @@ import { FAULT_ROOMS, type FaultRoom } from '../foundation/faultCodes';
 import type { FaultEntry } from '../foundation/faults/faultEntry';
 import { SOUND_GAME } from '../foundation/faults/soundGame';
 import type { Result } from '../foundation/result';
+import { withNumbers } from '../numbers/withNumbers';
 import { checkGame, compileGameLevel } from '../pipeline';
 import { prepareRuns } from '../simulate/engine/prepareRuns';
 import { restoreSnapshot, takeSnapshot, type WorldSnapshot } from '../simulate/engine/snapshot';
 import { World } from '../simulate/engine/world';
+import { checkArmList } from '../tune/arms';
 import { readScxml, writeScxml } from './chart/scxml';
 import { checkScript } from './check/checkScript';
 import { checkCues } from './cues/checkCues';
@@ -88,6 +90,15 @@ describe('what no few lines show', () => {
     const world = new World(prepareRuns(compiled.value), 1);
     return restoreSnapshot(world, change(takeSnapshot(world)));
   };
+  const ARM = { standInId: 'casual', levelId: 'yard', overrides: NO_OVERRIDES };
+  const set = (values: Record<string, number>, game = SOUND_GAME as unknown as GameDocument) =>
+    of(
+      withNumbers(
+        game,
+        game.levels[0],
+        Object.entries(values).map(([name, value]) => ({ name, value })),
+      ),
+    );
   const YARD_PLAN = { form: 'yard', kind: 'warden' } as ProvingPlan;
   const makers: Readonly<Record<string, () => readonly Diagnostic[]>> = {
     'text-too-long': () => faultsOf('scripts', `behavior a { ${'knob k = 1 s in 0..2 '.repeat(10_000)} }`),
@@ -127,6 +138,18 @@ describe('what no few lines show', () => {
     'scxml-parallel': () => of(chart('<parallel id="a"/>')),
     'scxml-too-large': () => of(readScxml(' '.repeat(5_000_000))),
     'unknown-start': () => of(readStart('at noon')),
+    'unknown-number': () => set({ 'warden.weight': 3 }),
+    'number-of-several': () => {
+      const twins = structuredClone(SOUND_GAME) as unknown as GameDocument;
+      twins.cast[1].knobs = { pace: 2 };
+      Object.assign(twins.levels[0].pieces[1], { id: twins.cast[1].id, knobs: { pace: 2 } });
+      return set({ [`${twins.cast[1].id}.knobs.pace`]: 3 }, twins);
+    },
+    'number-out-of-range': () => set({ clock: 0 }),
+    'number-set-twice': () => set({ clock: 30, 'level:clock': 40 }),
+    'too-many-arms': () => checkArmList(Array.from({ length: 10_000 }, () => ARM)),
+    'no-arms': () => checkArmList([]),
+    'arm-twice': () => checkArmList([ARM, ARM]),
     'no-waves': () => checkStart({ ...NO_OVERRIDES, from: { wave: 3 } }, undefined),
     'proving-ground-missing': () =>
       of(addProvingLevel({ ...(SOUND_GAME as unknown as GameDocument), cast: [] }, 'yard', YARD_PLAN)),

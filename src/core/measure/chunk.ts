@@ -2,13 +2,14 @@ import { bug } from '../foundation/result';
 import { areSameVersions, NUMBER_VERSIONS, sayVersions, type NumberVersions } from '../simulate/numberVersions';
 import type { RunRecord } from '../simulate/runRecord';
 import type { RunNote } from '../simulate/runWatch';
-import { mergePacing, emptyPacing, type PacingSums } from './pacing';
+import { emptySums, mergeSums, type MeasureSums } from './sums';
 
 /** The result of a stretch of seeds: one row a run and sums that add up. */
 export interface ChunkResult {
   firstSeed: number;
   rows: RunRecord[];
-  pacing: PacingSums;
+  /** What all measures need of the runs. */
+  sums: MeasureSums;
   /** What the runs showed of mistakes, in the order of their seeds. */
   notes: RunNote[];
   /** What computed it. */
@@ -21,12 +22,12 @@ export function mergeChunks(chunks: readonly ChunkResult[]): ChunkResult {
   const { versions } = ordered[0] ?? { versions: NUMBER_VERSIONS };
   const other = ordered.find((chunk) => !areSameVersions(chunk.versions, versions));
   if (other) bug(`chunks of ${sayVersions(versions)} and of ${sayVersions(other.versions)} do not join`);
-  const pacing = emptyPacing();
-  for (const chunk of ordered) mergePacing(pacing, chunk.pacing);
+  const sums = emptySums();
+  for (const chunk of ordered) mergeSums(sums, chunk.sums);
   return {
     firstSeed: ordered[0]?.firstSeed ?? 0,
     rows: ordered.flatMap((chunk) => chunk.rows),
-    pacing,
+    sums,
     notes: ordered.flatMap((chunk) => chunk.notes),
     versions,
   };

@@ -1,5 +1,6 @@
 import type { RunNote } from '../simulate/runWatch';
-import { bandOf } from './statistics/band';
+import { countValue, mergeValueCounts, quantileOfCounts, sortedCounts, type ValueCounts } from './joins/valueCounts';
+import type { Join } from './measure';
 import { wilsonInterval, type ShareWithInterval } from './statistics/wilsonInterval';
 
 /** A mistake that many runs show, with the run that shows it best. Times in seconds, places in cells. */
@@ -27,82 +28,6 @@ export interface Finding {
 /** What happens in fewer runs than this is no finding. */
 const LEAST_SHARE = 0.05;
 const LEAST_RUNS = 2;
-
-/** What the notes of some runs come to, the commonest first. */
-export function describeFindings(notes: readonly RunNote[], runs: number): Finding[] {
-  const stragglers = groupBy(
-    notes.filter((note) => note.type === 'straggler'),
-    ({ cue }) => cue,
-  );
-  const sudden = groupBy(
-    notes.filter((note) => note.type === 'sudden'),
-    ({ cue }) => cue,
-  );
-  const unrest = groupBy(
-    notes.filter((note) => note.type === 'unrest'),
-    ({ what, name }) => `${what} ${name}`,
-  );
-  const inactive = groupBy(
-    notes.filter((note) => note.type === 'inactive'),
-    ({ what }) => what,
-  );
-  const footing = notes.filter((note) => note.type === 'worn footing');
-  const all = [
-    ...[...stragglers.values()].map((group) => describeStragglers(group, runs)),
-    ...[...sudden.values()].map((group) => describeSudden(group, runs)),
-    ...[...unrest.values()].map((group) => describeUnrest(group, runs)),
-    ...[...inactive.values()].map((group) => describeInactive(group, runs)),
-    ...(footing.length > 0 ? [describeFooting(footing, runs)] : []),
-  ];
-  return all
-    .filter(({ share }) => share.value >= LEAST_SHARE && share.value * runs >= LEAST_RUNS - 0.5)
-    .sort((a, b) => b.share.value - a.share.value);
-}
-
-function describeStragglers(notes: readonly Extract<RunNote, { type: 'straggler' }>[], runs: number): Finding {
-  const alone = bandOf(notes.map((note) => note.alone)).median;
-  const whole = bandOf(notes.map((note) => note.whole)).median;
-  const worst = notes.reduce((best, note) => (note.alone > best.alone ? note : best));
-  const waves = [...new Set(notes.map(({ wave }) => wave))].sort((a, b) => a - b);
-  return {
-    code: 'wave-held-up',
-    message: `The last of a wave of ${worst.cue} holds up the next one: it is alone for ${alone.toFixed(1)} s of ${whole.toFixed(1)} s in the median, in wave ${waves.join(', ')}.`,
-    hint: 'Let stragglers go after the player or vanish after a time, or let the next wave come after a time.',
-    share: wilsonInterval(notes.length, runs),
-    seed: worst.seed,
-    seconds: worst.at,
-    x: worst.x,
-    y: worst.y,
-  };
-}
-
-function describeSudden(notes: readonly Extract<RunNote, { type: 'sudden' }>[], runs: number): Finding {
-  const worst = notes.reduce((best, note) => (note.after < best.after ? note : best));
-  return {
-    code: 'arrives-on-player',
-    message: `What ${worst.cue} lets in comes in on the player: it is lost ${bandOf(notes.map(({ after }) => after)).median.toFixed(2)} s after it could first be touched, in the median.`,
-    hint: 'Keep arrivals `away from player`, give them a `grace`, or move the mark.',
-    share: wilsonInterval(notes.length, runs),
-    seed: worst.seed,
-    seconds: worst.at,
-    x: worst.x,
-    y: worst.y,
-  };
-}
-
-function describeFooting(notes: readonly Extract<RunNote, { type: 'worn footing' }>[], runs: number): Finding {
-  const [first] = [...notes].sort((a, b) => a.at - b.at);
-  return {
-    code: 'footing-worn-away',
-    message: `Erosion leaves no footing: the player is lost where the ground was worn away, in ${notes.length} of ${runs} runs.`,
-    hint: 'Give that ground more strength, let it turn into ground that bears, or wear it less.',
-    share: wilsonInterval(notes.length, runs),
-    seed: first.seed,
-    seconds: first.at,
-    x: first.x,
-    y: first.y,
-  };
-}
 
 type UnrestNote = Extract<RunNote, { type: 'unrest' }>;
 
@@ -133,41 +58,181 @@ const UNREST_WORDS: Record<
   },
 };
 
-function describeUnrest(notes: readonly UnrestNote[], runs: number): Finding {
-  const [first] = [...notes].sort((a, b) => a.seed - b.seed || a.at - b.at);
-  const { code, say, hint } = UNREST_WORDS[first.what];
-  const seeds = new Set(notes.map(({ seed }) => seed));
+/** Notes of one kind about one thing, summed up. */
+interface NoteGroup<Note extends RunNote = RunNote> {
+  /** In how many runs it happened. */
+  runs: number;
+  /** The note that shows it best; of equal ones that of the least seed. */
+  shown: Note;
+  /** Where the first of them stands: its seed, and its number among the notes of its run. */
+  first: [seed: number, place: number];
+  /** How often each of the times was noted that are told in the median. */
+  times: Record<string, ValueCounts>;
+  /** Numbers of the waves in which it happened, each once. */
+  waves: number[];
+}
+
+type NoteType = RunNote['type'];
+type NoteOf<Type extends NoteType> = Extract<RunNote, { type: Type }>;
+
+/** How notes of one type are told apart, summed up and said. */
+interface NoteRule<Note extends RunNote> {
+  /** Those with the same key are one finding. */
+  key(note: Note): string;
+  /** Whether a note shows it better than another. */
+  isPlainer(note: Note, than: Note): boolean;
+  times?(note: Note): Record<string, number>;
+  say(group: NoteGroup<Note>, runs: number): Told;
+}
+
+type Told = Pick<Finding, 'code' | 'message' | 'hint'>;
+
+/** In the order in which findings of equal share are told. */
+const RULES: { [Type in NoteType]: NoteRule<NoteOf<Type>> } = {
+  straggler: {
+    key: ({ cue }) => cue,
+    isPlainer: (note, than) => note.alone > than.alone,
+    times: ({ alone, whole }) => ({ alone, whole }),
+    say: ({ shown, times, waves }) => ({
+      code: 'wave-held-up',
+      message: `The last of a wave of ${shown.cue} holds up the next one: it is alone for ${medianOf(times.alone).toFixed(1)} s of ${medianOf(times.whole).toFixed(1)} s in the median, in wave ${[...waves].sort((a, b) => a - b).join(', ')}.`,
+      hint: 'Let stragglers go after the player or vanish after a time, or let the next wave come after a time.',
+    }),
+  },
+  sudden: {
+    key: ({ cue }) => cue,
+    isPlainer: (note, than) => note.after < than.after,
+    times: ({ after }) => ({ after }),
+    say: ({ shown, times }) => ({
+      code: 'arrives-on-player',
+      message: `What ${shown.cue} lets in comes in on the player: it is lost ${medianOf(times.after).toFixed(2)} s after it could first be touched, in the median.`,
+      hint: 'Keep arrivals `away from player`, give them a `grace`, or move the mark.',
+    }),
+  },
+  unrest: {
+    key: ({ what, name }) => `${what} ${name}`,
+    isPlainer: (note, than) => note.seed < than.seed || (note.seed === than.seed && note.at < than.at),
+    say({ shown }) {
+      const { code, say, hint } = UNREST_WORDS[shown.what];
+      return { code, message: say(shown.name, shown.count), hint };
+    },
+  },
+  inactive: {
+    key: ({ what }) => what,
+    isPlainer: (note, than) => note.seconds > than.seconds,
+    say: ({ shown: { what, seconds } }) => ({
+      code: what === 'stood still' ? 'player-stands-still' : 'player-presses-nothing',
+      message:
+        what === 'stood still'
+          ? `The stand-in stands still for up to ${seconds.toFixed(0)} s on end: it sees no way on.`
+          : `The stand-in presses nothing for the whole of a run, ${seconds.toFixed(0)} s: it finds nothing to want.`,
+      hint: 'Look at the run that shows it: a person may see what to do there. Its clear rate is not to be trusted here.',
+    }),
+  },
+  'worn footing': {
+    key: () => '',
+    isPlainer: (note, than) => note.at < than.at,
+    say: (group, runs) => ({
+      code: 'footing-worn-away',
+      message: `Erosion leaves no footing: the player is lost where the ground was worn away, in ${group.runs} of ${runs} runs.`,
+      hint: 'Give that ground more strength, let it turn into ground that bears, or wear it less.',
+    }),
+  },
+};
+
+const TYPES = Object.keys(RULES) as NoteType[];
+
+function ruleOf(type: NoteType): NoteRule<RunNote> {
+  return RULES[type] as unknown as NoteRule<RunNote>;
+}
+
+function medianOf(times: ValueCounts): number {
+  return quantileOfCounts(sortedCounts(times), 0.5);
+}
+
+/** Groups by the type of their notes and what tells them apart. */
+export type FindingSums = Record<string, NoteGroup>;
+
+/** What runs show of mistakes, the commonest first. */
+export function findingsJoin(): Join<readonly RunNote[], FindingSums, Finding[]> {
   return {
-    code,
-    message: say(first.name, first.count),
-    hint,
-    share: wilsonInterval(seeds.size, runs),
-    seed: first.seed,
-    seconds: first.at,
-    x: first.x,
-    y: first.y,
+    kind: 'groups',
+    empty: () => ({}),
+    add: addNotes,
+    merge(into, other) {
+      for (const [key, group] of Object.entries(other)) into[key] = key in into ? joinGroups(into[key], group) : group;
+    },
+    value: (sums, { runs }) => describeGroups(sums, runs),
   };
 }
 
-function describeInactive(notes: readonly Extract<RunNote, { type: 'inactive' }>[], runs: number): Finding {
-  const worst = notes.reduce((best, note) => (note.seconds > best.seconds ? note : best));
-  const isStill = worst.what === 'stood still';
+/** Adds the notes of one run. */
+function addNotes(sums: FindingSums, notes: readonly RunNote[], seed: number): void {
+  const ofRun: FindingSums = {};
+  notes.forEach((note, place) => {
+    const rule = ruleOf(note.type);
+    const key = `${note.type}: ${rule.key(note)}`;
+    const group: NoteGroup = {
+      runs: 1,
+      shown: note,
+      first: [seed, place],
+      times: {},
+      waves: note.type === 'straggler' ? [note.wave] : [],
+    };
+    for (const [name, value] of Object.entries(rule.times?.(note) ?? {})) countValue((group.times[name] = {}), value);
+    // Several notes of one run are one run.
+    ofRun[key] = key in ofRun ? { ...joinGroups(ofRun[key], group), runs: 1 } : group;
+  });
+  for (const [key, group] of Object.entries(ofRun)) sums[key] = key in sums ? joinGroups(sums[key], group) : group;
+}
+
+function joinGroups(one: NoteGroup, other: NoteGroup): NoteGroup {
+  const [earlier, later] = isBefore(one.first, other.first) ? [one, other] : [other, one];
+  const times: NoteGroup['times'] = {};
+  for (const name of new Set([...Object.keys(one.times), ...Object.keys(other.times)])) {
+    times[name] = { ...one.times[name] };
+    mergeValueCounts(times[name], other.times[name] ?? {});
+  }
   return {
-    code: isStill ? 'player-stands-still' : 'player-presses-nothing',
-    message: isStill
-      ? `The stand-in stands still for up to ${worst.seconds.toFixed(0)} s on end: it sees no way on.`
-      : `The stand-in presses nothing for the whole of a run, ${worst.seconds.toFixed(0)} s: it finds nothing to want.`,
-    hint: 'Look at the run that shows it: a person may see what to do there. Its clear rate is not to be trusted here.',
-    share: wilsonInterval(notes.length, runs),
-    seed: worst.seed,
-    seconds: worst.at,
-    x: worst.x,
-    y: worst.y,
+    runs: one.runs + other.runs,
+    shown: plainest(one.shown, other.shown),
+    first: earlier.first,
+    times,
+    waves: [...new Set([...earlier.waves, ...later.waves])],
   };
 }
 
-function groupBy<Item>(items: readonly Item[], keyOf: (item: Item) => string): Map<string, Item[]> {
-  const groups = new Map<string, Item[]>();
-  for (const item of items) groups.set(keyOf(item), [...(groups.get(keyOf(item)) ?? []), item]);
-  return groups;
+/** Of two that show it as well as each other, the one of the lesser seed; of one run, the first. */
+function plainest(one: RunNote, other: RunNote): RunNote {
+  const { isPlainer } = ruleOf(one.type);
+  if (isPlainer(one, other)) return one;
+  if (isPlainer(other, one)) return other;
+  return other.seed < one.seed ? other : one;
+}
+
+function isBefore([seed, place]: NoteGroup['first'], [otherSeed, otherPlace]: NoteGroup['first']): boolean {
+  return seed < otherSeed || (seed === otherSeed && place < otherPlace);
+}
+
+function describeGroups(sums: FindingSums, runs: number): Finding[] {
+  const groups = Object.values(sums).sort(
+    (a, b) => TYPES.indexOf(a.shown.type) - TYPES.indexOf(b.shown.type) || (isBefore(a.first, b.first) ? -1 : 1),
+  );
+  return groups
+    .map((group): Finding => {
+      const { seed, at, x, y } = group.shown;
+      const share = wilsonInterval(group.runs, runs);
+      return { ...ruleOf(group.shown.type).say(group, runs), share, seed, seconds: at, x, y };
+    })
+    .filter(({ share }) => share.value >= LEAST_SHARE && share.value * runs >= LEAST_RUNS - 0.5)
+    .sort((a, b) => b.share.value - a.share.value);
+}
+
+/** What the notes of some runs come to, the commonest first. */
+export function describeFindings(notes: readonly RunNote[], runs: number): Finding[] {
+  const sums: FindingSums = {};
+  const bySeed = new Map<number, RunNote[]>();
+  for (const note of notes) bySeed.set(note.seed, [...(bySeed.get(note.seed) ?? []), note]);
+  for (const [seed, own] of bySeed) addNotes(sums, own, seed);
+  return describeGroups(sums, runs);
 }

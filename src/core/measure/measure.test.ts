@@ -8,9 +8,10 @@ import { mergeChunks } from './chunk';
 import { addRunPacing, describePacing, emptyPacing } from './pacing';
 import { durationHistogram } from './statistics/histogram';
 import { survivalCurve } from './statistics/survivalCurve';
-import { measureTimeSpread } from './statistics/timeSpread';
+import { sortedCounts } from './joins/valueCounts';
+import { spreadOfCounts } from './statistics/timeSpread';
 import { wilsonInterval } from './statistics/wilsonInterval';
-import { summarise, summariseFully } from './summary';
+import { emptySums, mergeSums, summarise, summaryOf, type MeasureSums } from './sums';
 
 describe('statistics', () => {
   test('the Wilson interval matches worked values', () => {
@@ -22,13 +23,14 @@ describe('statistics', () => {
   });
 
   test('the survival curve treats cleared runs as censored', () => {
-    const steps = survivalCurve([
-      { seconds: 1, isLost: true },
-      { seconds: 2, isLost: false },
-      { seconds: 3, isLost: true },
-      { seconds: 3, isLost: true },
-      { seconds: 4, isLost: false },
-    ]);
+    const steps = survivalCurve({
+      lost: [
+        { value: 1, count: 1 },
+        { value: 3, count: 2 },
+      ],
+      won: [{ value: 2, count: 1 }],
+      'out of time': [{ value: 4, count: 1 }],
+    });
     expect(steps).toEqual([
       { seconds: 0, share: 1 },
       { seconds: 1, share: 0.8 },
@@ -37,19 +39,19 @@ describe('statistics', () => {
   });
 
   test('median and quartiles are those of the sorted times, the interval lies around the median', () => {
-    const spread = measureTimeSpread([5, 1, 4, 2, 3])!;
+    const spread = spreadOfCounts(sortedCounts({ 5: 1, 1: 1, 4: 1, 2: 1, 3: 1 }))!;
     expect([spread.median, spread.q1, spread.q3]).toEqual([3, 2, 4]);
     expect(spread.medianLow).toBeLessThanOrEqual(3);
     expect(spread.medianHigh).toBeGreaterThanOrEqual(3);
-    expect(measureTimeSpread([])).toBeUndefined();
+    expect(spreadOfCounts([])).toBeUndefined();
   });
 
   test('the histogram counts every run once, also those at the limit', () => {
-    const bins = durationHistogram([
-      { seconds: 0, outcome: 'lost' },
-      { seconds: 59.9, outcome: 'won' },
-      { seconds: 60, outcome: 'out of time' },
-    ]);
+    const bins = durationHistogram({
+      lost: [{ value: 0, count: 1 }],
+      won: [{ value: 59.9, count: 1 }],
+      'out of time': [{ value: 60, count: 1 }],
+    });
     expect(bins).toHaveLength(24);
     expect(bins.reduce((sum, bin) => sum + bin.won + bin.lost + bin.outOfTime, 0)).toBe(3);
     expect(bins[23]).toEqual({ fromSeconds: 57.5, toSeconds: 60, won: 1, lost: 0, outOfTime: 1 });
@@ -77,11 +79,16 @@ describe('what is said of a batch', () => {
       runChunk(program, STAND_INS[1], 1, 13),
       runChunk(program, STAND_INS[1], 14, 7),
     ];
-    expect(summariseFully(mergeChunks(parts), program)).toEqual(summariseFully(whole, program));
+    expect(summaryOf(mergeChunks(parts).sums, program)).toEqual(summaryOf(whole.sums, program));
+    // The sums themselves add up in any order, and as JSON keeps them.
+    const shuffled = [parts[1], parts[0], parts[2]].map(({ sums }) => JSON.parse(JSON.stringify(sums)) as MeasureSums);
+    const joined = emptySums();
+    for (const sums of shuffled) mergeSums(joined, sums);
+    expect(summaryOf(joined, program)).toEqual(summaryOf(whole.sums, program));
   });
 
   test('adds up: won, lost and out of time are all runs, and the ends are those not cleared', () => {
-    const summary = summariseFully(whole, program);
+    const summary = summaryOf(whole.sums, program);
     expect(summary.won + summary.lost + summary.outOfTime).toBe(40);
     expect(summary.ends.reduce((sum, end) => sum + end.count, 0)).toBe(summary.lost + summary.outOfTime);
     expect(summary.endCells.reduce((sum, cell) => sum + cell.count, 0)).toBe(summary.lost + summary.outOfTime);
@@ -102,11 +109,12 @@ describe('what is said of a batch', () => {
   });
 
   test('as CSV has a header and a line for every run', () => {
-    const lines = writeRunCsv('casual', whole.rows, 60, { engine: 3, standIns: 2 }).split('\n');
+    const head = { arm: 'casual, clock=40', standIn: 'casual', level: 'hall', ticksPerSecond: 60 };
+    const lines = writeRunCsv({ ...head, versions: { engine: 3, standIns: 2 } }, whole.rows).split('\n');
     expect(lines[0]).toBe(
-      'standin,seed,outcome,cause,piece,seconds,x,y,box_only,near_misses,score,distance,hash,engine,standins_version',
+      'arm,standin,level,seed,outcome,cause,piece,seconds,x,y,score,distance,box_only,near_misses,hash,engine,standins_version',
     );
-    expect(lines[1]).toMatch(/,3,2$/);
+    expect(lines[1]).toMatch(/^"casual, clock=40",casual,hall,1,.*,3,2$/);
     expect(lines).toHaveLength(41);
   });
 });

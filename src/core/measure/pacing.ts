@@ -1,3 +1,6 @@
+import { SAMPLES_PER_SECOND, type RunSamples } from '../simulate/runRecord';
+import type { Join } from './measure';
+
 /** Sums over runs of what was sampled, in bins of half a second; sums of several chunks add up. */
 export interface PacingSums {
   /** For each bin, how many samples fell into each of twenty levels of pressure. */
@@ -46,6 +49,17 @@ export function mergePacing(into: PacingSums, other: PacingSums): void {
     into.sightedSamples[bin] += other.sightedSamples[bin];
     for (let level = 0; level < LEVELS; level++) into.pressureLevels[bin][level] += other.pressureLevels[bin][level];
   });
+}
+
+/** Pressure and sight over the time of play. */
+export function pacingJoin(): Join<RunSamples, PacingSums, PacingPoint[]> {
+  return {
+    kind: 'curve',
+    empty: emptyPacing,
+    add: (sums, samples) => addRunPacing(sums, samples, SAMPLES_PER_SECOND),
+    merge: mergePacing,
+    value: describePacing,
+  };
 }
 
 /** Pacing at one time, over the runs that were still in play then. */

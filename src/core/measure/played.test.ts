@@ -5,8 +5,8 @@ import { checkGame, runSeeds } from '../pipeline';
 import { describeSummary } from '../report/sentences';
 import { Runner } from '../simulate/run';
 import type { RunRecord } from '../simulate/runRecord';
-import { measurePlayed, sayCeiling, sayPlayed, sayPlayedSpread } from './played';
-import { summarise } from './summary';
+import { sayCeiling, sayPlayed, sayPlayedSpread, type Played } from './played';
+import { summarise } from './sums';
 import { controlRate, judgeTrust } from './trust';
 
 const HALL = ['##############', ...Array.from({ length: 8 }, () => `#${'.'.repeat(12)}#`), '##############'];
@@ -26,6 +26,9 @@ function hall(rules: string): SmallLevel {
 const record = (seconds: number, score: number, distance: number) =>
   ({ ticks: seconds * 60, score, distance, outcome: 'lost', cause: 'touched', hash: '' }) as RunRecord;
 
+const measurePlayed = (rows: readonly RunRecord[], playsFor: Played['what'] | undefined) =>
+  summarise(rows, { ticksPerSecond: 60, pieces: [], kinds: [], rules: { playsFor } }).played;
+
 describe('a level that nothing wins', () => {
   test('is told of only where it is not said what it is played for', () => {
     const codes = (rules: string) => checkGame(smallGame(hall(rules))).map(({ code }) => code);
@@ -37,11 +40,11 @@ describe('a level that nothing wins', () => {
 
   test('is measured by the median of what is played for, with its interval, over all runs', () => {
     const rows = [1, 2, 3, 4, 5, 6, 7, 8, 9].map((number) => record(number, 10 * number, number / 2));
-    expect(measurePlayed(rows, 'time', 60)).toMatchObject({ unit: 's', spread: { median: 5, q1: 3, q3: 7 } });
-    expect(measurePlayed(rows, 'points', 60)).toMatchObject({ unit: 'points', spread: { median: 50 } });
-    expect(measurePlayed(rows, 'distance', 60)).toMatchObject({ unit: 'cells', spread: { median: 2.5 } });
-    expect(measurePlayed(rows, undefined, 60)).toBeUndefined();
-    expect(sayPlayedSpread(measurePlayed(rows, 'points', 60)!)).toBe('50 points (20–90)');
+    expect(measurePlayed(rows, 'time')).toMatchObject({ unit: 's', spread: { median: 5, q1: 3, q3: 7 } });
+    expect(measurePlayed(rows, 'points')).toMatchObject({ unit: 'points', spread: { median: 50 } });
+    expect(measurePlayed(rows, 'distance')).toMatchObject({ unit: 'cells', spread: { median: 2.5 } });
+    expect(measurePlayed(rows, undefined)).toBeUndefined();
+    expect(sayPlayedSpread(measurePlayed(rows, 'points')!)).toBe('50 points (20–90)');
     expect(sayPlayed({ what: 'points', unit: 'points' }, 1)).toBe('1 point');
   });
 
@@ -51,7 +54,6 @@ describe('a level that nothing wins', () => {
         measurePlayed(
           seconds.map((own) => record(own, 0, 0)),
           'time',
-          60,
         )!,
       );
     const spreadOut = Array.from({ length: 40 }, (_, index) => index);

@@ -1,7 +1,9 @@
 import type { RulesProgram } from '../compile/cueProgram';
 import type { RunRecord } from '../simulate/runRecord';
+import { countValue, mergeValueCounts, sortedCounts, totalOf, type ValueCounts } from './joins/valueCounts';
+import type { Join, MeasuredLevel } from './measure';
 import { wilsonInterval, type ShareWithInterval } from './statistics/wilsonInterval';
-import { measureTimeSpread, type TimeSpread } from './statistics/timeSpread';
+import { spreadOfCounts, type TimeSpread } from './statistics/timeSpread';
 
 type PlayedFor = NonNullable<RulesProgram['playsFor']>;
 
@@ -23,21 +25,42 @@ const UNITS: Readonly<Record<PlayedFor, string>> = { time: 's', points: 'points'
 /** What lies closer together than this is the same: a tenth of a second, one point, a quarter of a cell. */
 const SAME: Readonly<Record<PlayedFor, number>> = { time: 0.1, points: 0.5, distance: 0.25 };
 
+/** Points and ways are counted by thousandths, so that there are no more different ones than a level has room for. */
+const STEPS = 1000;
+
+/** What a run comes to, as it is counted: ticks, or thousandths of points or cells; undefined where something wins the level. */
+export function playedCount({ ticks, score, distance }: RunRecord, { rules }: MeasuredLevel): number | undefined {
+  switch (rules?.playsFor) {
+    case undefined:
+      return undefined;
+    case 'time':
+      return ticks;
+    case 'points':
+      return Math.round((score ?? 0) * STEPS);
+    case 'distance':
+      return Math.round((distance ?? 0) * STEPS);
+  }
+}
+
 /** What a level is played for over many runs; undefined for one that is won, and without runs. */
-export function measurePlayed(
-  rows: readonly RunRecord[],
-  what: PlayedFor | undefined,
-  ticksPerSecond: number,
-): Played | undefined {
-  if (what === undefined) return undefined;
-  const valueOf = ({ ticks, score, distance }: RunRecord) =>
-    what === 'time' ? ticks / ticksPerSecond : ((what === 'points' ? score : distance) ?? 0);
-  const values = rows.map(valueOf);
-  const spread = measureTimeSpread(values);
-  if (!spread) return undefined;
-  const value = values.reduce((most, own) => Math.max(most, own));
-  const share = wilsonInterval(values.filter((own) => value - own < SAME[what]).length, rows.length);
-  return { what, unit: UNITS[what], spread, most: { value, share } };
+export function playedJoin(): Join<number, ValueCounts, Played | undefined> {
+  return {
+    kind: 'quantiles',
+    empty: () => ({}),
+    add: (sums, count) => countValue(sums, count),
+    merge: mergeValueCounts,
+    value(sums, { level, runs }) {
+      const what = level.rules?.playsFor;
+      if (what === undefined) return undefined;
+      const steps = what === 'time' ? level.ticksPerSecond : STEPS;
+      const sorted = sortedCounts(sums, (count) => count / steps);
+      const spread = spreadOfCounts(sorted);
+      if (!spread) return undefined;
+      const { value } = sorted[sorted.length - 1];
+      const atTheMost = totalOf(sorted.filter((own) => value - own.value < SAME[what]));
+      return { what, unit: UNITS[what], spread, most: { value, share: wilsonInterval(atTheMost, runs) } };
+    },
+  };
 }
 
 /** "34.1 s", "120 points", "18.0 cells" */

@@ -1,4 +1,4 @@
-import { sayShare } from './sentences';
+import { sayShare } from '../measure/words';
 import { wilsonInterval } from '../measure/statistics/wilsonInterval';
 
 /** What was last measured of one level of a course. */

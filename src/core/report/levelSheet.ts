@@ -1,7 +1,7 @@
 import type { GameDocument, Level, Mark, Terrain } from '../document/gameDocument';
 import { resolvedCast } from '../document/resolveKind';
 import { standInName } from '../document/standIns';
-import type { MeasuredLevel } from '../measure/summary';
+import type { MeasuredLevel } from '../measure/measure';
 
 /**
  * What a report needs to know of a level and of who played it: kept with a batch, so that its numbers can be read for as long

@@ -1,7 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import type { RunRecord } from '../simulate/runRecord';
-import { summarise } from '../measure/summary';
-import { describeSummary, headline, sayEnd, sayPercent, sayShare } from './sentences';
+import { sayEnd } from '../measure/ends';
+import { summarise } from '../measure/sums';
+import { sayPercent, sayShare } from '../measure/words';
+import { describeSummary, headline } from './sentences';
 
 const LEVEL = { ticksPerSecond: 60, pieces: [{ id: 'w', name: 'Yard warden', kind: 'warden' }], kinds: [] };
 

@@ -1,88 +1,35 @@
 import type { Finding } from '../measure/findings';
-import { sayCeiling, sayPlayed, sayPlayedSpread } from '../measure/played';
-import type { EndGroup, Summary } from '../measure/summary';
-import type { ShareWithInterval } from '../measure/statistics/wilsonInterval';
+import { MEASURES, type MeasureTable } from '../measure/measures';
+import { sayPlayed } from '../measure/played';
+import type { Summary } from '../measure/sums';
 import type { Trust } from '../measure/trust';
+import { sayPlace, saySeconds, sayShare } from '../measure/words';
 
-/** Whole per cents, with one decimal where a whole one would hide something. */
-export function sayPercent(share: number): string {
-  const percent = share * 100;
-  return `${percent > 0 && percent < 1 ? percent.toFixed(1) : Math.round(percent)} %`;
+/** What a batch found, in plain sentences, the most important first: those of all measures that have something to say. */
+export function describeSummary(summary: Summary, standIn: string, table: MeasureTable = MEASURES): string[] {
+  const { runs, won } = summary;
+  if (runs === 0) return ['No run is finished yet.'];
+  const told = { runs, won, standIn, isPlayedFor: summary.played !== undefined };
+  const values = summary as Record<string, unknown>;
+  return Object.entries(table).flatMap(([id, { say }]) => say?.(values[id], told) ?? []);
 }
 
-export function sayShare(share: ShareWithInterval): string {
-  return `${sayPercent(share.value)} (${Math.round(share.low * 100)}–${Math.round(share.high * 100)} %)`;
+/** A measure as a figure with its unit and interval. */
+export interface Figure {
+  id: string;
+  name: string;
+  text: string;
+  about: string;
 }
 
-export function saySeconds(seconds: number): string {
-  return `${seconds.toFixed(1)} s`;
-}
-
-/** "x 27.3, y 15.1 cells" */
-export function sayPlace(x: number, y: number): string {
-  return `x ${x.toFixed(1)}, y ${y.toFixed(1)} cells`;
-}
-
-/** "touched by East warden" */
-export function sayEnd(end: Pick<EndGroup, 'cause' | 'name' | 'piece'>): string {
-  switch (end.cause) {
-    case 'touched':
-      return `touched by ${end.name ?? end.piece ?? 'a piece'}`;
-    case 'defeated':
-      return `defeated by ${end.name ?? end.piece ?? 'a piece'}`;
-    case 'drowned':
-      return 'drowned';
-    case 'fell':
-      return 'fell into the void';
-    case 'worn down':
-      return 'worn down by the ground';
-    case 'overtaken':
-      return 'left behind by the view';
-    case 'clock':
-      return 'out of time';
-    case 'reached the exit':
-      return 'cleared';
-    case 'rule':
-      return 'by a rule of the level';
-  }
-}
-
-/** What a batch found, in plain sentences, the most important first. */
-export function describeSummary(summary: Summary, standIn: string): string[] {
-  if (summary.runs === 0) return ['No run is finished yet.'];
-  const sentences = [
-    `The ${standIn} stand-in clears ${sayShare(summary.clearRate)} of ${summary.runs} runs; in brackets the 95 % interval.`,
-  ];
-  const { played } = summary;
-  const time = summary.timeToClear;
-  if (played) {
-    const { q1, q3 } = played.spread;
-    sentences[0] = `Nothing wins this level; it is played for ${played.what}. The ${standIn} stand-in comes to ${sayPlayedSpread(played)} in the median of ${summary.runs} runs, in brackets the 95 % interval; the middle half to ${sayPlayed(played, q1)} to ${sayPlayed(played, q3)}.`;
-    const ceiling = sayCeiling(played);
-    if (ceiling) sentences.push(ceiling);
-  } else if (time) {
-    sentences.push(
-      `A cleared run takes ${saySeconds(time.median)} in the median (${time.medianLow.toFixed(1)}–${saySeconds(time.medianHigh)}); the middle half takes ${time.q1.toFixed(1)} to ${saySeconds(time.q3)}.`,
-    );
-  } else {
-    sentences.push('No run was cleared.');
-  }
-  const commonest = summary.ends[0];
-  if (commonest) {
-    sentences.push(
-      `The commonest end is "${sayEnd(commonest)}": ${sayShare(commonest.share)} of all runs, at ${saySeconds(commonest.medianSeconds)} in the median.`,
-    );
-  } else if (!played) {
-    sentences.push('Every run was cleared.');
-  }
-  if (summary.boxOnlyPerRun > 0) {
-    sentences.push(
-      `${summary.boxOnlyPerRun.toFixed(2)} times a run only the box round a hit shape met the player and the shape itself did not: a box would have hit there unfairly.`,
-    );
-  }
-  if (summary.nearMissesPerRun > 0)
-    sentences.push(`${summary.nearMissesPerRun.toFixed(1)} shots a run miss the player by half a cell or less.`);
-  return sentences;
+/** Every measure that is one figure, in the order of the table; without runs there are none. */
+export function figuresOf(summary: Summary, table: MeasureTable = MEASURES): Figure[] {
+  if (summary.runs === 0) return [];
+  const values = summary as Record<string, unknown>;
+  return Object.entries(table).flatMap(([id, { name, about, figure }]) => {
+    const text = figure?.(values[id]);
+    return text === undefined ? [] : [{ id, name, text, about }];
+  });
 }
 
 /** A finding with how often it happens and the run that shows it. */

@@ -18,6 +18,8 @@ export interface RunRecord {
   /** Points at the end; and how far the player came at the farthest, cells, where rules or what is played for ask for it. */
   score?: number;
   distance?: number;
+  /** What measures keep of it, by the names of their columns. */
+  figures?: Record<string, number>;
   /** Fingerprint of every position in every tick. */
   hash: string;
 }

@@ -1,6 +1,6 @@
-import type { GameDocument } from './document/gameDocument';
-import { resolvedCast } from './document/resolveKind';
-import { checkScript, TARGETS, type CheckedScript } from './language/check/checkScript';
+import type { GameDocument } from '../document/gameDocument';
+import { resolvedCast } from '../document/resolveKind';
+import { checkScript, TARGETS, type CheckedScript } from '../language/check/checkScript';
 
 /** Every script of a game, checked. One that takes over another is checked after it. Documents are not changed in place. */
 export function checkScripts(game: GameDocument): Map<string, CheckedScript> {

@@ -1,16 +1,40 @@
 import { z } from 'zod';
-import type { ControlRate, FullSummary, LevelSheet } from '@/core/index';
+import type { ControlRate, LevelSheet, Overrides, Summary } from '@/core/index';
 import { gameId, revisionHash } from './games';
 import { removedBatches } from './history';
 
-export const MOST_BATCH_RUNS = 20_000;
+/** Runs of one arm, and of all arms of a batch together. */
+export const MOST_ARM_RUNS = 1_000_000;
+export const MOST_BATCH_RUNS = 2_000_000;
+/** So many batches wait for their turn, those that are being computed among them. */
+export const MOST_WAITING_BATCHES = 200;
+/** More arms are not even read; fewer may still be too many, which is told in words. */
+const MOST_READ_ARMS = 20_000;
 
-/** Asks for runs of one level of a saved revision. */
+const levelId = z.string().min(1).max(64);
+const standInId = z.string().min(1).max(64);
+
+/** One arm that is asked for: who plays, where, and what is set otherwise. */
+export const armRequest = z.strictObject({
+  standInId: standInId.default('casual'),
+  levelId,
+  /** Values of numbers by their names, such as `warden.pace` or `clock`. */
+  set: z.record(z.string().min(1).max(160), z.number()).default({}),
+  /** Where runs begin, as in `wave 4`. */
+  from: z.string().max(200).optional(),
+  /** Another saved revision of the game than that of the batch. */
+  revision: revisionHash.optional(),
+});
+export type ArmRequest = z.infer<typeof armRequest>;
+
+/** Asks for runs of a saved revision: of some arms, or in short of one level and who plays it. */
 export const startBatchRequest = z.strictObject({
   revision: revisionHash,
-  levelId: z.string().min(1).max(64),
-  standInId: z.string().min(1).max(64).default('casual'),
-  runs: z.number().int().min(1).max(MOST_BATCH_RUNS),
+  arms: z.array(armRequest).max(MOST_READ_ARMS).optional(),
+  levelId: levelId.optional(),
+  standInId: standInId.default('casual'),
+  /** Of each arm. */
+  runs: z.number().int().min(1).max(MOST_ARM_RUNS),
   firstSeed: z.number().int().min(0).max(2_000_000_000).default(1),
 });
 export type StartBatchRequest = z.input<typeof startBatchRequest>;
@@ -18,20 +42,40 @@ export type StartBatchRequest = z.input<typeof startBatchRequest>;
 export const batchStatus = z.enum(['running', 'finished', 'cancelled', 'failed']);
 export type BatchStatus = z.infer<typeof batchStatus>;
 
-export const batchInfo = z.object({
-  id: z.number().int(),
-  gameId,
-  revision: revisionHash,
+const passedThrough = <Value>() => z.custom<Value>((value) => typeof value === 'object' && value !== null);
+
+export const armInfo = z.object({
+  arm: z.number().int(),
+  /** "casual, warden.pace=3" */
+  name: z.string(),
   levelId: z.string(),
   levelName: z.string(),
   standInId: z.string(),
-  firstSeed: z.number().int(),
+  /** What is set otherwise. */
+  overrides: passedThrough<Overrides>(),
+  /** Whether nothing is: then its rate is that of the level. */
+  isPlain: z.boolean(),
+  revision: revisionHash,
   runs: z.number().int(),
-  /** What made its runs. */
-  versions: z.object({ engine: z.number().int(), standIns: z.number().int() }),
   runsDone: z.number().int(),
   runsWon: z.number().int(),
+});
+export type ArmInfo = z.infer<typeof armInfo>;
+
+export const batchInfo = z.object({
+  id: z.number().int(),
+  gameId,
+  /** Those that were asked for; controls are not among them. */
+  arms: z.array(armInfo).min(1),
+  firstSeed: z.number().int(),
+  /** Of all arms together. */
+  runs: z.number().int(),
+  runsDone: z.number().int(),
+  /** What made its runs. */
+  versions: z.object({ engine: z.number().int(), standIns: z.number().int() }),
   status: batchStatus,
+  /** How many batches are computed before it. */
+  ahead: z.number().int(),
   error: z.string().nullable(),
   startedAt: z.string(),
   finishedAt: z.string().nullable(),
@@ -41,22 +85,23 @@ export type BatchInfo = z.infer<typeof batchInfo>;
 export const batchListReply = z.object({ batches: z.array(batchInfo), removed: removedBatches });
 export type BatchListReply = z.infer<typeof batchListReply>;
 
-const passedThrough = <Value>() => z.custom<Value>((value) => typeof value === 'object' && value !== null);
-
-/** The whole report; what comes from our own code is passed through as it is. */
+/** The whole report of an arm; what comes from our own code is passed through as it is. */
 export const reportReply = z.object({
   batch: batchInfo,
-  summary: passedThrough<FullSummary>(),
+  arm: armInfo,
+  summary: passedThrough<Summary>(),
   sheet: passedThrough<LevelSheet>(),
   /** What the level comes to without anybody playing it; null where that was not worked out, or not yet. */
   controls: passedThrough<ControlRate[]>().nullable(),
 });
 export type ReportReply = z.infer<typeof reportReply>;
 
+export const armQuery = z.strictObject({ arm: z.coerce.number().int().min(0).max(100_000).default(0) });
+
 export const runSort = z.enum(['seed', 'seconds', 'outcome', 'piece']);
 export type RunSort = z.infer<typeof runSort>;
 
-export const runPageQuery = z.strictObject({
+export const runPageQuery = armQuery.extend({
   sort: runSort.default('seed'),
   order: z.enum(['up', 'down']).default('up'),
   page: z.coerce.number().int().min(1).max(100_000).default(1),
@@ -89,6 +134,7 @@ export const batchProgress = z.object({
   runsDone: z.number().int(),
   runs: z.number().int(),
   status: batchStatus,
+  ahead: z.number().int(),
   error: z.string().nullable(),
 });
 export type BatchProgress = z.infer<typeof batchProgress>;

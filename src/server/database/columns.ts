@@ -5,6 +5,7 @@ export const text = (length: number) => ({ type: DataTypes.STRING(length), allow
 export const maybeText = (length: number) => ({ type: DataTypes.STRING(length), allowNull: true });
 export const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
 export const maybeReal = () => ({ type: DataTypes.DOUBLE, allowNull: true });
+export const yesOrNo = () => ({ type: DataTypes.BOOLEAN, allowNull: false });
 export const real = () => ({ type: DataTypes.DOUBLE, allowNull: false });
 export const long = () => ({ type: DataTypes.TEXT('long'), allowNull: false });
 export const maybeLong = () => ({ type: DataTypes.TEXT('long'), allowNull: true });

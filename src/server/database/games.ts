@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { Op, type Transaction } from 'sequelize';
-import { readGame, sayChanges, writeGame, type Diagnostic, type GameDocument } from '@/core/index';
+import { bug, readGame, sayChanges, writeGame, type Diagnostic, type GameDocument } from '@/core/index';
 import type { SaveOrigin } from '../contracts/history';
 import { database, inTransaction } from './connection';
 
@@ -76,6 +76,12 @@ export async function findRevision(gameId: string, hash: string): Promise<GameDo
   const read = readGame(text);
   if (!read.ok) throw new UnreadableRevision(read.faults);
   return read.value;
+}
+
+/** The text of the revision of a hash, whatever game it is of. */
+export async function findDocumentText(hash: string): Promise<string> {
+  const row = await database().models.revisions.findOne({ where: { hash } });
+  return row?.document ?? bug(`no revision ${hash}`);
 }
 
 async function findText(gameId: string, hash: string, transaction?: Transaction): Promise<string | undefined> {

@@ -1,4 +1,4 @@
-import { col, fn, Op, type Transaction } from 'sequelize';
+import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { bug, readGame, sayChanges } from '@/core/index';
 import type { HistoryReply, SaveInfo, SaveOrigin } from '../contracts/history';
 import { saveIdsToThin } from './thinning';
@@ -42,12 +42,12 @@ async function newestOf(gameId: string, hash: string): Promise<number | undefine
 
 /** How many batches ran each revision of a game. */
 async function batchesOf(gameId: string): Promise<Map<string, number>> {
-  const rows = await database().models.batches.findAll({
-    attributes: ['revision', [fn('count', col('id')), 'runs']],
-    where: { gameId, removedAt: null },
-    group: ['revision'],
-  });
-  return new Map(rows.map(({ revision, runs }) => [revision, Number(runs)]));
+  const rows = await database().sequelize.query<{ revision: string; batches: number }>(
+    'SELECT arms.revision, COUNT(DISTINCT batches.id) AS batches FROM batches JOIN arms ON arms.batch_id = batches.id ' +
+      'WHERE batches.game_id = ? AND batches.removed_at IS NULL GROUP BY arms.revision',
+    { replacements: [gameId], type: QueryTypes.SELECT },
+  );
+  return new Map(rows.map(({ revision, batches }) => [revision, Number(batches)]));
 }
 
 function describeSave(row: SaveRow, batches: number, isCurrent: boolean): SaveInfo {
@@ -86,11 +86,9 @@ export async function thinHistory(gameId: string, now: Date): Promise<number> {
     const game = await models.games.findByPk(gameId, { transaction, lock: transaction.LOCK.UPDATE });
     if (!game) return 0;
     const saves = await models.saves.findAll({ where: { gameId }, order: [['id', 'ASC']], transaction });
-    const inBatches = new Set(
-      (await models.batches.findAll({ attributes: ['revision'], where: { gameId }, transaction })).map(
-        ({ revision }) => revision,
-      ),
-    );
+    const ofGame = await models.batches.findAll({ attributes: ['id'], where: { gameId }, transaction });
+    const ofArms = { attributes: ['revision'], where: { batchId: ofGame.map(({ id }) => id) }, transaction };
+    const inBatches = new Set((await models.arms.findAll(ofArms)).map(({ revision }) => revision));
     const isHeld = ({ name, hash }: SaveRow) => name !== null || inBatches.has(hash) || hash === game.revision;
     const gone = new Set(
       saveIdsToThin(
@@ -145,7 +143,8 @@ async function dropUnnamed(gameId: string, transaction: Transaction): Promise<vo
   await database().sequelize.query(
     'DELETE FROM revisions WHERE game_id = ? ' +
       'AND hash NOT IN (SELECT hash FROM saves WHERE saves.game_id = revisions.game_id) ' +
-      'AND hash NOT IN (SELECT revision FROM batches WHERE batches.game_id = revisions.game_id) ' +
+      'AND hash NOT IN (SELECT revision FROM arms JOIN batches ON batches.id = arms.batch_id ' +
+      'WHERE batches.game_id = revisions.game_id) ' +
       'AND hash NOT IN (SELECT revision FROM games WHERE games.id = revisions.game_id)',
     { replacements: [gameId], transaction },
   );
@@ -171,6 +170,7 @@ export async function dropRemoved(now: Date): Promise<{ games: number; batches: 
     const batches = (await models.batches.findAll({ attributes: ['id'], where, transaction })).map(({ id }) => id);
     await models.runs.destroy({ where: { batchId: batches }, transaction });
     await models.chunks.destroy({ where: { batchId: batches }, transaction });
+    await models.arms.destroy({ where: { batchId: batches }, transaction });
     await models.batches.destroy({ where: { id: batches }, transaction });
     await models.saves.destroy({ where: { gameId: games }, transaction });
     await models.revisions.destroy({ where: { gameId: games }, transaction });

@@ -1,7 +1,10 @@
 import { SequelizeStorage, Umzug, type InputMigrations } from 'umzug';
-import { key, long, maybeLong, maybeReal, maybeText, maybeTime, real, text, time, whole } from './columns';
+import { key, long, maybeLong, maybeReal, maybeText, maybeTime, real, text, time, whole, yesOrNo } from './columns';
 import { database } from './connection';
 import { Tables } from './tables';
+
+/** Columns that a batch had when it had one arm only. While the first of them is there, none has been dropped. */
+const MOVED_TO_ARMS = ['revision', 'level_id', 'level_name', 'runs', 'sheet', 'stand_in_id'];
 
 /** Steps forward, in order; what a step that has been released makes of the tables is never changed. */
 const MIGRATIONS: InputMigrations<Tables> = [
@@ -137,6 +140,53 @@ const MIGRATIONS: InputMigrations<Tables> = [
           'saved_at FROM games g ' +
           'WHERE revision <> (SELECT hash FROM saves s WHERE s.game_id = g.id ORDER BY s.id DESC LIMIT 1)',
       );
+    },
+  },
+  {
+    name: '009-arms',
+    up: async ({ context }) => {
+      await context.create('arms', {
+        batch_id: { ...whole(), ...key },
+        arm: { ...whole(), ...key },
+        is_control: yesOrNo(),
+        revision: text(64),
+        level_id: text(64),
+        level_name: text(80),
+        stand_in_id: text(64),
+        overrides: maybeLong(),
+        runs: whole(),
+        chunk_runs: whole(),
+        runs_done: whole(),
+        runs_won: whole(),
+        sheet: maybeLong(),
+        sums: maybeLong(),
+      });
+      for (const table of ['chunks', 'runs']) await context.addColumn(table, 'arm', { ...whole(), defaultValue: 0 });
+      await context.setKey('runs', ['batch_id', 'arm', 'seed']);
+      await context.addColumn('runs', 'figures', maybeLong());
+      await context.setKey('chunks', ['batch_id', 'arm', 'first_seed']);
+      await context.addColumn('chunks', 'state', { ...text(8), defaultValue: 'done' });
+      await context.addColumn('chunks', 'place', { ...whole(), defaultValue: 0 });
+      await context.addColumn('chunks', 'lease', maybeText(40));
+      await context.addColumn('chunks', 'leased_until', maybeTime());
+      await context.addColumn('chunks', 'attempts', { ...whole(), defaultValue: 0 });
+      await context.addColumn('chunks', 'sums', maybeLong());
+      // What was kept before has no sums; they are made of its runs when they are first needed.
+      await context.addColumn('chunks', 'sums_in', { ...text(8), defaultValue: 'runs' });
+      await context.loosen('chunks', 'pacing', maybeLong());
+      await context.addIndex('chunks', ['state', 'batch_id', 'place']);
+      await context.addIndex('chunks', ['lease']);
+      // Every batch that was kept before has one arm; its chunks were of 25 runs.
+      if (await context.hasColumn('batches', MOVED_TO_ARMS[0])) {
+        await context.change(
+          'INSERT IGNORE INTO arms (batch_id, arm, is_control, revision, level_id, level_name, stand_in_id, runs, ' +
+            'chunk_runs, runs_done, runs_won, sheet) ' +
+            'SELECT id, 0, 0, revision, level_id, level_name, stand_in_id, runs, 25, ' +
+            '(SELECT COALESCE(SUM(c.runs), 0) FROM chunks c WHERE c.batch_id = b.id), ' +
+            "(SELECT COUNT(*) FROM runs r WHERE r.batch_id = b.id AND r.outcome = 'won'), sheet FROM batches b",
+        );
+      }
+      for (const column of MOVED_TO_ARMS) await context.dropColumn('batches', column);
     },
   },
 ];

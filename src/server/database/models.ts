@@ -6,7 +6,7 @@ import {
   type ModelStatic,
   type Sequelize,
 } from 'sequelize';
-import { key, long, maybeLong, maybeReal, maybeText, maybeTime, real, text, time, whole } from './columns';
+import { key, long, maybeLong, maybeReal, maybeText, maybeTime, real, text, time, whole, yesOrNo } from './columns';
 
 export interface GameRow extends Model<InferAttributes<GameRow>, InferCreationAttributes<GameRow>> {
   id: string;
@@ -39,18 +39,14 @@ export interface SaveRow extends Model<InferAttributes<SaveRow>, InferCreationAt
   savedAt: Date;
 }
 
+/** Many runs of one or more arms on the same seeds. */
 export interface BatchRow extends Model<InferAttributes<BatchRow>, InferCreationAttributes<BatchRow>> {
   id: CreationOptional<number>;
   gameId: string;
-  revision: string;
-  levelId: string;
-  levelName: string;
-  standInId: string;
   firstSeed: number;
-  runs: number;
   engine: number;
   standIns: number;
-  sheet: string | null;
+  /** What the levels of earlier batches came to with nobody playing; later ones have arms for that. */
   controls: string | null;
   status: string;
   error: string | null;
@@ -59,18 +55,56 @@ export interface BatchRow extends Model<InferAttributes<BatchRow>, InferCreation
   removedAt: Date | null;
 }
 
+/** Who plays which level of which revision, with what set otherwise. */
+export interface ArmRow extends Model<InferAttributes<ArmRow>, InferCreationAttributes<ArmRow>> {
+  batchId: number;
+  /** From 0; those that were asked for come first, then the controls. */
+  arm: number;
+  isControl: boolean;
+  revision: string;
+  levelId: string;
+  levelName: string;
+  standInId: string;
+  /** JSON; null where nothing is set otherwise. */
+  overrides: string | null;
+  runs: number;
+  /** Into chunks of how many runs it is cut. */
+  chunkRuns: number;
+  runsDone: number;
+  runsWon: number;
+  /** What its report needs to know of the level, as JSON; null until it is first needed, in batches of earlier versions. */
+  sheet: string | null;
+  /** Sums of the chunks that are marked so, as JSON. */
+  sums: string | null;
+}
+
+/** Where the sums of a chunk are: beside it, in those of its arm, or, of earlier versions, nowhere but in its runs. */
+export type SumsPlace = 'chunk' | 'arm' | 'runs';
+
 export interface ChunkRow extends Model<InferAttributes<ChunkRow>, InferCreationAttributes<ChunkRow>> {
   batchId: number;
+  arm: number;
   firstSeed: number;
   runs: number;
+  /** `waiting`, `leased` or `done`. */
+  state: string;
+  /** Which of all chunks of the batch comes first. */
+  place: number;
+  lease: string | null;
+  leasedUntil: Date | null;
+  attempts: number;
   engine: number;
   standIns: number;
-  pacing: string;
+  /** Pressure and sight, of earlier versions. */
+  pacing: string | null;
   notes: string | null;
+  sums: string | null;
+  sumsIn: SumsPlace;
 }
 
 export interface RunRowModel extends Model<InferAttributes<RunRowModel>, InferCreationAttributes<RunRowModel>> {
   batchId: number;
+  arm: number;
   seed: number;
   outcome: string;
   cause: string;
@@ -82,6 +116,8 @@ export interface RunRowModel extends Model<InferAttributes<RunRowModel>, InferCr
   nearMisses: number;
   score: number | null;
   distance: number | null;
+  /** What measures keep of it, as JSON. */
+  figures: string | null;
   hash: string;
 }
 
@@ -90,6 +126,7 @@ export interface Models {
   revisions: ModelStatic<RevisionRow>;
   saves: ModelStatic<SaveRow>;
   batches: ModelStatic<BatchRow>;
+  arms: ModelStatic<ArmRow>;
   chunks: ModelStatic<ChunkRow>;
   runs: ModelStatic<RunRowModel>;
 }
@@ -126,15 +163,9 @@ export function defineModels(sequelize: Sequelize): Models {
       {
         id: { ...whole(), ...key, autoIncrement: true },
         gameId: text(64),
-        revision: text(64),
-        levelId: text(64),
-        levelName: text(80),
-        standInId: text(64),
         firstSeed: whole(),
-        runs: whole(),
         engine: whole(),
         standIns: whole(),
-        sheet: maybeLong(),
         controls: maybeLong(),
         status: text(16),
         error: maybeLong(),
@@ -144,16 +175,44 @@ export function defineModels(sequelize: Sequelize): Models {
       },
       { tableName: 'batches' },
     ),
+    arms: sequelize.define<ArmRow>(
+      'arm',
+      {
+        batchId: { ...whole(), ...key },
+        arm: { ...whole(), ...key },
+        isControl: yesOrNo(),
+        revision: text(64),
+        levelId: text(64),
+        levelName: text(80),
+        standInId: text(64),
+        overrides: maybeLong(),
+        runs: whole(),
+        chunkRuns: whole(),
+        runsDone: whole(),
+        runsWon: whole(),
+        sheet: maybeLong(),
+        sums: maybeLong(),
+      },
+      { tableName: 'arms' },
+    ),
     chunks: sequelize.define<ChunkRow>(
       'chunk',
       {
         batchId: { ...whole(), ...key },
+        arm: { ...whole(), ...key },
         firstSeed: { ...whole(), ...key },
         runs: whole(),
+        state: text(8),
+        place: whole(),
+        lease: maybeText(40),
+        leasedUntil: maybeTime(),
+        attempts: whole(),
         engine: whole(),
         standIns: whole(),
-        pacing: long(),
+        pacing: maybeLong(),
         notes: maybeLong(),
+        sums: maybeLong(),
+        sumsIn: text(8),
       },
       { tableName: 'chunks' },
     ),
@@ -161,6 +220,7 @@ export function defineModels(sequelize: Sequelize): Models {
       'run',
       {
         batchId: { ...whole(), ...key },
+        arm: { ...whole(), ...key },
         seed: { ...whole(), ...key },
         outcome: text(16),
         cause: text(32),
@@ -172,6 +232,7 @@ export function defineModels(sequelize: Sequelize): Models {
         nearMisses: whole(),
         score: maybeReal(),
         distance: maybeReal(),
+        figures: maybeLong(),
         hash: text(16),
       },
       { tableName: 'runs' },

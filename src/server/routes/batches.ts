@@ -1,35 +1,35 @@
+import { z } from 'zod';
+import { bug, controlRate, settingOf, writeRunCsv, type ControlRate } from '@/core/index';
 import {
-  bug,
-  compileGameLevel,
-  nearestWord,
-  sheetOfLevel,
-  standInsOf,
-  writeRunCsv,
-  type RunRecord,
-} from '@/core/index';
-import {
+  armQuery,
+  MOST_WAITING_BATCHES,
   runPageQuery,
   startBatchRequest,
+  type ArmInfo,
   type BatchInfo,
   type BatchListReply,
   type ReportReply,
   type RunPageReply,
 } from '../contracts/batches';
 import {
+  armsOf,
   bringBackBatch,
+  countRunningBatches,
   findBatch,
+  keptControls,
   listBatches,
   listRemovedBatches,
+  overridesOf,
   removeBatch,
-  pageOfRuns,
-  sheetOf,
-  summariseBatch,
 } from '../database/batches';
-import { findRevision } from '../database/games';
-import { answer, notFound, RequestFault, unusable } from '../http/faults';
+import type { ArmRow } from '../database/models';
+import { pageOfRuns, recordsOf } from '../database/runs';
+import { sheetOf, summariseArm } from '../database/sums';
+import { answer, notFound, RequestFault } from '../http/faults';
 import { readNumber, readGameId, readJson, requireSameOrigin } from '../http/requests';
-import { sayRemoved } from './games';
 import { batchJobs } from '../jobs/batchJobs';
+import { readArms } from './arms';
+import { sayRemoved } from './games';
 
 export function getBatches(gameId: string): Promise<Response> {
   return answer(async (): Promise<BatchListReply> => {
@@ -46,27 +46,21 @@ export function postBatch(gameId: string, request: Request): Promise<Response> {
   return answer(async (): Promise<BatchInfo> => {
     requireSameOrigin(request);
     const id = readGameId(gameId);
-    const { revision, levelId, standInId, runs, firstSeed } = await readJson(request, startBatchRequest, 4096);
-    const document = await findRevision(id, revision);
-    if (!document) throw notFound('such revision of this game', 'Save the draft first; a batch runs what is saved.');
-    const standIns = standInsOf(document).map((standIn) => standIn.id);
-    if (!standIns.includes(standInId)) {
-      const nearest = nearestWord(standInId, standIns);
-      const hint = nearest ? `Did you mean \`${nearest}\`?` : `The stand-ins are ${standIns.join(', ')}.`;
-      throw new RequestFault(400, {
-        code: 'unknown-standin',
-        message: `There is no stand-in \`${standInId}\`.`,
-        hint,
-        where: 'standInId',
+    const { runs, firstSeed, ...asked } = await readJson(request, startBatchRequest, MOST_REQUEST_BYTES);
+    const arms = await readArms(id, asked, runs);
+    const waiting = await countRunningBatches();
+    if (waiting >= MOST_WAITING_BATCHES)
+      throw new RequestFault(429, {
+        code: 'queue-full',
+        message: `${waiting} batches are waiting already.`,
+        hint: 'Wait until some are finished, or cancel some; nothing was begun.',
       });
-    }
-    const compiled = compileGameLevel(document, levelId);
-    if (!compiled.ok) throw unusable(compiled.faults);
-    const sheet = sheetOfLevel(document, levelId, standInId) ?? bug(`no level ${levelId}`);
-    const { levelName } = sheet;
-    return batchJobs().start({ gameId: id, revision, levelId, levelName, standInId, runs, firstSeed, sheet });
+    return batchJobs().start({ gameId: id, firstSeed, arms });
   });
 }
+
+/** Two hundred arms with their overrides are far smaller. */
+const MOST_REQUEST_BYTES = 2 * 1024 * 1024;
 
 async function requireBatch(gameId: string, batchId: string): Promise<BatchInfo> {
   const batch = await findBatch(readNumber(batchId));
@@ -75,37 +69,98 @@ async function requireBatch(gameId: string, batchId: string): Promise<BatchInfo>
   return batch;
 }
 
-export function getReport(gameId: string, batchId: string): Promise<Response> {
+export function getReport(gameId: string, batchId: string, request: Request): Promise<Response> {
   return answer(async (): Promise<ReportReply> => {
     const batch = await requireBatch(gameId, batchId);
-    return { batch, ...(await summariseBatch(batch)) };
+    return reportOf(batch, readQuery(request, armQuery).arm);
   });
+}
+
+/** The numbers of an arm, and what its level comes to with nobody playing it. */
+async function reportOf(batch: BatchInfo, index: number): Promise<ReportReply> {
+  const arm = requireArm(batch, index);
+  const rows = await armsOf(batch.id);
+  const row = rows.find((own) => own.arm === index) ?? bug(`no arm ${index}`);
+  const [numbers, controls] = await Promise.all([summariseArm(batch.gameId, row), controlsOf(batch, row, rows)]);
+  return { batch, arm, controls, ...numbers };
+}
+
+async function controlsOf(
+  { id, gameId }: BatchInfo,
+  row: ArmRow,
+  rows: readonly ArmRow[],
+): Promise<ControlRate[] | null> {
+  const settingOfRow = (own: ArmRow) => `${own.revision} ${settingOf({ ...own, overrides: overridesOf(own) })}`;
+  const controls = rows.filter((own) => own.isControl && settingOfRow(own) === settingOfRow(row));
+  if (controls.length === 0) return keptControls(id);
+  if (controls.some(({ runs, runsDone }) => runsDone < runs)) return null;
+  return Promise.all(
+    controls.map(async (own) => {
+      const { summary } = await summariseArm(gameId, own);
+      return controlRate(own.standInId as ControlRate['control'], summary);
+    }),
+  );
+}
+
+function requireArm({ arms, id }: BatchInfo, index: number): ArmInfo {
+  const arm = arms.find((own) => own.arm === index);
+  if (!arm) throw notFound(`arm ${index} of batch ${id}`, `It has ${arms.length}, from 0.`);
+  return arm;
+}
+
+function readQuery<Shape extends z.ZodType>(request: Request, shape: Shape): z.output<Shape> {
+  return shape.parse(Object.fromEntries(new URL(request.url).searchParams));
 }
 
 export function getRuns(gameId: string, batchId: string, request: Request): Promise<Response> {
   return answer(async (): Promise<RunPageReply> => {
     const batch = await requireBatch(gameId, batchId);
-    return pageOfRuns(batch.id, runPageQuery.parse(Object.fromEntries(new URL(request.url).searchParams)));
+    const query = readQuery(request, runPageQuery);
+    requireArm(batch, query.arm);
+    return pageOfRuns(batch.id, query);
   });
 }
 
-/** The whole table of runs as CSV. */
+/** The whole table of runs as CSV, of all arms; written while it is read, whatever its size. */
 export function getRunTable(gameId: string, batchId: string): Promise<Response> {
   return answer(async () => {
     const batch = await requireBatch(gameId, batchId);
-    const { rows } = await pageOfRuns(batch.id, { sort: 'seed', order: 'up', page: 1, size: batch.runs });
-    const { ticksPerSecond } = await sheetOf(batch);
-    const records = rows.map((row): RunRecord => ({
-      ...row,
-      cause: row.cause as RunRecord['cause'],
-      piece: row.piece ?? undefined,
-      score: row.score ?? undefined,
-      distance: row.distance ?? undefined,
-    }));
-    const name = `${batch.gameId}-${batch.levelId}-batch-${batch.id}.csv`;
-    return new Response(writeRunCsv(batch.standInId, records, ticksPerSecond, batch.versions) + '\n', {
+    const name = `${batch.gameId}-${batch.arms[0].levelId}-batch-${batch.id}.csv`;
+    // What is damaged is told before the first line is sent.
+    const lines = linesOf(batch);
+    const first = await lines.next();
+    return new Response(streamOf(first, lines), {
       headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': `attachment; filename="${name}"` },
     });
+  });
+}
+
+async function* linesOf({ id, gameId, arms, versions }: BatchInfo): AsyncGenerator<string> {
+  const rows = await armsOf(id);
+  let header = true;
+  for (const { arm, name, standInId, levelId } of arms) {
+    const { ticksPerSecond } = await sheetOf(gameId, rows.find((own) => own.arm === arm) ?? bug(`no arm ${arm}`));
+    const head = { arm: name, standIn: standInId, level: levelId, ticksPerSecond, versions };
+    for await (const records of recordsOf(id, arm)) {
+      yield writeRunCsv(head, records, { header }) + '\n';
+      header = false;
+    }
+  }
+}
+
+function streamOf(first: IteratorResult<string>, rest: AsyncGenerator<string>): ReadableStream<Uint8Array> {
+  const encoder = new TextEncoder();
+  let next: IteratorResult<string> | undefined = first;
+  return new ReadableStream<Uint8Array>({
+    async pull(controller) {
+      const { value, done } = next ?? (await rest.next());
+      next = undefined;
+      if (done) controller.close();
+      else controller.enqueue(encoder.encode(value));
+    },
+    async cancel() {
+      await rest.return(undefined);
+    },
   });
 }
 

@@ -6,7 +6,7 @@ import type { BatchListReply } from '@/server/contracts/batches';
 import { Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
 import { useAct } from '../requests/useAct';
-import { sayBatch } from '../shelf/LevelCard';
+import { levelNames, sayBatch } from '../frame/batchWords';
 import { sayDate } from '../shelf/RemovedGames';
 
 /** The newest batches of a game; those that are not wanted can be removed, and brought back for thirty days. */
@@ -45,12 +45,15 @@ export function BatchTable({
                 <td>
                   <Link href={`/games/${gameId}/batches/${batch.id}`}>Batch {batch.id}</Link>
                 </td>
-                <td>{batch.levelName}</td>
-                <td>{sayBatch(batch, game)}</td>
-                <td className="number">
-                  {batch.firstSeed}–{batch.firstSeed + batch.runs - 1}
+                <td>{levelNames(batch)}</td>
+                <td>
+                  {sayBatch(batch, batch.arms[0], game)}
+                  {batch.arms.length > 1 && <span className="quiet"> · {batch.arms.length} arms</span>}
                 </td>
-                <td className="mono">{batch.revision.slice(0, 7)}</td>
+                <td className="number">
+                  {batch.firstSeed}–{batch.firstSeed + batch.arms[0].runs - 1}
+                </td>
+                <td className="mono">{batch.arms[0].revision.slice(0, 7)}</td>
                 <td>
                   {new Date(batch.startedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
                 </td>

@@ -2,13 +2,14 @@
 
 import { checkCourse, findEasierLevels, type GameDocument } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
+import { newestOf } from '../frame/batchWords';
 
 /** What is missing or out of order along the course. */
 export function CourseFindings({ game, batches }: { game: GameDocument; batches: readonly BatchInfo[] }) {
   const results = game.levels.flatMap((level) => {
-    const newest = batches.find(({ levelId, status }) => levelId === level.id && status === 'finished');
+    const newest = newestOf(batches, level.id, ({ status }) => status === 'finished');
     if (!newest) return [];
-    const { standInId, runsWon, runsDone } = newest;
+    const { standInId, runsWon, runsDone } = newest.arm;
     return [{ levelId: level.id, name: level.name, standInId, won: runsWon, runs: runsDone }];
   });
   const missing = game.levels.filter(({ id }) => !results.some(({ levelId }) => levelId === id));

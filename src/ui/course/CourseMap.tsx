@@ -2,6 +2,7 @@
 
 import { sayShare, standInName, waysOn, wilsonInterval, type CourseWay, type GameDocument } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
+import { newestOf } from '../frame/batchWords';
 
 const NODE = { width: 122, height: 54, gap: 36 };
 const END_WIDTH = 52;
@@ -50,7 +51,7 @@ export function CourseMap({ game, batches }: { game: GameDocument; batches: read
           />
         ))}
         {levels.map((level, place) => {
-          const newest = batches.find((batch) => batch.levelId === level.id && batch.status === 'finished');
+          const newest = newestOf(batches, level.id, ({ status }) => status === 'finished')?.arm;
           const share = newest && wilsonInterval(newest.runsWon, newest.runsDone);
           return (
             <g key={level.id} transform={`translate(${left(place)} ${rise})`}>

@@ -199,8 +199,8 @@ function sayDifference({ value, halfWidth, isReal }: PairedDifference): string {
 /** What only runs show; nothing is said while there is nothing. */
 function Findings({ isStale }: { isStale: boolean }) {
   const { reading, playback } = useDesk();
-  const findings = useFollowed(reading, (state) => state.findings);
-  if (findings.length === 0) return null;
+  const findings = useFollowed(reading, (state) => state.summary?.findings);
+  if (!findings || findings.length === 0) return null;
   const show = async ({ seed, seconds }: Finding) => {
     await reading.showSample(seed);
     playback.seek(seconds * playback.store.getState().ticksPerSecond);

@@ -1,25 +1,69 @@
 'use client';
 
-import { Button } from '@mantine/core';
+import { ActionIcon, Button, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
+import { IconChevronDown } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { standInName } from '@/core/index';
+import { standInName, standInsOf } from '@/core/index';
 import { faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
 import { useDesk, useFollowed } from './DeskContext';
 
 const BATCH_RUNS = 500;
+/** Sizes of larger batches, for narrower intervals. */
+const LARGER_BATCHES = [5000, 50_000];
 
-/** Saves the draft and has the stand-in of the Reading play it 500 times on the server; goes on to the report. */
+/** Saves the draft and has stand-ins play it on the server, on seeds 1, 2, 3 …; goes on to the report. */
 export function RunButton() {
-  const { session, saving, reading } = useDesk();
-  const router = useRouter();
-  const [isStarting, setIsStarting] = useState(false);
+  const { session, reading } = useDesk();
+  const { isStarting, start } = useStart();
   const standIn = useFollowed(reading, (state) => state.standIn);
   const name = useFollowed(session, (state) => standInName(state.game, standIn));
   const hasFaults = useFollowed(reading, (state) => state.faults.length > 0);
-  const start = async () => {
+  const everybody = () => standInsOf(session.state.game).map(({ id }) => id);
+  return (
+    <Button.Group>
+      <Button
+        size="compact-md"
+        loading={isStarting}
+        disabled={hasFaults}
+        title={
+          hasFaults
+            ? 'The level has errors; see the Reading'
+            : `${name} plays seeds 1 to ${BATCH_RUNS} on the server; choose another in the Reading`
+        }
+        onClick={() => void start([standIn], BATCH_RUNS)}
+      >
+        Run {BATCH_RUNS} of {name}
+      </Button>
+      <Menu position="bottom-end" disabled={hasFaults || isStarting}>
+        <Menu.Target>
+          <ActionIcon size={26} aria-label="Other batches" disabled={hasFaults || isStarting}>
+            <IconChevronDown size={14} />
+          </ActionIcon>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item onClick={() => void start(everybody(), BATCH_RUNS)}>
+            {BATCH_RUNS} of every stand-in, on the same seeds
+          </Menu.Item>
+          {LARGER_BATCHES.map((runs) => (
+            <Menu.Item key={runs} onClick={() => void start([standIn], runs)}>
+              {runs.toLocaleString('en')} of {name}
+            </Menu.Item>
+          ))}
+        </Menu.Dropdown>
+      </Menu>
+    </Button.Group>
+  );
+}
+
+/** Starts batches of the draft, once it is saved. */
+function useStart() {
+  const { session, saving } = useDesk();
+  const router = useRouter();
+  const [isStarting, setIsStarting] = useState(false);
+  const start = async (standIns: readonly string[], runs: number) => {
     setIsStarting(true);
     try {
       if (!(await saving.flush())) {
@@ -33,9 +77,8 @@ export function RunButton() {
       const { game, levelId } = session.state;
       const batch = await gorgeApi.startBatch(game.id, {
         revision: saving.store.getState().revision,
-        levelId,
-        standInId: standIn,
-        runs: BATCH_RUNS,
+        arms: standIns.map((standInId) => ({ standInId, levelId })),
+        runs,
       });
       router.push(`/games/${game.id}/batches/${batch.id}`);
     } catch (error) {
@@ -45,19 +88,5 @@ export function RunButton() {
       setIsStarting(false);
     }
   };
-  return (
-    <Button
-      size="compact-md"
-      loading={isStarting}
-      disabled={hasFaults}
-      title={
-        hasFaults
-          ? 'The level has errors; see the Reading'
-          : `${name} plays seeds 1 to ${BATCH_RUNS} on the server; choose another in the Reading`
-      }
-      onClick={() => void start()}
-    >
-      Run {BATCH_RUNS} of {name}
-    </Button>
-  );
+  return { isStarting, start };
 }

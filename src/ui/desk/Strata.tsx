@@ -10,7 +10,7 @@ import { ArrivalTicks, EndTicks, PressureBand, SightBars } from './strataLayers'
 export function Strata() {
   const { session, reading } = useDesk();
   const limit = useFollowed(session, () => session.level.rules.timeLimit);
-  const { pacing, rows, sampleRun, isStale } = useFollowed(reading, (state) => state);
+  const { summary, rows, sampleRun, isStale } = useFollowed(reading, (state) => state);
   const span = niceSpan(rows, limit);
   const hasArrivals = sampleRun?.events.some(({ type }) => type === 'arrival') ?? false;
   return (
@@ -50,7 +50,7 @@ export function Strata() {
           hint="How near contact is, 0 to 1: median and middle half of all runs; thin line: the run that is shown"
           height={hasArrivals ? 36 : 58}
         >
-          <PressureBand pacing={pacing} run={sampleRun} span={span} isStale={isStale} />
+          <PressureBand pacing={summary?.pacing ?? []} run={sampleRun} span={span} isStale={isStale} />
         </Row>
         <Row label="Ends" hint="When runs end: lost above, cleared below" height={30}>
           <EndTicks rows={rows} span={span} ticksPerSecond={sampleRun?.ticksPerSecond ?? 60} isStale={isStale} />

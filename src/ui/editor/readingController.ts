@@ -1,16 +1,14 @@
 import { createStore } from 'zustand/vanilla';
 import {
   CONTROLS,
-  describeFindings,
-  describePacing,
-  emptyPacing,
   controlRate,
+  emptySums,
   judgeTrust,
   measuredLevelOf,
-  mergePacing,
+  mergeSums,
   pairedDifference,
   standInsOf,
-  summarise,
+  summaryOf,
   type BehaviorFigures,
   type ChunkResult,
   type ControlRate,
@@ -18,16 +16,15 @@ import {
   type Diagnostic,
   type Explanation,
   type RulesExplanation,
-  type Finding,
   type GameDocument,
+  type MeasuredLevel,
+  type MeasureSums,
   type MoverPreviews,
-  type PacingPoint,
   type PairedDifference,
   type PlayerReach,
   type PursuitFigure,
   type RecordedRun,
   type RouteTimes,
-  type RunNote,
   type RunRecord,
   type Summary,
   type Trust,
@@ -60,9 +57,6 @@ export interface ReadingState {
   summary: Summary | undefined;
   /** The runs that the summary rests on. */
   rows: readonly RunRecord[];
-  pacing: PacingPoint[];
-  /** Mistakes that the runs show. */
-  findings: Finding[];
   /** Change against the reading before the last edit, on the same seeds. */
   difference: PairedDifference | undefined;
   routes: RouteTimes[];
@@ -98,8 +92,17 @@ interface Generation {
   startedAt: number;
   /** Finished chunks of each who plays, by their first seed. */
   chunks: Map<string, Map<number, ChunkResult>>;
+  /** The unbroken stretch of seeds from 1 that is done, of each. */
+  stretches: Map<string, Stretch>;
   /** The next seed of each. */
   nextSeeds: Map<string, number>;
+}
+
+/** Runs of seeds 1, 2, 3 …, and what they come to; grows with every chunk that joins it. */
+interface Stretch {
+  rows: RunRecord[];
+  sums: MeasureSums;
+  summary: Summary;
 }
 
 interface Piecework {
@@ -124,8 +127,6 @@ export class ReadingController {
     standIn: USUAL_STAND_IN,
     summary: undefined,
     rows: [],
-    pacing: [],
-    findings: [],
     difference: undefined,
     routes: [],
     previews: undefined,
@@ -186,6 +187,7 @@ export class ReadingController {
       game,
       startedAt: performance.now(),
       chunks: new Map([...(this.kept.get(key) ?? [])].map(([standIn, chunks]) => [standIn, new Map(chunks)])),
+      stretches: new Map(),
       nextSeeds: new Map(),
     };
     for (const [standIn, chunks] of generation.chunks)
@@ -364,55 +366,50 @@ export class ReadingController {
     return { standIn: next.standIn, firstSeed, count };
   }
 
-  /** What the unbroken stretch of seeds of somebody comes to that is done. */
-  private stretchOf(generation: Generation, standIn: string): { rows: RunRecord[]; chunks: ChunkResult[] } {
-    const all = generation.chunks.get(standIn);
-    const rows: RunRecord[] = [];
-    const chunks: ChunkResult[] = [];
-    for (let chunk = all?.get(1); chunk; chunk = all?.get(rows.length + 1)) {
+  /** The unbroken stretch of seeds of somebody that is done, with the chunks that have joined it meanwhile. */
+  private stretchOf(generation: Generation, standIn: string, level: MeasuredLevel): Stretch | undefined {
+    const { chunks, stretches } = generation;
+    const all = chunks.get(standIn);
+    const known = stretches.get(standIn);
+    const sums = known?.sums ?? emptySums();
+    // A list of its own, since what is shown keeps the one of before.
+    const rows = [...(known?.rows ?? [])];
+    for (let chunk = all?.get(rows.length + 1); chunk; chunk = all?.get(rows.length + 1)) {
       rows.push(...chunk.rows);
-      chunks.push(chunk);
+      mergeSums(sums, chunk.sums);
     }
-    return { rows, chunks };
+    if (rows.length === (known?.rows.length ?? 0)) return known;
+    const stretch = { rows, sums, summary: summaryOf(sums, level) };
+    stretches.set(standIn, stretch);
+    return stretch;
   }
 
   /** Works out the numbers from the unbroken stretches of seeds that are done. */
   private refresh(generation: Generation): void {
     const level = measuredLevelOf(generation.game, this.levelId);
-    const { rows, chunks } = this.stretchOf(generation, this.standIn);
     const controls = CONTROLS.flatMap((control): ControlRate[] => {
-      const own = this.stretchOf(generation, control).rows;
-      return own.length > 0 ? [controlRate(control, summarise(own, level))] : [];
+      const own = this.stretchOf(generation, control, level);
+      return own ? [controlRate(control, own.summary)] : [];
     });
     const ladder = standInsOf(generation.game).flatMap(({ id, name }): Rung[] => {
-      const own = this.stretchOf(generation, id);
-      if (own.rows.length === 0) return [];
-      const findings = describeFindings(notesOf(own.chunks), own.rows.length);
-      const summary = summarise(own.rows, level);
-      return [{ standIn: id, name, summary, trust: judgeTrust(summary, findings, controls) }];
+      const own = this.stretchOf(generation, id, level);
+      if (!own) return [];
+      const { summary } = own;
+      return [{ standIn: id, name, summary, trust: judgeTrust(summary, summary.findings, controls) }];
     });
     this.store.setState({ ladder, controls });
-    if (rows.length === 0) return;
-    const pacing = emptyPacing();
-    for (const chunk of chunks) mergePacing(pacing, chunk.pacing);
-    const isDone = rows.length >= MOST_READING_RUNS && this.isAllDone(generation);
+    const shown = this.stretchOf(generation, this.standIn, level);
+    if (!shown) return;
+    const isDone = shown.rows.length >= MOST_READING_RUNS && isAllDone(generation);
     if (isDone) this.keep(generation);
     this.store.setState({
       isStale: false,
       isRefining: !isDone,
-      rows,
-      summary: summarise(rows, level),
-      pacing: describePacing(pacing),
-      findings: describeFindings(notesOf(chunks), rows.length),
-      difference: pairedDifference(this.baseline, rows),
+      rows: shown.rows,
+      summary: shown.summary,
+      difference: pairedDifference(this.baseline, shown.rows),
       firstNumberMs: this.store.getState().firstNumberMs ?? performance.now() - generation.startedAt,
     });
-  }
-
-  private isAllDone(generation: Generation): boolean {
-    return standInsOf(generation.game).every(
-      ({ id }) => this.stretchOf(generation, id).rows.length >= MOST_LADDER_RUNS,
-    );
   }
 
   private keep(generation: Generation): void {
@@ -431,8 +428,8 @@ export class ReadingController {
   }
 }
 
-function notesOf(chunks: readonly ChunkResult[]): RunNote[] {
-  return chunks.flatMap(({ notes }) => notes);
+function isAllDone({ game, stretches }: Generation): boolean {
+  return standInsOf(game).every(({ id }) => (stretches.get(id)?.rows.length ?? 0) >= MOST_LADDER_RUNS);
 }
 
 /** Everything of a game that can change how this level plays. */

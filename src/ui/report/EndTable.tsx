@@ -1,9 +1,9 @@
 'use client';
 
-import { sayEnd, saySeconds, sayShare, type FullSummary } from '@/core/index';
+import { sayEnd, saySeconds, sayShare, type Summary } from '@/core/index';
 
 /** Ways in which runs end, the commonest first. */
-export function EndTable({ summary }: { summary: FullSummary }) {
+export function EndTable({ summary }: { summary: Summary }) {
   if (summary.ends.length === 0) return <p className="quiet">Every run was cleared.</p>;
   return (
     <table className="rows">

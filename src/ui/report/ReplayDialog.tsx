@@ -14,7 +14,7 @@ import {
   type GameDocument,
   type RecordedRun,
 } from '@/core/index';
-import type { BatchInfo, RunRow } from '@/server/contracts/batches';
+import type { ArmInfo, BatchInfo, RunRow } from '@/server/contracts/batches';
 import { ArenaCanvas } from '../canvas/ArenaCanvas';
 import { fitCamera } from '../canvas/camera';
 import { paletteFor } from '../canvas/palette';
@@ -34,27 +34,35 @@ const LEAD_SECONDS = 3;
 /** One run of a batch, simulated again from its seed and shown from three seconds before its end or another moment. */
 export function ReplayDialog({
   batch,
+  arm,
   seed,
   atSeconds,
   onClose,
 }: {
   batch: BatchInfo;
+  arm: ArmInfo;
   seed: number;
   atSeconds?: number;
   onClose: () => void;
 }) {
   const query = useQuery({
-    queryKey: ['replay', batch.revision, batch.levelId, batch.standInId, seed],
-    queryFn: () => simulateAgain(batch, seed),
+    queryKey: ['replay', batch.id, arm.arm, seed],
+    queryFn: () => simulateAgain(batch, arm, seed),
     staleTime: Infinity,
     gcTime: 0,
   });
   return (
-    <Modal opened onClose={onClose} size="auto" title={`Run of seed ${seed}`} centered>
+    <Modal
+      opened
+      onClose={onClose}
+      size="auto"
+      title={batch.arms.length > 1 ? `Run of seed ${seed}, ${arm.name}` : `Run of seed ${seed}`}
+      centered
+    >
       {query.data ? (
         <>
           <Differing batch={batch} again={query.data} />
-          <Replay game={query.data.game} levelId={batch.levelId} run={query.data.run} atSeconds={atSeconds} />
+          <Replay game={query.data.game} levelId={arm.levelId} run={query.data.run} atSeconds={atSeconds} />
         </>
       ) : query.error ? (
         <Failed error={query.error} />
@@ -72,15 +80,15 @@ interface RunAgain {
   kept: RunRow | undefined;
 }
 
-async function simulateAgain(batch: BatchInfo, seed: number): Promise<RunAgain> {
+async function simulateAgain(batch: BatchInfo, arm: ArmInfo, seed: number): Promise<RunAgain> {
   const [game, kept] = await Promise.all([
-    gorgeApi.revision(batch.gameId, batch.revision),
-    gorgeApi.run(batch.gameId, batch.id, seed),
+    gorgeApi.revision(batch.gameId, arm.revision),
+    gorgeApi.run(batch.gameId, batch.id, arm.arm, seed),
   ]);
   const worker = startSimulationWorker();
   try {
-    await worker.api.prepare(game, batch.levelId, false);
-    const run = await worker.api.record(batch.standInId, seed);
+    await worker.api.prepare(game, arm.levelId, false, arm.overrides);
+    const run = await worker.api.record(arm.standInId, seed);
     if (!run) throw new Error('This run cannot be simulated again.');
     return { game, run, kept };
   } finally {

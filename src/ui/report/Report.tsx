@@ -1,58 +1,48 @@
 'use client';
 
-import { Button, Progress } from '@mantine/core';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Button } from '@mantine/core';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
-import { useEffect } from 'react';
-import {
-  areSameVersions,
-  describeSummary,
-  headline,
-  sayControls,
-  judgeTrust,
-  NUMBER_VERSIONS,
-  sayVersions,
-} from '@/core/index';
-import { batchProgress, type BatchInfo, type ReportReply } from '@/server/contracts/batches';
+import { areSameVersions, NUMBER_VERSIONS, sayVersions } from '@/core/index';
+import type { ArmInfo, BatchInfo, ReportReply } from '@/server/contracts/batches';
+import { levelNames } from '../frame/batchWords';
 import { CellMap } from '../frame/CellMap';
 import { FindingList } from '../frame/FindingList';
 import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
+import { ArmLadder } from './ArmLadder';
 import { EndTable } from './EndTable';
-import { DurationChart, PacingChart, SurvivalChart } from './charts';
-import { ReplayDialog } from './ReplayDialog';
+import { FigureTable } from './FigureTable';
+import styles from './report.module.css';
 import { RunTable } from './RunTable';
+import { useLiveReport } from './useLiveReport';
+import { Verdict } from './Verdict';
 
-/** What a batch found: sentences first, then pictures, then every run. */
+// Charts and the arena are fetched when they are needed.
+const Charts = dynamic(() => import('./charts').then(({ Charts: All }) => All), {
+  loading: () => <Loading what="the charts" />,
+});
+const ReplayDialog = dynamic(() => import('./ReplayDialog').then(({ ReplayDialog: Dialog }) => Dialog));
+
+/** What a batch found: sentences first, then pictures, then every run; of several arms one after the other. */
 export function Report({ gameId, batchId }: { gameId: string; batchId: string }) {
-  const client = useQueryClient();
-  const report = useQuery({ queryKey: ['report', gameId, batchId], queryFn: () => gorgeApi.report(gameId, batchId) });
-  const batch = report.data?.batch;
-  const isRunning = batch?.status === 'running';
-  useEffect(() => {
-    if (!isRunning) return;
-    const source = new EventSource(gorgeApi.eventsUrl(gameId, batchId));
-    source.onmessage = (event) => {
-      const progress = batchProgress.parse(JSON.parse(String(event.data)));
-      if (progress.status !== 'running') source.close();
-      void client.invalidateQueries({ queryKey: ['report', gameId, batchId] });
-      void client.invalidateQueries({ queryKey: ['runs', gameId, batchId] });
-    };
-    return () => source.close();
-  }, [isRunning, gameId, batchId, client]);
+  const wanted = Number(useSearchParams().get('arm') ?? 0);
+  const arm = Number.isInteger(wanted) && wanted > 0 ? wanted : 0;
+  const report = useLiveReport(gameId, batchId, arm);
+  const data = report.data;
   return (
     <Frame
       trail={[
-        { label: report.data?.sheet.gameName ?? gameId, href: `/games/${gameId}` },
-        ...(batch ? [{ label: batch.levelName, href: `/games/${gameId}/levels/${batch.levelId}` }] : []),
+        { label: data?.sheet.gameName ?? gameId, href: `/games/${gameId}` },
+        ...(data ? [{ label: levelNames(data.batch), href: `/games/${gameId}/levels/${data.arm.levelId}` }] : []),
         { label: `Batch ${batchId}` },
       ]}
-      middle={batch && <HeadActions batch={batch} />}
+      middle={data && <HeadActions batch={data.batch} arm={data.arm} />}
     >
-      {report.data ? (
-        <Body report={report.data} />
+      {data ? (
+        <Body report={data} />
       ) : report.error ? (
         <Failed error={report.error} onRetry={() => void report.refetch()} />
       ) : (
@@ -62,21 +52,22 @@ export function Report({ gameId, batchId }: { gameId: string; batchId: string })
   );
 }
 
-function HeadActions({ batch }: { batch: BatchInfo }) {
+function HeadActions({ batch, arm }: { batch: BatchInfo; arm: ArmInfo }) {
+  const { firstSeed, arms } = batch;
   return (
     <>
       <span className="quiet">
-        {batch.runs} runs, seeds {batch.firstSeed}–{batch.firstSeed + batch.runs - 1}, revision{' '}
-        <span className="mono">{batch.revision.slice(0, 7)}</span>
+        {arms.length > 1 ? `${arms.length} arms of ${arm.runs} runs` : `${arm.runs} runs`}, seeds {firstSeed}–
+        {firstSeed + arm.runs - 1}, revision <span className="mono">{arm.revision.slice(0, 7)}</span>
       </span>
       <Button component="a" href={gorgeApi.tableUrl(batch.gameId, batch.id)} download variant="light" size="compact-md">
         Table as CSV
       </Button>
       <Button
         component={Link}
-        href={`/games/${batch.gameId}/levels/${batch.levelId}`}
+        href={`/games/${batch.gameId}/levels/${arm.levelId}`}
         size="compact-md"
-        style={{ color: 'var(--mantine-color-white)' }}
+        className={styles.onInk}
       >
         Open on desk
       </Button>
@@ -86,7 +77,7 @@ function HeadActions({ batch }: { batch: BatchInfo }) {
 
 function OtherVersions({ versions }: Pick<BatchInfo, 'versions'>) {
   return (
-    <p role="note" style={{ margin: '8px 16px 0', color: 'var(--ochre)' }}>
+    <p role="note" className={styles.versions}>
       These runs were made by {sayVersions(versions)}; here are {sayVersions(NUMBER_VERSIONS)}. Their numbers stay as
       they were, but a replay may go otherwise. Start the batch again to compare.
     </p>
@@ -94,137 +85,79 @@ function OtherVersions({ versions }: Pick<BatchInfo, 'versions'>) {
 }
 
 function Body({ report }: { report: ReportReply }) {
-  const { batch, summary, sheet } = report;
+  const { batch, arm, summary } = report;
   const router = useRouter();
   const params = useSearchParams();
   const shownSeed = Number(params.get('run'));
-  const replay = (seed: number) => router.push(`?run=${seed}`, { scroll: false });
   const at = params.get('at');
+  // Arm, run and moment stand in the address, so that they can be gone back to.
+  const go = (to: Record<string, string>) => {
+    const query = new URLSearchParams({ ...(arm.arm > 0 ? { arm: String(arm.arm) } : {}), ...to });
+    router.push(`?${query.toString()}`, { scroll: false });
+  };
+  const show = (seed: number, seconds?: number) =>
+    go({ run: String(seed), ...(seconds === undefined ? {} : { at: seconds.toFixed(1) }) });
   return (
     <>
       <Verdict report={report} />
+      {batch.arms.length > 1 && (
+        <ArmLadder arms={batch.arms} chosen={arm.arm} onChoose={(chosen) => go({ arm: String(chosen) })} />
+      )}
       {!areSameVersions(batch.versions, NUMBER_VERSIONS) && <OtherVersions versions={batch.versions} />}
       {summary.runs === 0 ? (
         <Empty title="No run is finished yet">
           {batch.status === 'running' ? 'The first ones take a moment.' : 'Start another batch from the desk.'}
         </Empty>
       ) : (
-        <div style={{ display: 'grid', gridTemplateColumns: '400px minmax(0, 1fr) 366px', alignItems: 'start' }}>
-          <section style={{ padding: '12px 16px' }}>
-            <h2 className="heading" style={{ marginBottom: 8 }}>
-              Where runs end
-            </h2>
-            <CellMap
-              ground={sheet}
-              cells={summary.endCells}
-              width={368}
-              tint="clay"
-              goals={sheet.goals}
-              label="Where runs end"
-              unit="ends in a cell"
-              testId="end-map"
-            />
-            <h2 className="heading" style={{ margin: '16px 0 4px' }}>
-              What ends them
-            </h2>
-            <EndTable summary={summary} />
-            <h2 className="heading" style={{ margin: '16px 0 6px' }}>
-              Findings from runs · {summary.findings.length}
-            </h2>
-            {summary.findings.length === 0 && (
-              <p className="quiet" style={{ margin: 0 }}>
-                No mistake that only runs show.
-              </p>
-            )}
-            <FindingList
-              findings={summary.findings}
-              onShow={({ seed, seconds }) => router.push(`?run=${seed}&at=${seconds.toFixed(1)}`, { scroll: false })}
-            />
-          </section>
-          <section
-            style={{
-              padding: '12px 16px',
-              borderLeft: '1px solid var(--layer)',
-              borderRight: '1px solid var(--layer)',
-              minWidth: 0,
-            }}
-          >
-            <DurationChart summary={summary} />
-            <SurvivalChart summary={summary} />
-            <PacingChart summary={summary} />
-          </section>
-          <RunTable batch={batch} sheet={sheet} onReplay={replay} />
-        </div>
+        <Numbers report={report} onShow={show} />
       )}
       {Number.isInteger(shownSeed) && shownSeed > 0 && (
         <ReplayDialog
           batch={batch}
+          arm={arm}
           seed={shownSeed}
           atSeconds={at === null ? undefined : Number(at)}
-          onClose={() => router.push('?', { scroll: false })}
+          onClose={() => go({})}
         />
       )}
     </>
   );
 }
 
-function Verdict({ report: { batch, summary, sheet, controls } }: { report: ReportReply }) {
-  const client = useQueryClient();
-  const trust = controls && summary.runs > 0 ? judgeTrust(summary, summary.findings, controls) : undefined;
-  const name = sheet.standInName;
-  const cancel = async () => {
-    await gorgeApi.cancelBatch(batch.gameId, batch.id);
-    await client.invalidateQueries();
-  };
+/** Where runs end and why on the left, how they go over time in the middle, every run on the right. */
+function Numbers({
+  report: { batch, arm, summary, sheet },
+  onShow,
+}: {
+  report: ReportReply;
+  onShow: (seed: number, seconds?: number) => void;
+}) {
   return (
-    <header className="band" style={{ padding: '14px 18px', background: 'var(--paper)' }}>
-      <h1 style={{ margin: '0 0 6px', fontSize: 20 }} data-testid="headline">
-        {headline(summary, name, trust)}
-      </h1>
-      <div style={{ display: 'flex', flexWrap: 'wrap', gap: '2px 22px' }} data-testid="sentences">
-        {describeSummary(summary, name).map((sentence) => (
-          <span key={sentence}>{sentence}</span>
-        ))}
-      </div>
-      {controls && (
-        <p className="quiet" style={{ margin: '6px 0 0' }} data-testid="report-controls">
-          {sayControls(controls)}
-        </p>
-      )}
-      {trust && !trust.isTrusted && (
-        <p className="wary" style={{ margin: '6px 0 0' }} data-testid="report-distrust">
-          <b>{name} is not to be trusted here:</b> {trust.reasons.join('; ')}.
-        </p>
-      )}
-      {batch.status === 'running' && (
-        <div
-          style={{ display: 'flex', alignItems: 'center', gap: 12, marginTop: 10 }}
-          role="status"
-          data-testid="progress"
-        >
-          <Progress
-            value={(batch.runsDone / batch.runs) * 100}
-            style={{ flex: 1, maxWidth: 420 }}
-            aria-label="Runs done"
-          />
-          <span className="mono">
-            {batch.runsDone} of {batch.runs} runs
-          </span>
-          <Button size="compact-sm" variant="light" color="clay" onClick={() => void cancel()}>
-            Cancel
-          </Button>
-        </div>
-      )}
-      {batch.status === 'cancelled' && (
-        <p className="wary" style={{ margin: '8px 0 0' }}>
-          Cancelled after {batch.runsDone} of {batch.runs} runs; the numbers are those of the runs that were done.
-        </p>
-      )}
-      {batch.status === 'failed' && (
-        <p className="bad" style={{ margin: '8px 0 0' }} role="alert">
-          The batch failed: {batch.error}
-        </p>
-      )}
-    </header>
+    <div className={styles.columns}>
+      <section className={styles.column}>
+        <h2 className={`heading ${styles.first}`}>Where runs end</h2>
+        <CellMap
+          ground={sheet}
+          cells={summary.endCells}
+          width={368}
+          tint="clay"
+          goals={sheet.goals}
+          label="Where runs end"
+          unit="ends in a cell"
+          testId="end-map"
+        />
+        <h2 className={`heading ${styles.part}`}>What ends them</h2>
+        <EndTable summary={summary} />
+        <h2 className={`heading ${styles.part}`}>Figures</h2>
+        <FigureTable summary={summary} />
+        <h2 className={`heading ${styles.part}`}>Findings from runs · {summary.findings.length}</h2>
+        {summary.findings.length === 0 && <p className="quiet">No mistake that only runs show.</p>}
+        <FindingList findings={summary.findings} onShow={({ seed, seconds }) => onShow(seed, seconds)} />
+      </section>
+      <section className={styles.middle}>
+        <Charts summary={summary} />
+      </section>
+      <RunTable key={arm.arm} batch={batch} arm={arm.arm} sheet={sheet} onReplay={onShow} />
+    </div>
   );
 }

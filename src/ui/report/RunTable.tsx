@@ -19,18 +19,20 @@ const COLUMNS: { sort: RunSort; label: string; className?: string }[] = [
 
 interface RunTableProps {
   batch: BatchInfo;
+  /** Number of the arm whose runs are shown. */
+  arm: number;
   sheet: LevelSheet;
   onReplay: (seed: number) => void;
 }
 
 /** Every run, sorted and paged by the server; a click replays it. */
-export function RunTable({ batch, sheet, onReplay }: RunTableProps) {
+export function RunTable({ batch, arm, sheet, onReplay }: RunTableProps) {
   const [sort, setSort] = useState<RunSort>('seed');
   const [order, setOrder] = useState<'up' | 'down'>('up');
   const [page, setPage] = useState(1);
   const query = useQuery({
-    queryKey: ['runs', batch.gameId, String(batch.id), sort, order, page],
-    queryFn: () => gorgeApi.runs(batch.gameId, String(batch.id), { sort, order, page, size: PAGE_SIZE }),
+    queryKey: ['runs', batch.gameId, String(batch.id), arm, sort, order, page],
+    queryFn: () => gorgeApi.runs(batch.gameId, String(batch.id), { arm, sort, order, page, size: PAGE_SIZE }),
     placeholderData: keepPreviousData,
   });
   const sortBy = (column: RunSort) => {

@@ -14,7 +14,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { FullSummary } from '@/core/index';
+import type { Summary } from '@/core/index';
 
 const TICK = { fontSize: 11, fill: 'var(--dim)', fontFamily: 'JetBrains Mono Variable' };
 const MARGIN = { top: 6, right: 26, bottom: 0, left: -14 };
@@ -49,8 +49,19 @@ function Chart({
   );
 }
 
+/** All charts of a report, over the time of runs. */
+export function Charts({ summary }: { summary: Summary }) {
+  return (
+    <>
+      <DurationChart summary={summary} />
+      <SurvivalChart summary={summary} />
+      <PacingChart summary={summary} />
+    </>
+  );
+}
+
 /** The last time that is worth drawing: when the last run ended. */
-function lastSecond(summary: FullSummary): number {
+function lastSecond(summary: Summary): number {
   const used = summary.histogram.filter((bin) => bin.won + bin.lost + bin.outOfTime > 0);
   return used[used.length - 1]?.toSeconds ?? 60;
 }
@@ -78,7 +89,7 @@ function seconds(value: unknown): string {
 }
 
 /** How long runs took, by how they ended. */
-export function DurationChart({ summary }: { summary: FullSummary }) {
+function DurationChart({ summary }: { summary: Summary }) {
   const end = lastSecond(summary);
   const data = summary.histogram
     .filter((bin) => bin.fromSeconds < end)
@@ -128,7 +139,7 @@ function Key({ colour, children }: { colour: string; children: ReactNode }) {
 }
 
 /** Chance of not having been caught by a time. */
-export function SurvivalChart({ summary }: { summary: FullSummary }) {
+function SurvivalChart({ summary }: { summary: Summary }) {
   const end = lastSecond(summary);
   const last = summary.survival[summary.survival.length - 1];
   const data = [...summary.survival, { seconds: end, share: last.share }];
@@ -166,7 +177,7 @@ export function SurvivalChart({ summary }: { summary: FullSummary }) {
 const LEAST_SAMPLES = 30;
 
 /** Pressure over the time of the run. */
-export function PacingChart({ summary }: { summary: FullSummary }) {
+function PacingChart({ summary }: { summary: Summary }) {
   const end = lastSecond(summary);
   const data = summary.pacing
     .filter((point) => point.samples >= LEAST_SAMPLES)

@@ -52,15 +52,19 @@ export const gorgeApi = {
     ask(batchInfo, `${game(gameId)}/batches`, sendJson('POST', request)),
   cancelBatch: (gameId: string, batchId: number) =>
     ask(batchInfo, `${batch(gameId, batchId)}/cancel`, sendJson('POST', {})),
-  report: (gameId: string, batchId: string) => ask(reportReply, batch(gameId, batchId)),
-  runs: (gameId: string, batchId: string, page: { sort: RunSort; order: 'up' | 'down'; page: number; size: number }) =>
+  report: (gameId: string, batchId: string, arm: number) => ask(reportReply, `${batch(gameId, batchId)}?arm=${arm}`),
+  runs: (
+    gameId: string,
+    batchId: string,
+    page: { arm: number; sort: RunSort; order: 'up' | 'down'; page: number; size: number },
+  ) =>
     ask(
       runPageReply,
       `${batch(gameId, batchId)}/runs?${new URLSearchParams(Object.entries(page).map(([key, value]): [string, string] => [key, String(value)])).toString()}`,
     ),
   /** The kept row of one run; undefined where the batch has none of that seed. */
-  run: async (gameId: string, batchId: number, seed: number) =>
-    (await ask(runPageReply, `${batch(gameId, batchId)}/runs?seed=${seed}`)).rows.at(0),
+  run: async (gameId: string, batchId: number, arm: number, seed: number) =>
+    (await ask(runPageReply, `${batch(gameId, batchId)}/runs?arm=${arm}&seed=${seed}`)).rows.at(0),
   eventsUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/events`,
   tableUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/table`,
   exportUrl: (gameId: string) => `${game(gameId)}/export`,

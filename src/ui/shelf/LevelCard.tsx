@@ -2,8 +2,9 @@
 
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { sayShare, standInName, wilsonInterval, type GameDocument, type Level } from '@/core/index';
+import type { GameDocument, Level } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
+import { newestOf, sayBatch } from '../frame/batchWords';
 import { LevelMap } from './LevelMap';
 
 /** Four of them stand side by side at 1,280 pixels. */
@@ -25,7 +26,7 @@ export function LevelCard({
   /** What can be done to the level, below it. */
   children?: ReactNode;
 }) {
-  const newest = batches.find((batch) => batch.levelId === level.id);
+  const newest = newestOf(batches, level.id);
   const guards = level.pieces.filter((piece) => !game.cast.find((kind) => kind.id === piece.kind)?.control).length;
   return (
     <article className="plate" style={{ width: CARD_WIDTH, overflow: 'hidden' }}>
@@ -50,9 +51,9 @@ export function LevelCard({
       <div style={{ padding: '0 14px 12px' }} className="quiet">
         {newest ? (
           <>
-            Last measured: <Link href={`/games/${game.id}/batches/${newest.id}`}>batch {newest.id}</Link>,{' '}
-            <span style={{ whiteSpace: 'nowrap' }}>{sayBatch(newest, game)}</span>
-            {newest.revision !== revision && <span className="wary">, before the latest changes to the game</span>}
+            Last measured: <Link href={`/games/${game.id}/batches/${newest.batch.id}`}>batch {newest.batch.id}</Link>,{' '}
+            <span style={{ whiteSpace: 'nowrap' }}>{sayBatch(newest.batch, newest.arm, game)}</span>
+            {newest.arm.revision !== revision && <span className="wary">, before the latest changes to the game</span>}
           </>
         ) : (
           'Not measured yet: Run 500 on its desk'
@@ -67,17 +68,4 @@ export function LevelCard({
 function sayPieces(pieces: number, level: Level): string {
   if (pieces === 0 && level.cues) return 'all by cues';
   return `${pieces} ${pieces === 1 ? 'piece' : 'pieces'}${level.cues?.some((line) => /^\s*(spawner|waves)\b/.test(line)) ? ' + cues' : ''}`;
-}
-
-export function sayBatch(batch: BatchInfo, game: GameDocument): string {
-  switch (batch.status) {
-    case 'running':
-      return `running, ${batch.runsDone} of ${batch.runs} runs`;
-    case 'cancelled':
-      return `cancelled after ${batch.runsDone} of ${batch.runs} runs`;
-    case 'failed':
-      return 'failed';
-    case 'finished':
-      return `${standInName(game, batch.standInId)} clears ${sayShare(wilsonInterval(batch.runsWon, batch.runsDone))}`;
-  }
 }

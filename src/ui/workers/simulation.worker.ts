@@ -27,6 +27,7 @@ import {
   type MoverPreviews,
   type PlayerReach,
   type PursuitFigure,
+  type Overrides,
   type RecordedRun,
   type StandInTraits,
   type RouteTimes,
@@ -53,8 +54,8 @@ const runners = new Map<string, Runner>();
 
 /** Compiles and runs levels beside the page, so that the page never waits. */
 const simulation = {
-  prepare(game: GameDocument, levelId: string, wantsRoutes: boolean): Preparation {
-    const compiled = compileGameLevel(game, levelId);
+  prepare(game: GameDocument, levelId: string, wantsRoutes: boolean, overrides?: Overrides): Preparation {
+    const compiled = compileGameLevel(game, levelId, overrides);
     program = compiled.ok ? compiled.value : undefined;
     standIns = standInsOf(game);
     runners.clear();

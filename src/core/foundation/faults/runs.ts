@@ -3,6 +3,28 @@ import type { FaultEntry } from './faultEntry';
 /** Faults of a run that is asked for. */
 export const RUN_FAULTS = {
   'unknown-start': { meaning: 'a start of runs that is not known', example: { said: '`--from "at noon"`' } },
+  'unknown-number': {
+    meaning: 'a number that is to be set is not there',
+    example: { said: '`--set warden.weight=3`' },
+  },
+  'number-of-several': {
+    meaning: 'a number that is to be set has the name of several',
+    example: { said: '`--set tar.harm=3` where a kind and a ground are called tar' },
+  },
+  'number-out-of-range': {
+    meaning: 'a number is to be set beyond its limits',
+    example: { said: '`--set clock=0`' },
+  },
+  'number-set-twice': {
+    meaning: 'one number is to be set to two values',
+    example: { said: '`--set clock=30 --set level:clock=40`' },
+  },
+  'too-many-arms': {
+    meaning: 'a batch is asked for with more arms than it can have',
+    example: { said: '10,000 arms' },
+  },
+  'no-arms': { meaning: 'a batch is asked for without arms', example: { said: 'an empty list of arms' } },
+  'arm-twice': { meaning: 'a batch has the same arm twice', example: { said: '`--arm casual --arm casual`' } },
   'no-waves': {
     meaning: 'a run cannot begin with a wave where there are none',
     example: { said: '`--from "wave 3"` in the yard' },

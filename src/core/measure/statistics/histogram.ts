@@ -1,3 +1,6 @@
+import type { Outcome } from '../../simulate/engine/runEvent';
+import type { SortedCounts } from '../joins/valueCounts';
+
 export interface HistogramBin {
   fromSeconds: number;
   toSeconds: number;
@@ -6,7 +9,11 @@ export interface HistogramBin {
   outOfTime: number;
 }
 
+/** How often runs lasted so many seconds, by outcome. */
+export type DurationCounts = Record<Outcome, SortedCounts>;
+
 const NICE_WIDTHS = [0.5, 1, 2, 2.5, 5, 10, 20, 30, 60, 120, 300];
+const FIELDS = { won: 'won', lost: 'lost', 'out of time': 'outOfTime' } as const satisfies Record<Outcome, string>;
 
 /** Width of a bin, in seconds, that splits a span into some twenty bins of a round size. */
 export function niceBinWidth(spanSeconds: number): number {
@@ -14,10 +21,8 @@ export function niceBinWidth(spanSeconds: number): number {
 }
 
 /** Counts how long runs took, by outcome, in bins of a round width from 0 to the end of the longest run. */
-export function durationHistogram(
-  runs: readonly { seconds: number; outcome: 'won' | 'lost' | 'out of time' }[],
-): HistogramBin[] {
-  const longest = runs.reduce((most, run) => Math.max(most, run.seconds), 0);
+export function durationHistogram(durations: DurationCounts): HistogramBin[] {
+  const longest = Math.max(0, ...Object.values(durations).map((sorted) => sorted.at(-1)?.value ?? 0));
   const width = niceBinWidth(longest);
   const bins = Array.from({ length: Math.max(1, Math.ceil(longest / width)) }, (_, index): HistogramBin => ({
     fromSeconds: index * width,
@@ -26,11 +31,8 @@ export function durationHistogram(
     lost: 0,
     outOfTime: 0,
   }));
-  for (const { seconds, outcome } of runs) {
-    const bin = bins[Math.min(bins.length - 1, Math.floor(seconds / width))];
-    if (outcome === 'won') bin.won++;
-    else if (outcome === 'lost') bin.lost++;
-    else bin.outOfTime++;
-  }
+  for (const outcome of ['won', 'lost', 'out of time'] as const)
+    for (const { value, count } of durations[outcome])
+      bins[Math.min(bins.length - 1, Math.floor(value / width))][FIELDS[outcome]] += count;
   return bins;
 }

@@ -1,3 +1,5 @@
+import type { DurationCounts } from './histogram';
+
 /** From `seconds` on, this share of the runs is not yet lost. */
 export interface SurvivalStep {
   seconds: number;
@@ -9,18 +11,21 @@ export interface SurvivalStep {
  * with losses the share is multiplied by 1 − losses / runs still in play. Runs that were cleared or ran out of time leave
  * without counting as a loss (censored). The first step is (0, 1).
  */
-export function survivalCurve(runs: readonly { seconds: number; isLost: boolean }[]): SurvivalStep[] {
-  const sorted = [...runs].sort((a, b) => a.seconds - b.seconds);
+export function survivalCurve(durations: DurationCounts): SurvivalStep[] {
+  const all = Object.values(durations).flat();
+  const leaving = new Map<number, number>();
+  for (const { value, count } of all) leaving.set(value, (leaving.get(value) ?? 0) + count);
+  const losses = new Map(durations.lost.map(({ value, count }) => [value, count]));
   const steps: SurvivalStep[] = [{ seconds: 0, share: 1 }];
+  let inPlay = all.reduce((sum, { count }) => sum + count, 0);
   let share = 1;
-  for (let index = 0; index < sorted.length;) {
-    const { seconds } = sorted[index];
-    const inPlay = sorted.length - index;
-    let losses = 0;
-    for (; index < sorted.length && sorted[index].seconds === seconds; index++) if (sorted[index].isLost) losses++;
-    if (losses === 0) continue;
-    share *= 1 - losses / inPlay;
-    steps.push({ seconds, share });
+  for (const [seconds, left] of [...leaving].sort(([a], [b]) => a - b)) {
+    const lost = losses.get(seconds) ?? 0;
+    if (lost > 0) {
+      share *= 1 - lost / inPlay;
+      steps.push({ seconds, share });
+    }
+    inPlay -= left;
   }
   return steps;
 }

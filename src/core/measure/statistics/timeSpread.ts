@@ -1,4 +1,4 @@
-import { quantileSorted } from 'simple-statistics';
+import { quantileOfCounts, totalOf, valueAt, type SortedCounts } from '../joins/valueCounts';
 import { NORMAL_97_5 } from './wilsonInterval';
 
 /** Median and quartiles of durations in seconds, with the 95 % interval of the median. */
@@ -11,20 +11,20 @@ export interface TimeSpread {
 }
 
 /**
- * Spread of durations; undefined when there are none. The interval of the median takes the order statistics of rank
- * n/2 ± z·√n/2 (normal approximation of the binomial), which assumes nothing about the distribution.
+ * Spread of values of which the counts are known; undefined when there are none. The interval of the median takes the order
+ * statistics of rank n/2 ± z·√n/2 (normal approximation of the binomial), which assumes nothing about the distribution.
  */
-export function measureTimeSpread(seconds: readonly number[]): TimeSpread | undefined {
-  if (seconds.length === 0) return undefined;
-  const sorted = [...seconds].sort((a, b) => a - b);
-  const half = (NORMAL_97_5 * Math.sqrt(sorted.length)) / 2;
-  const low = Math.max(0, Math.floor(sorted.length / 2 - half));
-  const high = Math.min(sorted.length - 1, Math.ceil(sorted.length / 2 + half));
+export function spreadOfCounts(sorted: SortedCounts): TimeSpread | undefined {
+  const total = totalOf(sorted);
+  if (total === 0) return undefined;
+  const half = (NORMAL_97_5 * Math.sqrt(total)) / 2;
+  const low = Math.max(0, Math.floor(total / 2 - half));
+  const high = Math.min(total - 1, Math.ceil(total / 2 + half));
   return {
-    median: quantileSorted(sorted, 0.5),
-    q1: quantileSorted(sorted, 0.25),
-    q3: quantileSorted(sorted, 0.75),
-    medianLow: sorted[low],
-    medianHigh: sorted[high],
+    median: quantileOfCounts(sorted, 0.5),
+    q1: quantileOfCounts(sorted, 0.25),
+    q3: quantileOfCounts(sorted, 0.75),
+    medianLow: valueAt(sorted, low),
+    medianHigh: valueAt(sorted, high),
   };
 }

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { compileGameLevel } from '@/core/index';
 import { smallGame } from '../../../../../tests/support/smallLevel';
-import { checkLevelCues } from '../../../checkLevelCues';
+import { checkLevelCues } from '../../../written/checkLevelCues';
 import { RandomStream } from '../../../foundation/random';
 import { generateRuleCondition } from '../../../testing/generatedCondition';
 import { holdsPlainly } from '../../../testing/referenceRules';

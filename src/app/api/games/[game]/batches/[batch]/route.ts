@@ -4,9 +4,9 @@ interface Context {
   params: Promise<{ game: string; batch: string }>;
 }
 
-export async function GET(_request: Request, { params }: Context) {
+export async function GET(request: Request, { params }: Context) {
   const { game, batch } = await params;
-  return getReport(game, batch);
+  return getReport(game, batch, request);
 }
 
 export async function DELETE(request: Request, { params }: Context) {

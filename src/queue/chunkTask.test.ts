@@ -1,12 +1,15 @@
-import { describe, expect, test } from '@jest/globals';
-import { mergeChunks, runChunk, STAND_INS } from '@/core/index';
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { mergeChunks, runChunk, STAND_INS, writeGame } from '@/core/index';
 import { dryingHall, plainYard } from '../../tests/support/kilnYard';
-import { cutIntoChunks, type ChunkTask } from './chunkTask';
-import { computeChunk } from './computeChunk';
+import { chunkRunsFor, cutIntoChunks, type ChunkTask } from './chunkTask';
+import { ChunkMaker } from './threads/computeChunk';
+
+const maker = new ChunkMaker();
+const computeChunk = (task: ChunkTask) => maker.compute(task);
+beforeAll(() => maker.take('demo', writeGame(plainYard())));
 
 const task = (firstSeed: number, count: number, changes: Partial<ChunkTask> = {}): ChunkTask => ({
   documentHash: 'demo',
-  game: plainYard(),
   levelId: 'drying-hall',
   standInId: 'casual',
   overrides: { knobs: [] },
@@ -30,6 +33,10 @@ describe('chunks', () => {
     }
   });
 
+  test('are larger where there are many runs, within limits', () => {
+    expect([1, 5000, 20_000, 100_000, 1_000_000].map(chunkRunsFor)).toEqual([25, 25, 100, 250, 250]);
+  });
+
   test('computed one by one, out of order and with other work between, are what one long run of seeds gives', () => {
     const slower = { overrides: { knobs: [{ kind: 'warden', knob: 'pace', value: 1 }] } };
     const chunks = [
@@ -47,7 +54,9 @@ describe('chunks', () => {
     const open = plainYard();
     open.levels[0].pieces = open.levels[0].pieces.slice(0, 1);
     const before = computeChunk(task(1, 4));
-    const after = computeChunk(task(1, 4, { documentHash: 'open', game: open }));
+    expect([maker.needs('demo'), maker.needs('open')]).toEqual([false, true]);
+    maker.take('open', writeGame(open));
+    const after = computeChunk(task(1, 4, { documentHash: 'open' }));
     expect(after.rows.map((row) => row.outcome)).toEqual(['won', 'won', 'won', 'won']);
     expect(computeChunk(task(1, 4))).toEqual(before);
   });

@@ -1,0 +1,103 @@
+import type { Transaction } from 'sequelize';
+import {
+  addRun,
+  bug,
+  emptySums,
+  mergeSums,
+  SUMS_VERSION,
+  sheetOfLevel,
+  summaryOf,
+  type LevelSheet,
+  type MeasureSums,
+  type RunNote,
+  type Summary,
+} from '@/core/index';
+import { database, inTransaction } from './connection';
+import { findRevision } from './games';
+import type { ArmRow, ChunkRow } from './models';
+import { recordOf, RUN_AGAIN } from './runs';
+import { readStored, readStoredOr, StoredDamage } from './stored';
+
+/** What the runs of an arm come to so far. What it costs does not grow with the runs: the sums are kept. */
+export async function summariseArm(gameId: string, arm: ArmRow): Promise<{ summary: Summary; sheet: LevelSheet }> {
+  const sheet = await sheetOf(gameId, arm);
+  return { summary: summaryOf(await sumsOf(arm, sheet), sheet), sheet };
+}
+
+async function sumsOf({ batchId, arm }: ArmRow, sheet: LevelSheet): Promise<MeasureSums> {
+  const unfolded = { batchId, arm, state: 'done', sumsIn: ['chunk', 'runs'] };
+  const { models } = database();
+  // Read together, so that no chunk is counted twice or not at all while they are folded.
+  const [row, chunks] = await inTransaction(async (transaction) => [
+    await models.arms.findOne({ where: { batchId, arm }, transaction, lock: transaction.LOCK.SHARE }),
+    await models.chunks.findAll({ where: unfolded, transaction }),
+  ]);
+  const sums = readArmSums(row ?? bug(`no arm ${arm} of batch ${batchId}`));
+  for (const chunk of chunks) mergeSums(sums, await readChunkSums(chunk, sheet));
+  if (chunks.some(({ sumsIn }) => sumsIn === 'runs')) await foldSums(batchId, arm, sheet);
+  return sums;
+}
+
+/** Adds the sums of all finished chunks of an arm to those of the arm, so that they are read as one. */
+export async function foldSums(batchId: number, arm: number, sheet?: LevelSheet): Promise<void> {
+  const { models } = database();
+  await inTransaction(async (transaction) => {
+    const row = await models.arms.findOne({ where: { batchId, arm }, transaction, lock: transaction.LOCK.UPDATE });
+    if (!row) return;
+    const where = { batchId, arm, state: 'done', sumsIn: sheet ? ['chunk', 'runs'] : ['chunk'] };
+    const chunks = await models.chunks.findAll({ where, transaction });
+    if (chunks.length === 0) return;
+    const sums = readArmSums(row);
+    for (const chunk of chunks) mergeSums(sums, await readChunkSums(chunk, sheet, transaction));
+    await row.update({ sums: JSON.stringify(sums) }, { transaction });
+    const folded = { batchId, arm, firstSeed: chunks.map(({ firstSeed }) => firstSeed) };
+    await models.chunks.update({ sums: null, pacing: null, sumsIn: 'arm' }, { where: folded, transaction });
+  });
+}
+
+function readArmSums({ batchId, sums }: ArmRow): MeasureSums {
+  return sums === null ? emptySums() : requireSums(sums, batchId);
+}
+
+function requireSums(text: string, batchId: number): MeasureSums {
+  const sums = readStored<MeasureSums>(text, `A part of batch ${batchId}`, RUN_AGAIN);
+  if (sums?.version !== SUMS_VERSION) throw new StoredDamage(`A part of batch ${batchId}`, RUN_AGAIN);
+  return sums;
+}
+
+/** The sums of a chunk; of an earlier version, where it had none, made of its runs, of what it showed and of its pacing. */
+async function readChunkSums(
+  chunk: ChunkRow,
+  sheet: LevelSheet | undefined,
+  transaction?: Transaction,
+): Promise<MeasureSums> {
+  const { batchId, arm, firstSeed, runs, sumsIn, sums, pacing } = chunk;
+  if (sumsIn === 'chunk') return requireSums(sums ?? '', batchId);
+  const level = sheet ?? bug('runs without their level');
+  const rows = await database().models.runs.findAll({
+    where: { batchId, arm, seed: Array.from({ length: runs }, (_, index) => firstSeed + index) },
+    order: [['seed', 'ASC']],
+    transaction,
+  });
+  const notes = readStoredOr<RunNote[]>(chunk.notes, []);
+  const made = emptySums();
+  for (const row of rows) {
+    const record = recordOf(row);
+    const own = notes.filter(({ seed }) => seed === record.seed);
+    addRun(made, { record, samples: { pressure: [], sighted: [] }, notes: own }, level);
+  }
+  const kept = pacing === null ? undefined : readStored<unknown>(pacing, `A part of batch ${batchId}`, RUN_AGAIN);
+  if (kept) made.of.pacing = kept;
+  return made;
+}
+
+/** What was kept of the level of an arm. Earlier versions kept nothing: it is made once, of the revision that ran, and kept. */
+export async function sheetOf(gameId: string, row: ArmRow): Promise<LevelSheet> {
+  const kept = readStoredOr<LevelSheet | undefined>(row.sheet, undefined);
+  if (kept) return kept;
+  const { batchId, arm, revision, levelId, standInId } = row;
+  const document = (await findRevision(gameId, revision)) ?? bug(`batch ${batchId} without its revision`);
+  const sheet = sheetOfLevel(document, levelId, standInId) ?? bug(`batch ${batchId} without its level`);
+  await database().models.arms.update({ sheet: JSON.stringify(sheet) }, { where: { batchId, arm } });
+  return sheet;
+}
