@@ -67,7 +67,7 @@ module.exports = {
       name: 'tune-before-report',
       severity: 'error',
       from: { path: '^src/core/tune', pathNot: '\\.test\\.ts$' },
-      to: { path: '^src/core/(report|pipeline)' },
+      to: { path: '^src/core/report' },
     },
     {
       name: 'compile-before-simulate',

@@ -22,8 +22,6 @@ export {
   levelShape,
   FOOTINGS,
   HATCHINGS,
-  LIMITS,
-  markBox,
   USUAL,
   type Footing,
   type GameDocument,
@@ -38,6 +36,8 @@ export {
   type Script,
   type Terrain,
 } from './document/gameDocument';
+export { LEAST_LEVEL_SIDE, LIMITS } from './document/limits';
+export { markBox } from './document/markBox';
 export {
   ancestorsOf,
   hitShapeOf,
@@ -204,25 +204,11 @@ export { Runner, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
 export { areSameVersions, NUMBER_VERSIONS, sayVersions, type NumberVersions } from './simulate/numberVersions';
 export { pieceIdOf, type EndCause, type Outcome, type RunEvent } from './simulate/engine/runEvent';
-export {
-  explainMoment,
-  explainRulesAt,
-  PIECE_FIELDS,
-  PLAYER_FIELDS,
-  recordRun,
-  type MindMoment,
-  type RecordedRun,
-} from './simulate/recordRun';
+export { explainMoment, explainRulesAt, recordRun, type MindMoment, type RecordedRun } from './simulate/recordRun';
 export { measureReach, type AirArc, type PlayerReach } from './simulate/playerReach';
 export { LiveRun } from './simulate/liveRun';
 export { timeRoute, type RouteTimes } from './simulate/routeTimes';
-export {
-  previewMovers,
-  PREVIEW_SECONDS,
-  type MoverPreview,
-  type MoverPreviews,
-  type MoverStop,
-} from './simulate/previewMovers';
+export { previewMovers, type MoverPreview, type MoverPreviews, type MoverStop } from './simulate/previewMovers';
 export type { EntryGhost } from './simulate/previewEntries';
 export type { CueEntry, EntrySpot } from './compile/entryPlaces';
 export { CONTROLS, STAND_INS, TRAIT_LIMITS, type StandInTraits, type TraitLimit } from './people/traits';
@@ -234,7 +220,7 @@ export type { CellCount } from './measure/cellCounts';
 export type { GapFigures } from './measure/gapFigures';
 export { describeFindings, type Finding } from './measure/findings';
 export type { RunNote } from './simulate/runWatch';
-export type { LevelSheet } from './report/levelSheet';
+export { measuredLevelOf, sheetOfLevel, type LevelSheet } from './report/levelSheet';
 export { mergeChunks, type ChunkResult } from './measure/chunk';
 export type { PacingPoint, PacingSums } from './measure/pacing';
 export { GAP_STEP_SECONDS, type CueFigures, type CueProjection, type LaneFigures } from './measure/cueProjection';
@@ -275,6 +261,7 @@ export { overridesByName, sayOverrides } from './tune/overrides';
 export { listNumbers, readOverrides, type NamedNumber } from './numbers/readOverrides';
 export type { NumberOverride } from './numbers/withNumbers';
 export { writeMeasuresPage } from './report/measuresPage';
+export { PIECE_FIELDS, PLAYER_FIELDS, PREVIEW_SECONDS } from './simulate/frameFields';
 export { RUN_JSON_VERSION, writeRunJson, type ArmSummary } from './report/runJson';
 export { writeRunCsv, type RunTableHead } from './report/runTable';
 
@@ -286,17 +273,8 @@ export { addProvingLevel, PROVING_LEVEL, type ProvingPlan } from './compile/prov
 export { explainPiece, type Explanation } from './simulate/explain/explainPiece';
 export { explainRules, type RulesExplanation } from './simulate/explain/explainRules';
 export type { ExplainedCondition } from './simulate/explain/explainedCondition';
-export {
-  checkGame,
-  compileGameLevel,
-  kindsToMeet,
-  measuredLevelOf,
-  measurePursuit,
-  projectLevelCues,
-  runChunk,
-  runSeeds,
-  sheetOfLevel,
-  USUAL_CLEAR_SECONDS,
-  type PursuitFigure,
-} from './pipeline';
+export { checkGame, kindsToMeet } from './check/checkWholeGame';
+export { compileGameLevel, runChunk, runSeeds } from './pipeline';
+export { projectLevelCues, USUAL_CLEAR_SECONDS } from './tune/projectLevelCues';
+export { measurePursuit, type PursuitFigure } from './tune/pursuit';
 export { checkCues } from './language/cues/checkCues';

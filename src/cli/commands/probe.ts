@@ -1,5 +1,5 @@
 import { createInterface } from 'node:readline';
-import { z } from 'zod';
+import * as z from 'zod';
 import {
   buildGrid,
   buildWalkGrid,

@@ -1,7 +1,8 @@
 import { bodyOverlapsSolid, cellIndexAt, isSolidAt, type ArenaGrid } from '../arena/grid';
 import type { Area } from '../arena/area';
 import type { Outline } from '../arena/outline';
-import { markBox, type GameDocument, type Level, type Piece } from '../document/gameDocument';
+import type { GameDocument, Level, Piece } from '../document/gameDocument';
+import { markBox } from '../document/markBox';
 import { reachOf } from '../document/outlineShape';
 import { endsRun, hitShapeOf, kindOf, standShapeOf, type Kind } from '../document/resolveKind';
 import { errorAt, warningAt, type Diagnostic } from '../foundation/diagnostic';

@@ -1,6 +1,7 @@
 import { cellsOfArea } from '../arena/area';
 import { USUAL_COOLDOWN_SECONDS, type Contact, type Effect } from '../document/contactShape';
-import { markBox, type GameDocument, type Level } from '../document/gameDocument';
+import type { GameDocument, Level } from '../document/gameDocument';
+import { markBox } from '../document/markBox';
 import { ancestorsOf, kindOf } from '../document/resolveKind';
 import { assertNever } from '../foundation/result';
 import { ticksOf } from './ticksOf';

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { dryingHall, kilnYard, plainYard } from '../../../tests/support/kilnYard';
 import type { GameDocument } from '../document/gameDocument';
-import { checkGame, compileGameLevel } from '../pipeline';
+import { checkGame } from '../check/checkWholeGame';
+import { compileGameLevel } from '../pipeline';
 
 function codesAfter(change: (game: GameDocument) => void): string[] {
   const game = kilnYard();

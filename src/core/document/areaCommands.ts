@@ -1,5 +1,6 @@
 import { freshName, levelIn, roundCoordinate, shiftMark, type Point } from './commands';
-import { markBox, type GameDocument, type Level, type Mark, type Piece } from './gameDocument';
+import type { GameDocument, Level, Mark, Piece } from './gameDocument';
+import { markBox } from './markBox';
 import { kindOf } from './resolveKind';
 
 /** A rectangle of whole cells. */

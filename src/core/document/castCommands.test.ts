@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { plainYard } from '../../../tests/support/kilnYard';
 import { VOCABULARY } from '../language/vocabulary';
-import { checkGame } from '../pipeline';
+import { checkGame } from '../check/checkWholeGame';
 import {
   addGround,
   addKind,

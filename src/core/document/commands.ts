@@ -1,4 +1,5 @@
-import { markBox, type GameDocument, type KindEntry, type Level, type Mark, type Piece } from './gameDocument';
+import type { GameDocument, KindEntry, Level, Mark, Piece } from './gameDocument';
+import { markBox } from './markBox';
 import { bug } from '../foundation/result';
 import { kindOf } from './resolveKind';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 const seconds = z.number().min(0).max(600).describe('how long, seconds');
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 const speed = z.number().min(0.1).max(60).describe('how fast it goes, cells/s');
 const seconds = z.number().min(0).max(10).describe('seconds');

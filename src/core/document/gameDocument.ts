@@ -1,27 +1,10 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { contactShape } from './contactShape';
 import { controlShape } from './controlShape';
+import { LIMITS } from './limits';
 import { limitsShape } from './limitsShape';
 import { FORMAT_VERSION } from './migrations/migrate';
 import { outlineShape } from './outlineShape';
-
-/** Sizes beyond which a document is refused, so that no file can exhaust the machine. */
-export const LIMITS = {
-  fileBytes: 8 * 1024 * 1024,
-  /** How deep brackets may lie in each other; documents need 9. */
-  nesting: 64,
-  columns: 256,
-  rows: 256,
-  pieces: 2000,
-  waypoints: 200,
-  parts: 8,
-  levels: 100,
-  standIns: 8,
-  scriptLines: 4000,
-  scriptLineLength: 400,
-  fewestTicks: 10,
-  mostTicks: 240,
-} as const;
 
 const identifier = z
   .string()
@@ -326,11 +309,3 @@ export function gameJsonSchema(): object {
 
 /** What holds when a level or a ground does not say otherwise. */
 export const USUAL = { gravity: 28, grip: 4, health: 1 } as const;
-
-/** The smallest rectangle around a mark: x, y, width, height in cells; a point has no size. */
-export function markBox(mark: Mark): [number, number, number, number] {
-  if ('area' in mark) return mark.area;
-  if ('point' in mark) return [...mark.point, 0, 0];
-  const [[x0, y0], [x1, y1]] = mark.line;
-  return [Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0)];
-}

@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { hallOnly } from '../../../tests/support/kilnYard';
-import { checkGame, compileGameLevel } from '../pipeline';
+import { checkGame } from '../check/checkWholeGame';
+import { compileGameLevel } from '../pipeline';
 import { Runner } from '../simulate/run';
 import { STAND_INS } from '../people/traits';
-import { LIMITS } from './gameDocument';
+import { LIMITS } from './limits';
 import { addLevel, canHoldLevels, duplicateLevel, moveLevel, removeLevel } from './levelCommands';
 import { readGameValue } from './readGame';
 

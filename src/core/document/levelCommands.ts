@@ -1,7 +1,7 @@
 import { freshId } from './castCommands';
 import { bug } from '../foundation/result';
 import type { CourseLink, GameDocument, Level } from './gameDocument';
-import { LIMITS } from './gameDocument';
+import { LEAST_LEVEL_SIDE, LIMITS } from './limits';
 import { resolvedCast } from './resolveKind';
 
 /** What a new level starts from. Sizes in cells. */
@@ -13,7 +13,6 @@ export interface NewLevel {
   view?: 'above' | 'side';
 }
 
-export const LEAST_LEVEL_SIDE = 5;
 const EXIT_SIDE = 2;
 
 /** Whether a game has what every level needs: ground to walk on and somebody to steer. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { TRAIT_LIMITS, type TraitLimit } from '../people/traits';
 
 /** The shape of the limits of a stand-in of one's own: what a person can have, and nothing else. */

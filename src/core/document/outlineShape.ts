@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Sizes of hit and stand shapes. */
 export const OUTLINE_LIMITS = { points: 24, silhouetteSide: 64 } as const;

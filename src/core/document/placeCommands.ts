@@ -1,7 +1,8 @@
 import { bug } from '../foundation/result';
 import { freshId } from './castCommands';
 import { freshName, levelIn, roundCoordinate, type Point } from './commands';
-import { LIMITS, type GameDocument, type Lane, type Mark } from './gameDocument';
+import type { GameDocument, Lane, Mark } from './gameDocument';
+import { LIMITS } from './limits';
 
 type GameDraft = GameDocument;
 

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { KILN_YARD_FILE, kilnYard } from '../../../tests/support/kilnYard';
-import { gameJsonSchema, LIMITS, type GameDocument } from './gameDocument';
+import { gameJsonSchema, type GameDocument } from './gameDocument';
+import { LIMITS } from './limits';
 import { readGame, readGameValue } from './readGame';
 import { writeGame } from './writeGame';
 

@@ -6,7 +6,8 @@ import { LineStarts } from '../foundation/lineStarts';
 import { fail, succeed, type Result } from '../foundation/result';
 import { checkReferences } from './checkReferences';
 import { controlsInCells } from './controlUnits';
-import { gameShape, LIMITS, type GameDocument } from './gameDocument';
+import { gameShape, type GameDocument } from './gameDocument';
+import { LIMITS } from './limits';
 import { FORMAT_VERSION, migrate, OLDEST_VERSION } from './migrations/migrate';
 
 /** So many faults of the shape are told at once. */

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { smallGame, smallProgram, type SmallLevel } from '../../../tests/support/smallLevel';
-import { checkGame } from '../pipeline';
+import { checkGame } from '../check/checkWholeGame';
 import { Runner } from '../simulate/run';
 import { kindOf } from './resolveKind';
 

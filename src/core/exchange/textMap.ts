@@ -1,4 +1,5 @@
-import { LIMITS, type GameDocument } from '../document/gameDocument';
+import type { GameDocument } from '../document/gameDocument';
+import { LIMITS } from '../document/limits';
 import { errorAt, type Diagnostic } from '../foundation/diagnostic';
 import { fail, succeed, type Result } from '../foundation/result';
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { dryingHall, kilnYard } from '../../../tests/support/kilnYard';
 import { smallGame, smallProgram } from '../../../tests/support/smallLevel';
-import { measurePursuit } from '../pipeline';
+import { measurePursuit } from '../tune/pursuit';
 import { STAND_INS } from '../people/traits';
 import { measureBehavior } from './behaviorFigures';
 

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { smallGame, smallProgram, type SmallLevel } from '../../../tests/support/smallLevel';
 import { STAND_INS } from '../people/traits';
-import { checkGame, runSeeds } from '../pipeline';
+import { checkGame } from '../check/checkWholeGame';
+import { runSeeds } from '../pipeline';
 import { describeSummary } from '../report/sentences';
 import { Runner } from '../simulate/run';
 import type { RunRecord } from '../simulate/runRecord';

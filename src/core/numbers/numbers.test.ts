@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { RandomStream } from '../foundation/random';
-import { checkGame, compileGameLevel } from '../pipeline';
+import { checkGame } from '../check/checkWholeGame';
+import { compileGameLevel } from '../pipeline';
 import { readGame } from '../document/readGame';
 import { writeGame } from '../document/writeGame';
 import { kilnYard } from '../../../tests/support/kilnYard';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** A number of a document: where it stands and what it may be. */
 export interface ShapeNumber {

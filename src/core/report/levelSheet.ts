@@ -2,6 +2,7 @@ import type { GameDocument, Level, Mark, Terrain } from '../document/gameDocumen
 import { resolvedCast } from '../document/resolveKind';
 import { standInName } from '../document/standIns';
 import type { MeasuredLevel } from '../measure/measure';
+import { checkLevelCues, goalMarks } from '../written/checkLevelCues';
 
 /**
  * What a report needs to know of a level and of who played it: kept with a batch, so that its numbers can be read for as long
@@ -47,4 +48,21 @@ export function describeSheet(
     terrain: game.terrain.filter(({ glyph }) => level.map.some((row) => row.includes(glyph))),
     goals: level.marks.filter(({ id }) => known.goals.has(id)),
   };
+}
+
+/** What a report needs to know of a level; undefined when there is no such level. */
+export function sheetOfLevel(game: GameDocument, levelId: string, standInId: string): LevelSheet | undefined {
+  const level = game.levels.find(({ id }) => id === levelId);
+  const goals = level && goalMarks(game, level);
+  return level && describeSheet(game, level, standInId, { playsFor: playsForOf(game, level), goals: goals! });
+}
+
+/** What the measures need to know of a level, whether it has errors or not; of one that there is not, nothing but a clock. */
+export function measuredLevelOf(game: GameDocument, levelId: string): MeasuredLevel {
+  const level = game.levels.find(({ id }) => id === levelId);
+  return level ? measuredLevel(game, level, playsForOf(game, level)) : { ticksPerSecond: 60, pieces: [], kinds: [] };
+}
+
+function playsForOf(game: GameDocument, level: Level) {
+  return checkLevelCues(game, level)?.checked?.rules?.playsFor;
 }

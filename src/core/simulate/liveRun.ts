@@ -7,7 +7,8 @@ import { step, type RunEnd } from './engine/tick';
 import { World } from './engine/world';
 import { explainPiece, type Explanation } from './explain/explainPiece';
 import { explainRules, type RulesExplanation } from './explain/explainRules';
-import { PIECE_FIELDS, PLAYER_FIELDS, writeFrame } from './recordRun';
+import { PIECE_FIELDS, PLAYER_FIELDS } from './frameFields';
+import { writeFrame } from './recordRun';
 
 /** A body that has been met by its shape, as the value of `World.encounter`. */
 const MET = 2;

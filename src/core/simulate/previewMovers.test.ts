@@ -3,8 +3,9 @@ import { demoLevel } from '../../../tests/support/kilnYard';
 import { smallProgram } from '../../../tests/support/smallLevel';
 import { LiveRun } from './liveRun';
 import { measureReach } from './playerReach';
-import { previewMovers, PREVIEW_SECONDS } from './previewMovers';
-import { PIECE_FIELDS, PLAYER_FIELDS, recordRun } from './recordRun';
+import { PIECE_FIELDS, PLAYER_FIELDS, PREVIEW_SECONDS } from './frameFields';
+import { previewMovers } from './previewMovers';
+import { recordRun } from './recordRun';
 
 describe('previews of movers', () => {
   test.each(['drying-hall', 'cart-crossing', 'chimney-rise'])(

@@ -6,7 +6,8 @@ import { prepareRuns } from './engine/prepareRuns';
 import { EntryWatch, type EntryGhost } from './previewEntries';
 import { stepAlone } from './engine/tick';
 import { World } from './engine/world';
-import { writeFrame, PIECE_FIELDS, PLAYER_FIELDS } from './recordRun';
+import { PIECE_FIELDS, PLAYER_FIELDS, PREVIEW_SECONDS } from './frameFields';
+import { writeFrame } from './recordRun';
 
 /** Something worth a label on the way of a mover: a turn, a landing, the place where it leaves. */
 export interface MoverStop {
@@ -45,8 +46,6 @@ export interface MoverPreviews {
   kinds: string[];
 }
 
-/** As long as previews look ahead. */
-export const PREVIEW_SECONDS = 60;
 const FRAMES_PER_SECOND = 10;
 const MOST_STOPS = 40;
 

@@ -3,17 +3,10 @@ import type { RunEvent } from './engine/runEvent';
 import type { World } from './engine/world';
 import { explainPiece, type Explanation } from './explain/explainPiece';
 import { explainRules, type RulesExplanation } from './explain/explainRules';
+import { PIECE_FIELDS, PLAYER_FIELDS } from './frameFields';
 import { Runner, type Steering } from './run';
 import type { RunRecord, RunSamples } from './runRecord';
 import type { MindPicture } from './standins/mindPicture';
-
-/**
- * Numbers a piece takes in a frame: x, y, facing as a vector, state, whether it has the player in sight, and whether it is
- * there: 0 gone, 1 there, 2 there but out, 3 there and filled.
- */
-export const PIECE_FIELDS = 7;
-/** Numbers that stand before the pieces in a frame: x and y of the player, and where the rim of a view that moves on lies. */
-export const PLAYER_FIELDS = 3;
 
 /** A run written down tick by tick, for showing it. Made anew from the seed whenever it is wanted, never stored. */
 export interface RecordedRun {

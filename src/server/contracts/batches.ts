@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { ControlRate, LevelSheet, Overrides, Summary } from '@/core/index';
 import { gameId, revisionHash } from './games';
 import { removedBatches } from './history';

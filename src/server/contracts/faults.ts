@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** How every fault of the server looks: what is wrong, what to do, and where. */
 export const faultShape = z.object({

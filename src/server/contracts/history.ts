@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { revisionHash } from './games';
 
 /** How a version came to be: by an edit, from a file, as an earlier one again, or beside what the game is. */

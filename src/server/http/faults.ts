@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { describePath, type Diagnostic } from '@/core/index';
 import type { Fault } from '../contracts/faults';
 import type { SaveReply } from '../contracts/games';

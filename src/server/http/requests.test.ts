@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { z } from 'zod';
+import * as z from 'zod';
 import { errorAt } from '@/core/index';
 import type { Fault } from '../contracts/faults';
 import { answer, notFound, RequestFault, unusable } from './faults';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { isNestedDeeper, LIMITS } from '@/core/index';
 import { gameId } from '../contracts/games';
 import { RequestFault } from './faults';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { bug, controlRate, settingOf, writeRunCsv, type ControlRate } from '@/core/index';
 import {
   armQuery,

@@ -127,7 +127,7 @@ function useTryShortcut(desk: Desk, view: ArenaView): void {
       const { pointer } = view.state;
       if (event.shiftKey && pointer)
         tries.setOverrides({ ...tries.state.overrides, playerAt: [roundPlace(pointer.x), roundPlace(pointer.y)] });
-      tries.start(session.state.game);
+      void tries.start(session.state.game);
       event.preventDefault();
     };
     window.addEventListener('keydown', onKeyDown);

@@ -8,23 +8,15 @@ import type { DeskSession } from '../editor/deskSession';
 import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
-import { Bench } from '../bench/Bench';
-import { CuesView } from '../cues/CuesView';
 import { Arena } from './Arena';
 import { ClashNotice } from './ClashNotice';
 import { KeptDraftNotice } from './KeptDraftNotice';
 import { DeskContext, useDesk, useFollowed } from './DeskContext';
 import { DeskKeys } from './DeskKeys';
-import { DeskPalette } from './DeskPalette';
-import { BuildPanel } from './panels/BuildPanel';
-import { CastPanel } from './panels/CastPanel';
-import { ContactsPanel } from './panels/ContactsPanel';
-import { GroundPanel } from './panels/GroundPanel';
-import { LevelPanel } from './panels/LevelPanel';
+import * as Opened from './opened';
 import { Reading } from './Reading';
 import { RunButton } from './RunButton';
 import { SaveSign } from './SaveSign';
-import { ScriptPanel } from './ScriptPanel';
 import { StartField } from './StartField';
 import { Strata } from './Strata';
 import { useDeskMachines } from './useDeskMachines';
@@ -142,14 +134,14 @@ function DeskBody({ view }: { view?: 'cues' }) {
         }}
       >
         {open?.type === 'bench' && (
-          <Bench
+          <Opened.Bench
             key={open.id}
             scriptId={open.id}
             onOpenScript={(id) => setOpen({ type: 'bench', id })}
             onClose={() => setOpen({ type: 'script', id: open.id })}
           />
         )}
-        {open?.type === 'cues' && <CuesView onClose={close} />}
+        {open?.type === 'cues' && <Opened.CuesView onClose={close} />}
         {open && open.type !== 'bench' && open.type !== 'cues' && (
           <Panel open={open} onClose={close} onOpenScript={openScript} onOpenBench={openBench} />
         )}
@@ -160,7 +152,7 @@ function DeskBody({ view }: { view?: 'cues' }) {
         {!isWhole && <Strata />}
       </div>
       <DeskKeys help={help} onToggleScript={toggleScript} />
-      <DeskPalette help={help} onOpenScript={openScript} onOpenPanel={(type) => setOpen({ type })} />
+      <Opened.DeskPalette help={help} onOpenScript={openScript} onOpenPanel={(type) => setOpen({ type })} />
       <ClashNotice />
       <KeptDraftNotice />
     </div>
@@ -173,7 +165,7 @@ function PanelTabs({ open, onOpen }: { open: OpenPanel | undefined; onOpen: (pan
   const status = useFollowed(tries, (state) => state.status);
   const note = useFollowed(tries, (state) => (state.status === 'off' ? state.note : ''));
   const start = () => {
-    if (status === 'off') tries.start(session.state.game);
+    if (status === 'off') void tries.start(session.state.game);
     else tries.stop();
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
   };
@@ -245,15 +237,15 @@ function Panel({
   return (
     <div style={{ display: 'grid', minHeight: 0, minWidth: 0 }}>
       {open.type === 'script' && (
-        <ScriptPanel scriptId={open.id} onClose={onClose} onBench={() => onOpenBench(open.id)} />
+        <Opened.ScriptPanel scriptId={open.id} onClose={onClose} onBench={() => onOpenBench(open.id)} />
       )}
-      {open.type === 'ground' && <GroundPanel onClose={onClose} />}
+      {open.type === 'ground' && <Opened.GroundPanel onClose={onClose} />}
       {open.type === 'cast' && (
-        <CastPanel key={open.kind} shown={open.kind} onClose={onClose} onOpenScript={onOpenScript} />
+        <Opened.CastPanel key={open.kind} shown={open.kind} onClose={onClose} onOpenScript={onOpenScript} />
       )}
-      {open.type === 'contacts' && <ContactsPanel onClose={onClose} />}
-      {open.type === 'level' && <LevelPanel onClose={onClose} />}
-      {open.type === 'build' && <BuildPanel onClose={onClose} />}
+      {open.type === 'contacts' && <Opened.ContactsPanel onClose={onClose} />}
+      {open.type === 'level' && <Opened.LevelPanel onClose={onClose} />}
+      {open.type === 'build' && <Opened.BuildPanel onClose={onClose} />}
     </div>
   );
 }

@@ -32,7 +32,7 @@ export function DeskPalette({
     act('route', 'Route', 'Tool to add waypoints, 4', () => session.setTool('route')),
     act('area', 'Area', 'Tool to copy, mirror and turn parts of the level, 5', () => session.setTool('area')),
     act('mark', 'Mark', 'Tool to add points, lines and areas, 6', () => session.setTool('mark')),
-    act('try', 'Try by hand', 'Play this level, T', () => tries.start(session.state.game)),
+    act('try', 'Try by hand', 'Play this level, T', () => void tries.start(session.state.game)),
     act('boundary', 'Draw the boundary', 'The ground of the brush round the whole level', () => actions.drawBoundary()),
     act('panel ground', 'Types of ground', 'What ground there is and what it does', () => onOpenPanel('ground')),
     act('panel cast', 'Cast', 'Kinds, shapes, controls, variants', () => onOpenPanel('cast')),

@@ -1,6 +1,6 @@
 'use client';
 
-import { ActionIcon, Button, Menu } from '@mantine/core';
+import { Button, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconChevronDown } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
@@ -39,9 +39,9 @@ export function RunButton() {
       </Button>
       <Menu position="bottom-end" disabled={hasFaults || isStarting}>
         <Menu.Target>
-          <ActionIcon size={26} aria-label="Other batches" disabled={hasFaults || isStarting}>
+          <Button size="compact-md" px={5} aria-label="Other batches" disabled={hasFaults || isStarting}>
             <IconChevronDown size={14} />
-          </ActionIcon>
+          </Button>
         </Menu.Target>
         <Menu.Dropdown>
           <Menu.Item onClick={() => void start(everybody(), BATCH_RUNS)}>
@@ -60,7 +60,7 @@ export function RunButton() {
 
 /** Starts batches of the draft, once it is saved. */
 function useStart() {
-  const { session, saving } = useDesk();
+  const { session, saving, reading } = useDesk();
   const router = useRouter();
   const [isStarting, setIsStarting] = useState(false);
   const start = async (standIns: readonly string[], runs: number) => {
@@ -80,7 +80,9 @@ function useStart() {
         arms: standIns.map((standInId) => ({ standInId, levelId })),
         runs,
       });
-      router.push(`/games/${game.id}/batches/${batch.id}`);
+      // The report begins with whose numbers the Reading shows.
+      const arm = Math.max(0, standIns.indexOf(reading.store.getState().standIn));
+      router.push(`/games/${game.id}/batches/${batch.id}${arm > 0 ? `?arm=${arm}` : ''}`);
     } catch (error) {
       const fault = faultOf(error);
       notifications.show({ color: 'clay', title: fault.message, message: fault.hint });

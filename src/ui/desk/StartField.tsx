@@ -27,7 +27,7 @@ export function StartField() {
     setFault(undefined);
     setDraft('');
     setIsOpen(false);
-    tries.start(session.state.game);
+    void tries.start(session.state.game);
   };
   return (
     <Popover opened={isOpen} onChange={setIsOpen} position="bottom-start" withArrow trapFocus>

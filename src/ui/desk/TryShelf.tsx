@@ -14,8 +14,8 @@ export function TryShelf() {
   const game = useFollowed(session, (state) => state.game);
   const hasOverrides = overrides.knobs.length > 0 || sayStart(overrides).length > 0;
   if (status !== 'off' || (!hasOverrides && kept.length === 0)) return null;
-  const watch = (played: KeptTry) => {
-    const replay = replayTry(game, played);
+  const watch = async (played: KeptTry) => {
+    const replay = await replayTry(game, played);
     if (!replay) {
       notifications.show({
         color: 'clay',
@@ -70,7 +70,7 @@ export function TryShelf() {
             Try {kept.length - index}: {played.outcome === 'won' ? 'cleared' : played.outcome} at{' '}
             <span className="mono">{played.seconds.toFixed(2)} s</span>
           </span>
-          <button type="button" className="act" onClick={() => watch(played)}>
+          <button type="button" className="act" onClick={() => void watch(played)}>
             Watch
           </button>
           <a

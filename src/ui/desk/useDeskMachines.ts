@@ -45,6 +45,8 @@ function runDesk({ session, saving, reading, checks, playback, tries, keptTries 
   reading.load(window.localStorage);
   reading.show(session.state.game);
   checks.show(session.state.game);
+  // Somebody may play soon.
+  void import('../editor/runEngine');
   const endFollowing = [
     session.store.subscribe((state, before) => {
       if (state.game === before.game) return;

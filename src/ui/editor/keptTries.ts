@@ -1,5 +1,5 @@
 import { createStore } from 'zustand/vanilla';
-import { compileGameLevel, recordRun, type GameDocument, type RecordedRun } from '@/core/index';
+import type { GameDocument, RecordedRun } from '@/core/index';
 import type { KeptTry } from './tryController';
 
 const MOST_KEPT = 20;
@@ -64,7 +64,8 @@ export interface Replay {
 }
 
 /** Plays a kept try again on a version of the game; undefined when the level cannot be run. */
-export function replayTry(game: GameDocument, kept: KeptTry): Replay | undefined {
+export async function replayTry(game: GameDocument, kept: KeptTry): Promise<Replay | undefined> {
+  const { compileGameLevel, recordRun } = await import('./runEngine');
   const compiled = compileGameLevel(game, kept.levelId, kept.overrides);
   if (!compiled.ok) return undefined;
   const whole = recordRun(compiled.value, { type: 'inputs', inputs: kept.inputs }, kept.seed);

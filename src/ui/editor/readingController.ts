@@ -391,11 +391,13 @@ export class ReadingController {
       const own = this.stretchOf(generation, control, level);
       return own ? [controlRate(control, own.summary)] : [];
     });
+    // Few runs of a control prove nothing against anybody.
+    const settled = controls.filter(({ runs }) => runs >= MOST_CONTROL_RUNS);
     const ladder = standInsOf(generation.game).flatMap(({ id, name }): Rung[] => {
       const own = this.stretchOf(generation, id, level);
       if (!own) return [];
       const { summary } = own;
-      return [{ standIn: id, name, summary, trust: judgeTrust(summary, summary.findings, controls) }];
+      return [{ standIn: id, name, summary, trust: judgeTrust(summary, summary.findings, settled) }];
     });
     this.store.setState({ ladder, controls });
     const shown = this.stretchOf(generation, this.standIn, level);

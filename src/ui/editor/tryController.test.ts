@@ -14,9 +14,9 @@ function storage(): Pick<Storage, 'getItem' | 'setItem'> & { kept: Map<string, s
 
 describe('a try', () => {
   let tries: TryController;
-  beforeEach(() => {
+  beforeEach(async () => {
     tries = new TryController('drying-hall');
-    tries.start(game);
+    await tries.start(game);
   });
 
   test('moves in step with the screen, slower or quicker as it is set, and never more than a few ticks a frame', () => {
@@ -43,9 +43,9 @@ describe('a try', () => {
     expect(tries.state.tick).toBe(3);
   });
 
-  test('freezes at a sighting when it is told to, and goes back to a moment of the log', () => {
+  test('freezes at a sighting when it is told to, and goes back to a moment of the log', async () => {
     tries.setOverrides({ knobs: [], playerAt: [14.5, 7.5] });
-    tries.start(game);
+    await tries.start(game);
     tries.setFreezesOn('sight');
     for (let frame = 0; frame < 3000 && tries.state.status === 'playing'; frame++)
       tries.advance(17, () => (frame < 90 ? 1 : 3));
@@ -55,36 +55,36 @@ describe('a try', () => {
     expect([tries.state.status, tries.state.tick]).toEqual(['frozen', tick]);
   });
 
-  test('kept, it plays again exactly; on a changed level it is said that it ends otherwise', () => {
+  test('kept, it plays again exactly; on a changed level it is said that it ends otherwise', async () => {
     const shelf = new KeptTries('kiln-yard', 'drying-hall', storage());
     tries.setOverrides({ knobs: [], playerAt: [14.5, 7.5] });
-    tries.start(game);
+    await tries.start(game);
     for (let frame = 0; frame < 4000 && tries.state.status === 'playing'; frame++)
       tries.advance(17, () => 1 + ((frame >> 6) % 8));
     expect(tries.state.status).toBe('over');
     shelf.keep(tries.kept!);
     const [kept] = shelf.store.getState().tries;
-    expect(replayTry(game, kept)).toMatchObject({ isSame: true });
+    expect(await replayTry(game, kept)).toMatchObject({ isSame: true });
     const changed = {
       ...game,
       cast: game.cast.map((kind) => (kind.id === 'warden' ? { ...kind, tags: ['friend'] } : kind)),
     };
-    expect(replayTry(changed, kept)).toMatchObject({ isSame: false });
+    expect(await replayTry(changed, kept)).toMatchObject({ isSame: false });
     shelf.remove(kept);
     expect(shelf.store.getState().tries).toEqual([]);
   });
 
-  test('given up half-way, it is replayed as far as it went', () => {
+  test('given up half-way, it is replayed as far as it went', async () => {
     for (let frame = 0; frame < 40; frame++) tries.advance(1000 / 60, () => 3);
-    const replay = replayTry(game, tries.kept!)!;
+    const replay = (await replayTry(game, tries.kept!))!;
     expect(replay.isSame).toBe(true);
     expect(replay.run.frames.length / replay.run.frameSize).toBe(41);
   });
 
-  test('overrides hold for tries alone and stay until they are removed', () => {
+  test('overrides hold for tries alone and stay until they are removed', async () => {
     const before = JSON.stringify(game);
     tries.setOverrides({ knobs: [{ kind: 'warden', knob: 'pace', value: 5 }], playerAt: [27.5, 15.5] });
-    tries.start(game);
+    await tries.start(game);
     tries.advance(17, () => 0);
     expect(tries.state.note).toMatch(/^Cleared in 0\.0/);
     expect(JSON.stringify(game)).toBe(before);
@@ -92,9 +92,9 @@ describe('a try', () => {
     expect(tries.state.overrides.playerAt).toEqual([27.5, 15.5]);
   });
 
-  test('of a level with faults does not begin and says why', () => {
+  test('of a level with faults does not begin and says why', async () => {
     const broken = { ...game, levels: game.levels.map((level) => ({ ...level, marks: [] })) };
-    tries.start(broken);
+    await tries.start(broken);
     expect(tries.state.status).toBe('off');
     expect(tries.state.note).toContain('exit');
   });

@@ -1,18 +1,17 @@
 import { createStore } from 'zustand/vanilla';
-import {
-  compileGameLevel,
+import type {
+  Diagnostic,
+  Explanation,
+  RulesExplanation,
+  GameDocument,
+  Input,
+  LevelProgram,
   LiveRun,
-  pieceIdOf,
-  type Diagnostic,
-  type Explanation,
-  type RulesExplanation,
-  type GameDocument,
-  type Input,
-  type LevelProgram,
-  type Overrides,
-  type RunEvent,
+  Overrides,
+  RunEvent,
 } from '@/core/index';
 import type { ShownRun } from './composePicture';
+import type * as RunEngine from './runEngine';
 
 /** What makes a try stand still by itself. */
 export type FreezeOn = 'nothing' | 'contact' | 'sight' | 'state';
@@ -58,6 +57,7 @@ export class TryController {
     overrides: { knobs: [] },
     events: [],
   }));
+  private engine: typeof RunEngine | undefined;
   private live: LiveRun | undefined;
   private rest = 0;
   private game: GameDocument | undefined;
@@ -73,8 +73,10 @@ export class TryController {
     return this.live?.program;
   }
 
-  /** Begins from the start, with whatever overrides are listed. */
-  start(game: GameDocument, seed = 1): void {
+  /** Begins from the start, with whatever overrides are listed; at once, unless the engine has to be fetched first. */
+  async start(game: GameDocument, seed = 1): Promise<void> {
+    if (!this.engine) this.engine = await import('./runEngine');
+    const { compileGameLevel, LiveRun: Live } = this.engine;
     const compiled = compileGameLevel(game, this.levelId, this.state.overrides);
     if (!compiled.ok) {
       this.live = undefined;
@@ -82,7 +84,7 @@ export class TryController {
       return;
     }
     this.game = game;
-    this.live = new LiveRun(compiled.value, seed);
+    this.live = new Live(compiled.value, seed);
     this.rest = 0;
     this.shown = {
       frames: new Float32Array(2 * this.live.frameSize),
@@ -95,7 +97,7 @@ export class TryController {
   }
 
   again(): void {
-    if (this.game) this.start(this.game);
+    if (this.game) void this.start(this.game);
   }
 
   stop(): void {
@@ -149,7 +151,7 @@ export class TryController {
   goTo(tick: number): void {
     const { live } = this;
     if (!live) return;
-    const again = new LiveRun(live.program, live.seed);
+    const again = new this.engine!.LiveRun(live.program, live.seed);
     for (const input of live.inputs.slice(0, Math.max(0, tick - live.firstTick))) again.step(input);
     this.live = again;
     this.store.setState({
@@ -166,7 +168,7 @@ export class TryController {
   }
 
   private nameOf(piece: string): string {
-    return this.live?.program.pieces.find((candidate) => candidate.id === pieceIdOf(piece))?.name ?? piece;
+    return this.live?.program.pieces.find((candidate) => candidate.id === this.engine?.pieceIdOf(piece))?.name ?? piece;
   }
 
   private sayEnd(): string {

@@ -1,6 +1,6 @@
 'use client';
 
-import { ActionIcon, Tooltip, useMantineColorScheme } from '@mantine/core';
+import { ActionIcon, useMantineColorScheme } from '@mantine/core';
 import { IconMoon, IconSun } from '@tabler/icons-react';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
@@ -50,11 +50,15 @@ function Emblem() {
 function SchemeSwitch() {
   const { toggleColorScheme } = useMantineColorScheme();
   return (
-    <Tooltip label="Light or dark">
-      <ActionIcon variant="subtle" color="gray" aria-label="Light or dark" onClick={() => toggleColorScheme()}>
-        <IconSun size={17} className="mantine-dark-hidden" />
-        <IconMoon size={17} className="mantine-light-hidden" />
-      </ActionIcon>
-    </Tooltip>
+    <ActionIcon
+      variant="subtle"
+      color="gray"
+      aria-label="Light or dark"
+      title="Light or dark"
+      onClick={() => toggleColorScheme()}
+    >
+      <IconSun size={17} className="mantine-dark-hidden" />
+      <IconMoon size={17} className="mantine-light-hidden" />
+    </ActionIcon>
   );
 }

@@ -1,12 +1,17 @@
 'use client';
 
 import { MantineProvider } from '@mantine/core';
-import { ModalsProvider } from '@mantine/modals';
-import { Notifications } from '@mantine/notifications';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import dynamic from 'next/dynamic';
 import { useState, type ReactNode } from 'react';
 import { ApiFault } from '../requests/api';
 import { theme } from './theme';
+
+// Both wait for something to show, and are fetched behind the page.
+const Notifications = dynamic(() => import('@mantine/notifications').then((module) => module.Notifications), {
+  ssr: false,
+});
+const ModalsProvider = dynamic(() => import('@mantine/modals').then((module) => module.ModalsProvider), { ssr: false });
 
 /** Everything that all screens stand on. */
 export function Providers({ children, nonce }: { children: ReactNode; nonce: string }) {
@@ -24,10 +29,9 @@ export function Providers({ children, nonce }: { children: ReactNode; nonce: str
   return (
     <MantineProvider theme={theme} defaultColorScheme="light" getStyleNonce={() => nonce}>
       <QueryClientProvider client={client}>
-        <ModalsProvider>
-          <Notifications position="bottom-left" />
-          {children}
-        </ModalsProvider>
+        <ModalsProvider>{null}</ModalsProvider>
+        <Notifications position="bottom-left" />
+        {children}
       </QueryClientProvider>
     </MantineProvider>
   );

@@ -2,7 +2,7 @@
 
 import { Button, Group, Modal, NativeSelect, NumberInput, TextInput } from '@mantine/core';
 import { useState, type ReactNode } from 'react';
-import { commands, LIMITS, type NewLevel } from '@/core/index';
+import { LEAST_LEVEL_SIDE, LIMITS, type NewLevel } from '@/core/index';
 
 interface SizeDialogProps {
   title: string;
@@ -21,7 +21,7 @@ export function SizeDialog({ title, action, children, opened, onClose, onCreate 
   const [view, setView] = useState<NonNullable<NewLevel['view']>>('above');
   const [rows, setRows] = useState<string | number>(18);
   const isWhole = (value: string | number, most: number) =>
-    typeof value === 'number' && Number.isInteger(value) && value >= commands.LEAST_LEVEL_SIDE && value <= most;
+    typeof value === 'number' && Number.isInteger(value) && value >= LEAST_LEVEL_SIDE && value <= most;
   const isReady = name.trim() !== '' && isWhole(columns, LIMITS.columns) && isWhole(rows, LIMITS.rows);
   return (
     <Modal opened={opened} onClose={onClose} title={title} centered>
@@ -41,18 +41,12 @@ export function SizeDialog({ title, action, children, opened, onClose, onCreate 
         <Group grow mt="sm">
           <NumberInput
             label="Width, cells"
-            min={commands.LEAST_LEVEL_SIDE}
+            min={LEAST_LEVEL_SIDE}
             max={LIMITS.columns}
             value={columns}
             onChange={setColumns}
           />
-          <NumberInput
-            label="Height, cells"
-            min={commands.LEAST_LEVEL_SIDE}
-            max={LIMITS.rows}
-            value={rows}
-            onChange={setRows}
-          />
+          <NumberInput label="Height, cells" min={LEAST_LEVEL_SIDE} max={LIMITS.rows} value={rows} onChange={setRows} />
         </Group>
         <NativeSelect
           label="Seen from"

@@ -1,6 +1,8 @@
 import { sayShare, standInName, wilsonInterval, type GameDocument } from '@/core/index';
 import type { ArmInfo, BatchInfo } from '@/server/contracts/batches';
 
+const USUAL_STAND_IN = 'casual';
+
 /** The newest batch that says something of a level as it is written, with the arm that does. */
 export function newestOf(
   batches: readonly BatchInfo[],
@@ -8,7 +10,9 @@ export function newestOf(
   isWanted: (batch: BatchInfo) => boolean = () => true,
 ): { batch: BatchInfo; arm: ArmInfo } | undefined {
   for (const batch of batches) {
-    const arm = batch.arms.find((own) => own.levelId === levelId && own.isPlain);
+    const arms = batch.arms.filter((own) => own.levelId === levelId && own.isPlain);
+    // Of several who played, the one whose numbers are shown everywhere else.
+    const arm = arms.find(({ standInId }) => standInId === USUAL_STAND_IN) ?? arms.at(0);
     if (arm && isWanted(batch)) return { batch, arm };
   }
   return undefined;

@@ -16,10 +16,10 @@ export function ArmLadder({
 }) {
   return (
     <section className={`band ${styles.arms}`} aria-label="Arms">
-      <h2 className="heading">
-        Arms · {arms.length}{' '}
+      <div className={styles.armsHead}>
+        <h2 className="heading">Arms · {arms.length}</h2>
         <span className="quiet">clear rate on the same seeds; thin line: 95 % interval; a click shows its report</span>
-      </h2>
+      </div>
       <div role="radiogroup" aria-label="Whose report is shown">
         {arms.map((arm) => (
           <ArmBar key={arm.arm} arm={arm} isChosen={arm.arm === chosen} onChoose={() => onChoose(arm.arm)} />

@@ -63,12 +63,7 @@ function HeadActions({ batch, arm }: { batch: BatchInfo; arm: ArmInfo }) {
       <Button component="a" href={gorgeApi.tableUrl(batch.gameId, batch.id)} download variant="light" size="compact-md">
         Table as CSV
       </Button>
-      <Button
-        component={Link}
-        href={`/games/${batch.gameId}/levels/${arm.levelId}`}
-        size="compact-md"
-        className={styles.onInk}
-      >
+      <Button component={Link} href={`/games/${batch.gameId}/levels/${arm.levelId}`} size="compact-md" c="white">
         Open on desk
       </Button>
     </>

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { batchProgress } from '@/server/contracts/batches';
+import type { BatchProgress } from '@/server/contracts/batches';
 import { gorgeApi } from '../requests/gorgeApi';
 
 /** Numbers are asked for anew this often at most while a batch is under way, ms. */
@@ -25,7 +25,7 @@ export function useLiveReport(gameId: string, batchId: string, arm: number) {
     };
     const source = new EventSource(gorgeApi.eventsUrl(gameId, batchId));
     source.onmessage = (event) => {
-      const { status } = batchProgress.parse(JSON.parse(String(event.data)));
+      const { status } = JSON.parse(String(event.data)) as BatchProgress;
       if (status === 'running') {
         pending ??= setTimeout(refresh, REFRESH_MS);
         return;

@@ -1,5 +1,6 @@
-import type { z } from 'zod';
-import { faultShape, type Fault } from '@/server/contracts/faults';
+import type * as z from 'zod';
+import type { Fault } from '@/server/contracts/faults';
+import type * as Replies from './replies';
 
 /** A reply of the server that is not what was asked for. `status` 0 means that the server was not reached. */
 export class ApiFault extends Error {
@@ -25,21 +26,25 @@ const UNREACHED: Fault = {
   hint: 'Is it still running? It is tried again by itself.',
 };
 
-/** Asks the server and checks the shape of its reply. Throws {@link ApiFault}. */
-export async function ask<Shape extends z.ZodType>(
-  shape: Shape,
+type Shapes = typeof Replies;
+
+/** Asks the server and checks the shape of its reply, which is named. Throws {@link ApiFault}. */
+export async function ask<Name extends keyof Shapes>(
+  reply: Name,
   url: string,
   init?: RequestInit,
-): Promise<z.output<Shape>> {
+): Promise<z.output<Shapes[Name]>> {
   let response: Response;
+  let shapes: Shapes;
   try {
-    response = await fetch(url, init);
+    // Both are on their way at the same time.
+    [response, shapes] = await Promise.all([fetch(url, init), import('./replies')]);
   } catch {
     throw new ApiFault(0, UNREACHED);
   }
   const body: unknown = await response.json().catch(() => undefined);
   if (!response.ok) {
-    const fault = faultShape.safeParse(body);
+    const fault = shapes.faultShape.safeParse(body);
     throw new ApiFault(
       response.status,
       fault.success
@@ -47,7 +52,7 @@ export async function ask<Shape extends z.ZodType>(
         : { ...UNREACHED, code: `status-${response.status}`, message: `The server answered ${response.status}.` },
     );
   }
-  return shape.parse(body);
+  return shapes[reply].parse(body) as z.output<Shapes[Name]>;
 }
 
 export function sendJson(method: 'POST' | 'PUT', value: unknown): RequestInit {

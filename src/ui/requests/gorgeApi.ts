@@ -1,70 +1,56 @@
-import { z } from 'zod';
-import { gameShape } from '@/core/index';
-import {
-  batchInfo,
-  batchListReply,
-  reportReply,
-  runPageReply,
-  type RunSort,
-  type StartBatchRequest,
-} from '@/server/contracts/batches';
-import { historyReply } from '@/server/contracts/history';
-import { gameListReply, gameReply, importReply, removeReply, saveReply } from '@/server/contracts/games';
+import type { RunSort, StartBatchRequest } from '@/server/contracts/batches';
 import { ask, sendJson } from './api';
 
 const game = (gameId: string) => `/api/games/${encodeURIComponent(gameId)}`;
 const batch = (gameId: string, batchId: string | number) => `${game(gameId)}/batches/${encodeURIComponent(batchId)}`;
 
-/** For replies of which nothing is read. */
-const done = z.unknown();
-
 /** Every request that the screens make. */
 export const gorgeApi = {
-  games: () => ask(gameListReply, '/api/games'),
-  game: (gameId: string) => ask(gameReply, game(gameId)),
+  games: () => ask('gameListReply', '/api/games'),
+  game: (gameId: string) => ask('gameReply', game(gameId)),
   importGame: (text: string) =>
-    ask(importReply, '/api/games', { method: 'POST', headers: { 'content-type': 'application/json' }, body: text }),
-  removeGame: (gameId: string) => ask(removeReply, game(gameId), { method: 'DELETE' }),
-  bringBackGame: (gameId: string) => ask(done, `${game(gameId)}/bring-back`, sendJson('POST', {})),
+    ask('importReply', '/api/games', { method: 'POST', headers: { 'content-type': 'application/json' }, body: text }),
+  removeGame: (gameId: string) => ask('removeReply', game(gameId), { method: 'DELETE' }),
+  bringBackGame: (gameId: string) => ask('anyReply', `${game(gameId)}/bring-back`, sendJson('POST', {})),
   history: (gameId: string, before: number | undefined) =>
-    ask(historyReply, `${game(gameId)}/history${before === undefined ? '' : `?before=${before}`}`),
+    ask('historyReply', `${game(gameId)}/history${before === undefined ? '' : `?before=${before}`}`),
   nameSave: (gameId: string, save: number, name: string) =>
-    ask(done, `${game(gameId)}/history/${save}`, sendJson('PUT', { name })),
+    ask('anyReply', `${game(gameId)}/history/${save}`, sendJson('PUT', { name })),
   restoreSave: (gameId: string, save: number, baseRevision: string) =>
-    ask(saveReply, `${game(gameId)}/history/${save}/restore`, sendJson('POST', { baseRevision })),
+    ask('saveReply', `${game(gameId)}/history/${save}/restore`, sendJson('POST', { baseRevision })),
   /** Makes a game of its own of a version. */
   copySave: (gameId: string, save: number) =>
-    ask(importReply, `${game(gameId)}/history/${save}/copy`, sendJson('POST', {})),
+    ask('importReply', `${game(gameId)}/history/${save}/copy`, sendJson('POST', {})),
   /** Keeps a version beside what the game is. */
   setAside: (gameId: string, document: unknown) =>
-    ask(saveReply, `${game(gameId)}/aside`, sendJson('POST', { document })),
+    ask('saveReply', `${game(gameId)}/aside`, sendJson('POST', { document })),
   /** The stored text of a game, whether it can be read or not. */
   storedText: async (gameId: string) => (await fetch(`${game(gameId)}/export`)).text(),
   save: (gameId: string, baseRevision: string, document: unknown, more: RequestInit = {}) =>
-    ask(saveReply, game(gameId), { ...sendJson('PUT', { baseRevision, document }), ...more }),
+    ask('saveReply', game(gameId), { ...sendJson('PUT', { baseRevision, document }), ...more }),
   revision: async (gameId: string, revision: string) =>
-    (await ask(z.object({ document: gameShape }), `${game(gameId)}/revisions/${revision}`)).document,
-  batches: (gameId: string) => ask(batchListReply, `${game(gameId)}/batches`),
-  removeBatch: (gameId: string, batchId: number) => ask(done, batch(gameId, batchId), { method: 'DELETE' }),
+    (await ask('revisionReply', `${game(gameId)}/revisions/${revision}`)).document,
+  batches: (gameId: string) => ask('batchListReply', `${game(gameId)}/batches`),
+  removeBatch: (gameId: string, batchId: number) => ask('anyReply', batch(gameId, batchId), { method: 'DELETE' }),
   bringBackBatch: (gameId: string, batchId: number) =>
-    ask(done, `${batch(gameId, batchId)}/bring-back`, sendJson('POST', {})),
+    ask('anyReply', `${batch(gameId, batchId)}/bring-back`, sendJson('POST', {})),
   startBatch: (gameId: string, request: StartBatchRequest) =>
-    ask(batchInfo, `${game(gameId)}/batches`, sendJson('POST', request)),
+    ask('batchInfo', `${game(gameId)}/batches`, sendJson('POST', request)),
   cancelBatch: (gameId: string, batchId: number) =>
-    ask(batchInfo, `${batch(gameId, batchId)}/cancel`, sendJson('POST', {})),
-  report: (gameId: string, batchId: string, arm: number) => ask(reportReply, `${batch(gameId, batchId)}?arm=${arm}`),
+    ask('batchInfo', `${batch(gameId, batchId)}/cancel`, sendJson('POST', {})),
+  report: (gameId: string, batchId: string, arm: number) => ask('reportReply', `${batch(gameId, batchId)}?arm=${arm}`),
   runs: (
     gameId: string,
     batchId: string,
     page: { arm: number; sort: RunSort; order: 'up' | 'down'; page: number; size: number },
   ) =>
     ask(
-      runPageReply,
+      'runPageReply',
       `${batch(gameId, batchId)}/runs?${new URLSearchParams(Object.entries(page).map(([key, value]): [string, string] => [key, String(value)])).toString()}`,
     ),
   /** The kept row of one run; undefined where the batch has none of that seed. */
   run: async (gameId: string, batchId: number, arm: number, seed: number) =>
-    (await ask(runPageReply, `${batch(gameId, batchId)}/runs?arm=${arm}&seed=${seed}`)).rows.at(0),
+    (await ask('runPageReply', `${batch(gameId, batchId)}/runs?arm=${arm}&seed=${seed}`)).rows.at(0),
   eventsUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/events`,
   tableUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/table`,
   exportUrl: (gameId: string) => `${game(gameId)}/export`,

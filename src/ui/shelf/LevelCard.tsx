@@ -1,11 +1,14 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { GameDocument, Level } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import { newestOf, sayBatch } from '../frame/batchWords';
-import { LevelMap } from './LevelMap';
+
+// Maps are drawn once the page stands.
+const LevelMap = dynamic(() => import('./LevelMap').then((module) => module.LevelMap), { ssr: false });
 
 /** Four of them stand side by side at 1,280 pixels. */
 const CARD_WIDTH = 290;

@@ -3,21 +3,23 @@
 import { Button, FileButton } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { LIMITS, newGame, writeGame, type GameDocument, type NewLevel } from '@/core/index';
+import { LIMITS, type GameDocument, type NewLevel } from '@/core/index';
 import type { Fault } from '@/server/contracts/faults';
 import { Frame } from '../frame/Frame';
 import { Guarded } from '../frame/Guarded';
-import { SizeDialog } from '../frame/SizeDialog';
 import { Empty, Failed, Loading } from '../frame/States';
 import { faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
 import { LevelCard } from './LevelCard';
 import { RemovedGames } from './RemovedGames';
 import { RemoveGame } from './RemoveGame';
-import { UnreadableGame } from './UnreadableGame';
+
+const UnreadableGame = dynamic(() => import('./UnreadableGame').then((module) => module.UnreadableGame));
+const SizeDialog = dynamic(() => import('../frame/SizeDialog').then((module) => module.SizeDialog));
 
 /** All games with their levels. */
 export function Shelf() {
@@ -111,10 +113,11 @@ function NewGameButton({
     onFault(undefined);
     setIsAsking(false);
     try {
-      const game = newGame(level, taken);
-      const { id } = await gorgeApi.importGame(writeGame(game));
+      const { makeGame } = await import('./makeGame');
+      const { text, levelId } = makeGame(level, taken);
+      const { id } = await gorgeApi.importGame(text);
       await client.invalidateQueries();
-      router.push(`/games/${id}/levels/${game.levels[0].id}`);
+      router.push(`/games/${id}/levels/${levelId}`);
     } catch (error) {
       onFault(faultOf(error));
     }
@@ -124,16 +127,18 @@ function NewGameButton({
       <Button size="compact-md" onClick={() => setIsAsking(true)}>
         New game
       </Button>
-      <SizeDialog
-        title="A new game"
-        action="Make and open"
-        opened={isAsking}
-        onClose={() => setIsAsking(false)}
-        onCreate={(level) => void make(level)}
-      >
-        It begins with some ground, a player that walks, or runs and jumps, a guard that paces, and one level of this
-        size. All of it can be changed on the desk.
-      </SizeDialog>
+      {isAsking && (
+        <SizeDialog
+          title="A new game"
+          action="Make and open"
+          opened
+          onClose={() => setIsAsking(false)}
+          onCreate={(level) => void make(level)}
+        >
+          It begins with some ground, a player that walks, or runs and jumps, a guard that paces, and one level of this
+          size. All of it can be changed on the desk.
+        </SizeDialog>
+      )}
     </>
   );
 }

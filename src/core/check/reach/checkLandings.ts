@@ -1,6 +1,6 @@
 import { bodyOverlapsSolid } from '../../arena/grid';
 import { isUnsafe } from '../../compile/levelProgram';
-import { markBox } from '../../document/gameDocument';
+import { markBox } from '../../document/markBox';
 import { errorAt, type Diagnostic } from '../../foundation/diagnostic';
 import { short, type Subject } from '../subject';
 

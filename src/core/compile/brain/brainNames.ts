@@ -1,4 +1,5 @@
-import { markBox, type GameDocument, type Level } from '../../document/gameDocument';
+import type { GameDocument, Level } from '../../document/gameDocument';
+import { markBox } from '../../document/markBox';
 
 /** What names in a script stand for; indices are given out as they come up. */
 export interface BrainNames {

@@ -4,7 +4,7 @@ import type { Scheme } from '../../document/controlShape';
 import { startingControl } from '../../document/controlShape';
 import { RandomStream } from '../../foundation/random';
 import { STAND_INS } from '../../people/traits';
-import { checkGame } from '../../pipeline';
+import { checkGame } from '../../check/checkWholeGame';
 import { plainTick } from '../../testing/plainTick';
 import { Runner } from '../run';
 import { prepareRuns } from './prepareRuns';

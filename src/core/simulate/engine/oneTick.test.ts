@@ -4,7 +4,7 @@ import { soaked } from '../../../../tests/support/soak';
 import type { LevelProgram } from '../../compile/levelProgram';
 import { generatedPrograms } from '../../testing/generatedPrograms';
 import { previewMovers } from '../previewMovers';
-import { PIECE_FIELDS, PLAYER_FIELDS } from '../recordRun';
+import { PIECE_FIELDS, PLAYER_FIELDS } from '../frameFields';
 import { prepareRuns } from './prepareRuns';
 import { step, stepAlone } from './tick';
 import { World } from './world';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { smallGame, smallProgram, type SmallLevel } from '../../../../tests/support/smallLevel';
 import { STAND_INS } from '../../people/traits';
-import { checkGame } from '../../pipeline';
+import { checkGame } from '../../check/checkWholeGame';
 import { plainTick } from '../../testing/plainTick';
 import { Runner } from '../run';
 import { prepareRuns } from './prepareRuns';
