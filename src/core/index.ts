@@ -39,6 +39,17 @@ export {
 export { LEAST_LEVEL_SIDE, LIMITS } from './document/limits';
 export { markBox } from './document/markBox';
 export {
+  aimQuantity,
+  controlFields,
+  effectFields,
+  outlineQuantity,
+  pushQuantities,
+  quantityIn,
+  type FieldRoom,
+  type FormField,
+} from './document/formFields';
+export type { QuantitySpec } from './document/quantity';
+export {
   ancestorsOf,
   hitShapeOf,
   INHERITED_FIELDS,

@@ -1,21 +1,28 @@
 import * as z from 'zod';
+import { quantity } from './quantity';
 
-const seconds = z.number().min(0).max(600).describe('how long, seconds');
+const time = (label: string) => quantity({ label, unit: 's', low: 0, high: 600, about: 'how long, seconds' });
 
 /** What can happen to a body when it is met. */
 export const effectShape = z.discriminatedUnion('effect', [
   z.strictObject({ effect: z.literal('defeat') }).describe('it is out; for the player the run is lost'),
   z
-    .strictObject({ effect: z.literal('harm'), health: z.number().min(0.1).max(10000).describe('how much') })
+    .strictObject({
+      effect: z.literal('harm'),
+      health: quantity({ label: 'Harm', unit: 'health', low: 0.1, high: 10_000, about: 'how much' }),
+    })
     .describe('takes health'),
   z
     .strictObject({
       effect: z.literal('push'),
-      speed: z.number().min(0.1).max(60).describe('cells/s, away from the one that pushes'),
-      seconds,
+      speed: quantity({
+        ...{ label: 'Push speed', unit: 'cells/s', low: 0.1, high: 60 },
+        about: 'cells/s, away from the one that pushes',
+      }),
+      seconds: time('Push time'),
     })
     .describe('is moved away, whatever it does'),
-  z.strictObject({ effect: z.literal('stun'), seconds }).describe('it neither moves nor decides'),
+  z.strictObject({ effect: z.literal('stun'), seconds: time('Time') }).describe('it neither moves nor decides'),
   z.strictObject({ effect: z.literal('collect') }).describe('it is taken up and counted'),
   z.strictObject({ effect: z.literal('carry along') }).describe('it is moved with the one that carries'),
   z
@@ -37,24 +44,29 @@ export const effectShape = z.discriminatedUnion('effect', [
   z
     .strictObject({
       effect: z.literal('score'),
-      points: z.number().int().min(-100000).max(100000).describe('how many'),
+      points: quantity({
+        ...{ label: 'Points', unit: 'points', low: -100_000, high: 100_000, whole: true },
+        about: 'how many',
+      }),
     })
     .describe('counts points'),
   z
     .strictObject({
       effect: z.literal('refill'),
-      what: z.enum(['health', 'ammunition']).describe('of what'),
-      amount: z.number().min(1).max(10000).describe('how much'),
+      what: z.enum(['health', 'ammunition']).meta({ label: 'Of what', description: 'of what' }),
+      amount: quantity({ label: 'Amount', unit: '', low: 1, high: 10_000, step: 1, about: 'how much' }),
     })
     .describe('gives the player shots, or health back up to what it had at the start'),
   z
     .strictObject({
       effect: z.literal('speed'),
-      factor: z.number().min(0.05).max(10).describe('factor on its speed'),
-      seconds,
+      factor: quantity({ label: 'Factor', unit: 'times', low: 0.05, high: 10, about: 'factor on its speed' }),
+      seconds: time('Time'),
     })
     .describe('is faster or slower for a time'),
-  z.strictObject({ effect: z.literal('safe'), seconds }).describe('nothing harms or defeats it for a time'),
+  z
+    .strictObject({ effect: z.literal('safe'), seconds: time('Time') })
+    .describe('nothing harms or defeats it for a time'),
 ]);
 
 export type Effect = z.infer<typeof effectShape>;
@@ -66,7 +78,10 @@ export const contactShape = z
     by: z.string().describe('a kind, or else a tag: whoever causes it'),
     on: z.string().describe('a kind, or else a tag: to whom it happens'),
     does: z.array(effectShape).max(8).describe('in this order; empty: they pass each other on purpose'),
-    cooldown: seconds.optional().describe('least time until the same two meet again, seconds; 0.5 when left out'),
+    cooldown: quantity({
+      ...{ label: 'Least time between meetings', unit: 's', low: 0, high: 600, step: 0.1 },
+      about: 'least time until the same two meet again, seconds; 0.5 when left out',
+    }).optional(),
   })
   .describe('what one kind does to another on contact');
 

@@ -1,61 +1,86 @@
 import * as z from 'zod';
+import { quantity } from './quantity';
 
-const speed = z.number().min(0.1).max(60).describe('how fast it goes, cells/s');
-const seconds = z.number().min(0).max(10).describe('seconds');
+const speed = quantity({
+  ...{ label: 'Speed', unit: 'cells/s', low: 0.1, high: 60 },
+  about: 'how fast it goes, cells/s',
+});
+const pressBuffer = (about: string) =>
+  quantity({ label: 'Press kept', unit: 's', low: 0, high: 10, step: 0.02, about });
+const mostFall = quantity({
+  ...{ label: 'Falls at most', unit: 'cells/s', low: 0.5, high: 60 },
+  about: 'it never falls faster than this, cells/s',
+});
 
 /** What a player throws, or strikes with. */
-const throwing = z
-  .strictObject({
-    shot: z.string().describe('id of the kind that is thrown'),
-    shotSpeed: speed.describe('how fast it flies, cells/s'),
-    range: z
-      .number()
-      .min(0.5)
-      .max(256)
-      .describe('how far it flies; of a blow: how far before the player it stands, cells'),
-    cooldown: z.number().min(0.02).max(10).describe('seconds between two of them'),
-    ammunition: z.number().int().min(1).max(10_000).optional().describe('without end when left out'),
-    charge: seconds.optional().describe('how long the key must be held before it leaves, seconds; 0 when left out'),
-    aim: z
-      .union([z.literal('pointer'), z.number().min(0).max(360)])
-      .optional()
-      .describe('where it goes: to the pointer, or at a fixed angle, degrees; where the player faces when left out'),
-    blow: z
-      .number()
-      .min(0.02)
-      .max(10)
-      .optional()
-      .describe('a blow: it does not fly, but is held out before the player for so long, seconds'),
-  })
-  .optional()
-  .describe('what the player throws or strikes with; left out, nothing');
+export const throwingShape = z.strictObject({
+  shot: z.string().describe('id of the kind that is thrown'),
+  shotSpeed: quantity({
+    ...{ label: 'Shot speed', unit: 'cells/s', low: 0.1, high: 60 },
+    about: 'how fast it flies, cells/s',
+  }),
+  range: quantity({
+    ...{ label: 'Range', unit: 'cells', low: 0.5, high: 256, step: 1 },
+    about: 'how far it flies; of a blow: how far before the player it stands, cells',
+  }),
+  cooldown: quantity({
+    ...{ label: 'Cooldown', unit: 's', low: 0.02, high: 10, step: 0.05 },
+    about: 'seconds between two of them',
+  }),
+  ammunition: quantity({
+    ...{ label: 'Ammunition (0: no end)', unit: '', low: 1, high: 10_000, whole: true },
+    about: 'without end when left out',
+  }).optional(),
+  charge: quantity({
+    ...{ label: 'Charge', unit: 's', low: 0, high: 10, step: 0.05 },
+    about: 'how long the key must be held before it leaves, seconds; 0 when left out',
+  }).optional(),
+  aim: z
+    .union([
+      z.literal('pointer'),
+      quantity({ label: 'Angle of throw', unit: 'deg', low: 0, high: 360, step: 15, about: 'degrees' }),
+    ])
+    .optional()
+    .describe('where it goes: to the pointer, or at a fixed angle, degrees; where the player faces when left out'),
+  blow: quantity({
+    ...{ label: 'Held out', unit: 's', low: 0.02, high: 10, step: 0.05 },
+    about: 'a blow: it does not fly, but is held out before the player for so long, seconds',
+  }).optional(),
+});
+
+const throwing = throwingShape.optional().describe('what the player throws or strikes with; left out, nothing');
 
 /** How the player steers; each scheme with the numbers that a designer turns. */
 export const controlShape = z.discriminatedUnion('scheme', [
   z.strictObject({
     scheme: z.literal('eight ways'),
     speed,
-    evenDiagonals: z.boolean().describe('whether diagonals are as fast as straights'),
+    evenDiagonals: z
+      .boolean()
+      .meta({ label: 'Even diagonals', description: 'whether diagonals are as fast as straights' }),
     throws: throwing,
   }),
   z.strictObject({
     scheme: z.literal('four ways'),
     speed,
-    cornering: z.number().min(0).max(0.5).describe('how far off the middle of an opening it still turns in, cells'),
+    cornering: quantity({
+      ...{ label: 'Cornering', unit: 'cells', low: 0, high: 0.5, step: 0.05 },
+      about: 'how far off the middle of an opening it still turns in, cells',
+    }),
     throws: throwing,
   }),
   z.strictObject({
     scheme: z.literal('one cell a press'),
     speed,
-    pressBuffer: seconds.describe('a press this long before the step ends is kept for the next, seconds'),
+    pressBuffer: pressBuffer('a press this long before the step ends is kept for the next, seconds'),
     throws: throwing,
   }),
   z.strictObject({
     scheme: z.literal('slide until blocked'),
     speed,
-    pressBuffer: seconds
-      .optional()
-      .describe('a press this long before the slide ends is kept for the next, seconds; 0 when left out'),
+    pressBuffer: pressBuffer(
+      'a press this long before the slide ends is kept for the next, seconds; 0 when left out',
+    ).optional(),
     throws: throwing,
   }),
   z.strictObject({
@@ -63,37 +88,53 @@ export const controlShape = z.discriminatedUnion('scheme', [
     speed,
     goesOn: z
       .boolean()
-      .optional()
-      .describe(
-        'whether one press sets where it goes, round what stands in the way; left out: it goes straight to where it is pointed at, while it is',
-      ),
+      .meta({
+        label: 'One press',
+        description:
+          'whether one press sets where it goes, round what stands in the way; left out: it goes straight to where it is pointed at, while it is',
+      })
+      .optional(),
     throws: throwing,
   }),
   z.strictObject({
     scheme: z.literal('flap'),
-    speed: z
-      .number()
-      .min(0)
-      .max(60)
-      .describe('how fast it goes ahead by itself, cells/s; 0 where all comes towards it'),
-    lift: z.number().min(0.5).max(40).describe('upward speed after a flap, cells/s'),
-    mostFall: z.number().min(0.5).max(60).describe('it never falls faster than this, cells/s'),
+    speed: quantity({
+      ...{ label: 'Speed', unit: 'cells/s', low: 0, high: 60 },
+      about: 'how fast it goes ahead by itself, cells/s; 0 where all comes towards it',
+    }),
+    lift: quantity({
+      ...{ label: 'Lift', unit: 'cells/s', low: 0.5, high: 40 },
+      about: 'upward speed after a flap, cells/s',
+    }),
+    mostFall,
     throws: throwing,
   }),
   z.strictObject({
     scheme: z.literal('run and jump'),
     speed,
-    jump: z.number().min(0.5).max(60).describe('upward speed at take-off, cells/s'),
-    jumps: z.number().int().min(1).max(5).describe('how many before it touches ground again'),
-    coyote: seconds.describe('how long after leaving an edge it can still jump, seconds'),
-    jumpBuffer: seconds.describe('a press this long before landing still counts, seconds'),
-    mostFall: z.number().min(0.5).max(60).describe('it never falls faster than this, cells/s'),
+    jump: quantity({
+      ...{ label: 'Jump', unit: 'cells/s', low: 0.5, high: 60 },
+      about: 'upward speed at take-off, cells/s',
+    }),
+    jumps: quantity({
+      ...{ label: 'Jumps', unit: '', low: 1, high: 5, whole: true },
+      about: 'how many before it touches ground again',
+    }),
+    coyote: quantity({
+      ...{ label: 'After the edge', unit: 's', low: 0, high: 10, step: 0.01 },
+      about: 'how long after leaving an edge it can still jump, seconds',
+    }),
+    jumpBuffer: quantity({
+      ...{ label: 'Before landing', unit: 's', low: 0, high: 10, step: 0.01 },
+      about: 'a press this long before landing still counts, seconds',
+    }),
+    mostFall,
     throws: throwing,
   }),
   z.strictObject({
     scheme: z.literal('along a rail'),
     speed,
-    rail: z.enum(['across', 'up and down']).describe('which way the player moves'),
+    rail: z.enum(['across', 'up and down']).meta({ label: 'Rail', description: 'which way the player moves' }),
     throws: throwing,
   }),
 ]);

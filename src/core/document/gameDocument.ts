@@ -5,6 +5,7 @@ import { LIMITS } from './limits';
 import { limitsShape } from './limitsShape';
 import { FORMAT_VERSION } from './migrations/migrate';
 import { outlineShape } from './outlineShape';
+import { quantity } from './quantity';
 
 const identifier = z
   .string()
@@ -18,7 +19,7 @@ const colour = z
   .string()
   .regex(/^#[0-9a-fA-F]{6}$/, 'must be a colour like #d8ccb4')
   .describe('its colour on the screens, as #d8ccb4');
-const cellsPerSecond = z.number().min(-60).max(60);
+const push = (label: string, about: string) => quantity({ label, unit: 'cells/s', low: -60, high: 60, about });
 
 export const HATCHINGS = ['none', 'diagonal', 'backslant', 'crossed', 'dots', 'waves', 'rungs', 'courses'] as const;
 export const FOOTINGS = ['firm', 'slippery', 'liquid', 'void'] as const;
@@ -42,21 +43,34 @@ export const terrainShape = z
       .enum(FOOTINGS)
       .optional()
       .describe('firm when left out; liquid drowns and void swallows what stands in it'),
-    grip: z
-      .number()
-      .min(0.1)
-      .max(200)
-      .optional()
-      .describe('on slippery ground: how fast a speed can change, cells/s²; 4 when left out'),
+    grip: quantity({
+      ...{ label: 'Grip', unit: 'cells/s²', low: 0.1, high: 200, step: 0.5 },
+      about: 'on slippery ground: how fast a speed can change, cells/s²; 4 when left out',
+    }).optional(),
     slides: z
       .boolean()
       .optional()
       .describe('whoever steps on to it one cell a press goes on the same way until something is in it, or off it'),
-    speedFactor: z.number().min(0.05).max(4).optional().describe('factor on the speed of what walks here'),
-    push: z.tuple([cellsPerSecond, cellsPerSecond]).optional().describe('moves what stands here: x and y, cells/s'),
-    harm: z.number().min(0).max(10000).optional().describe('health that it takes from the player, a second'),
-    pathCost: z.number().min(1).max(100).optional().describe('how many cells a cell counts when a way is chosen'),
-    strength: z.number().int().min(1).max(100).optional().describe('hits until it turns into another ground'),
+    speedFactor: quantity({
+      ...{ label: 'Speed factor', unit: 'times', low: 0.05, high: 4 },
+      about: 'factor on the speed of what walks here',
+    }).optional(),
+    push: z
+      .tuple([push('Push east', 'to the east, cells/s'), push('Push south', 'to the south, cells/s')])
+      .optional()
+      .describe('moves what stands here: x and y, cells/s'),
+    harm: quantity({
+      ...{ label: 'Harm', unit: 'health a second', low: 0, high: 10000 },
+      about: 'health that it takes from the player, a second',
+    }).optional(),
+    pathCost: quantity({
+      ...{ label: 'Path cost', unit: 'cells a cell', low: 1, high: 100 },
+      about: 'how many cells a cell counts when a way is chosen',
+    }).optional(),
+    strength: quantity({
+      ...{ label: 'Strength', unit: 'hits, then', low: 1, high: 100, whole: true },
+      about: 'hits until it turns into another ground',
+    }).optional(),
     becomes: identifier.optional().describe('id of the ground that it turns into'),
   })
   .describe('a type of ground');
@@ -68,40 +82,44 @@ const partOffset = z.number().min(-16).max(16);
 /** Fields of a kind that one which varies another may leave out. */
 const kindFields = {
   tags: z.array(identifier).max(20).describe('words by which contacts, rules and behaviors name several kinds at once'),
-  radius: z
-    .number()
-    .min(0.05)
-    .max(8)
-    .describe('radius of the circle that it fills unless stand or hit say otherwise, cells'),
+  radius: quantity({
+    ...{ label: 'Radius', unit: 'cells', low: 0.05, high: 8, step: 0.05 },
+    about: 'radius of the circle that it fills unless stand or hit say otherwise, cells',
+  }),
   tint: colour,
   stand: outlineShape.optional().describe('what walls and ground meet'),
   hit: outlineShape.optional().describe('what others meet'),
   control: controlShape.optional().describe('present for the kind that the player steers'),
   behavior: identifier.optional().describe('id of the script that it follows'),
   knobs: knobValues.optional(),
-  health: z.number().min(0.1).max(10000).optional().describe('harm it bears until it is defeated; 1 when left out'),
+  health: quantity({
+    ...{ label: 'Health', unit: 'health', low: 0.1, high: 10000, step: 1 },
+    about: 'harm it bears until it is defeated; 1 when left out',
+  }).optional(),
   floats: z.boolean().optional().describe('crosses liquid and void and is not pushed by the ground'),
   falls: z.boolean().optional().describe('is pulled down in levels seen from the side'),
   blocks: z
     .boolean()
     .optional()
     .describe('stops bodies as a wall does, as long as it is there; only for kinds without a behavior'),
-  pushed: z
-    .number()
-    .min(0)
-    .max(10)
-    .optional()
-    .describe('of one that blocks: a player who presses on against it for so long pushes it on by a cell, seconds'),
-  wear: z
-    .number()
-    .min(0)
-    .max(100)
-    .optional()
-    .describe('hits that ground with a strength takes when this kind runs into it'),
+  pushed: quantity({
+    ...{ label: 'Pressed for', unit: 's', low: 0, high: 10, step: 0.05 },
+    about: 'of one that blocks: a player who presses on against it for so long pushes it on by a cell, seconds',
+  }).optional(),
+  wear: quantity({
+    ...{ label: 'Wear', unit: 'hits at a time', low: 0, high: 100, step: 1 },
+    about: 'hits that ground with a strength takes when this kind runs into it',
+  }).optional(),
   crumbs: z
     .strictObject({
-      within: z.number().min(0.5).max(8).describe('how far round the place that it hit, cells'),
-      share: z.number().min(0).max(1).describe('how likely a cell there is hit too'),
+      within: quantity({
+        ...{ label: 'Crumbs within', unit: 'cells round a hit', low: 0.5, high: 8, step: 0.5 },
+        about: 'how far round the place that it hit, cells',
+      }),
+      share: quantity({
+        ...{ label: 'Share of cells hit too', unit: '%', low: 0, high: 1, step: 0.05 },
+        about: 'how likely a cell there is hit too',
+      }),
     })
     .optional()
     .describe('of one that wears ground: cells round a hit are hit too, drawn at random'),
@@ -121,8 +139,14 @@ const kindFields = {
     .describe('other bodies that are fixed to it: they come, move and go with it'),
   flight: z
     .strictObject({
-      slows: z.number().min(0).max(0.99).optional().describe('share of its speed that it loses in a second'),
-      pierces: z.number().int().min(0).max(100).optional().describe('how many it goes through before it is spent'),
+      slows: quantity({
+        ...{ label: 'Loses speed', unit: '%', low: 0, high: 0.99, step: 0.05 },
+        about: 'share of its speed that it loses in a second',
+      }).optional(),
+      pierces: quantity({
+        ...{ label: 'Goes through', unit: 'more after its first hit', low: 0, high: 100, whole: true },
+        about: 'how many it goes through before it is spent',
+      }).optional(),
     })
     .optional()
     .describe('how it flies when it is thrown or fired; left out: evenly, and spent on the first that it hits'),
@@ -198,20 +222,27 @@ export const rulesShape = z.strictObject({
   loseWhenTouching: identifier
     .optional()
     .describe('tag of the kinds whose touch ends the run; left out where no touch does, or contacts and rules say it'),
-  timeLimit: z.number().min(1).max(3600).describe('after so long the run is over, seconds'),
+  timeLimit: quantity({
+    ...{ label: 'Time limit', unit: 's', low: 1, high: 3600, step: 5 },
+    about: 'after so long the run is over, seconds',
+  }),
 });
 
 export const scrollShape = z
   .strictObject({
     toward: z.enum(['north', 'east', 'south', 'west']).describe('where the view moves'),
-    speed: z.number().min(0).max(30).optional().describe('how fast it moves on by itself, cells/s; 0 when left out'),
-    after: z.number().min(0).max(600).optional().describe('when that begins, seconds; 0 when left out'),
-    follows: z
-      .number()
-      .min(0.5)
-      .max(256)
-      .optional()
-      .describe('it stays no more than so many cells behind the player; left out: it waits for nobody'),
+    speed: quantity({
+      ...{ label: 'View moves by itself at', unit: 'cells/s', low: 0, high: 30 },
+      about: 'how fast it moves on by itself, cells/s; 0 when left out',
+    }).optional(),
+    after: quantity({
+      ...{ label: 'View begins to move after', unit: 's', low: 0, high: 600, step: 0.5 },
+      about: 'when that begins, seconds; 0 when left out',
+    }).optional(),
+    follows: quantity({
+      ...{ label: 'View stays behind the player by', unit: 'cells', low: 0.5, high: 256, step: 1 },
+      about: 'it stays no more than so many cells behind the player; left out: it waits for nobody',
+    }).optional(),
     from: z
       .number()
       .min(-256)
@@ -232,14 +263,22 @@ export const courseLinkShape = z
 export const levelShape = z.strictObject({
   id: ownId,
   name: label,
-  ticksPerSecond: z
-    .number()
-    .int()
-    .min(LIMITS.fewestTicks)
-    .max(LIMITS.mostTicks)
-    .describe('how finely time is cut, ticks a second; usually 60'),
+  ticksPerSecond: quantity({
+    ...{
+      label: 'Ticks a second',
+      unit: 'a second',
+      low: LIMITS.fewestTicks,
+      high: LIMITS.mostTicks,
+      step: 10,
+      whole: true,
+    },
+    about: 'how finely time is cut, ticks a second; usually 60',
+  }),
   view: z.literal('side').optional().describe('seen from the side, with gravity; left out: seen from above'),
-  gravity: z.number().min(1).max(200).optional().describe('only from the side: cells/s², 28 when left out'),
+  gravity: quantity({
+    ...{ label: 'Gravity', unit: 'cells/s²', low: 1, high: 200, step: 1 },
+    about: 'only from the side: cells/s², 28 when left out',
+  }).optional(),
   scroll: scrollShape.optional(),
   map: z.array(z.string().max(LIMITS.columns)).min(1).max(LIMITS.rows).describe('one text a row, one character a cell'),
   marks: z.array(markShape).max(500).describe('named places'),

@@ -1,10 +1,12 @@
 import * as z from 'zod';
+import { quantity } from './quantity';
 
 /** Sizes of hit and stand shapes. */
 export const OUTLINE_LIMITS = { points: 24, silhouetteSide: 64 } as const;
 
-const halfSize = z.number().min(0.05).max(8);
-const wholeSize = z.number().min(0.1).max(16);
+const halfSize = (about: string) => quantity({ label: 'radius', unit: 'cells', low: 0.05, high: 8, step: 0.05, about });
+const wholeSize = (label: string, about: string) =>
+  quantity({ label, unit: 'cells', low: 0.1, high: 16, step: 0.05, about });
 const corner = z.tuple([z.number().min(-8).max(8), z.number().min(-8).max(8)]);
 
 /** Twice the signed area of the triangle a, b, c; positive when it turns clockwise on the screen. */
@@ -23,16 +25,16 @@ export function isConvex(points: readonly (readonly [number, number])[]): boolea
 
 export const outlineShape = z
   .discriminatedUnion('form', [
-    z.strictObject({ form: z.literal('circle'), radius: halfSize.describe('from its centre to its rim, cells') }),
+    z.strictObject({ form: z.literal('circle'), radius: halfSize('from its centre to its rim, cells') }),
     z.strictObject({
       form: z.literal('box'),
-      width: wholeSize.describe('from west to east, cells'),
-      height: wholeSize.describe('from north to south, cells'),
+      width: wholeSize('width', 'from west to east, cells'),
+      height: wholeSize('height', 'from north to south, cells'),
     }),
     z.strictObject({
       form: z.literal('capsule'),
-      length: wholeSize.describe('whole length with both round ends, cells'),
-      radius: halfSize.describe('of its round ends, cells'),
+      length: wholeSize('length', 'whole length with both round ends, cells'),
+      radius: halfSize('of its round ends, cells'),
       lies: z.enum(['across', 'upright']).describe('which way it is long'),
     }),
     z.strictObject({
@@ -49,7 +51,7 @@ export const outlineShape = z
     }),
     z.strictObject({
       form: z.literal('silhouette'),
-      width: wholeSize.describe('width of the whole picture, cells'),
+      width: wholeSize('width', 'width of the whole picture, cells'),
       rows: z
         .array(
           z

@@ -76,7 +76,8 @@ function ofShape(room: Room, numbers: readonly ShapeNumber[], path: readonly (st
       name,
       fullName: `${room}:${number.name}`,
       value: number.value,
-      unit: unitIn(number.about),
+      // Shares are 0..1 in the document.
+      unit: number.unit === undefined ? unitIn(number.about) : number.unit.replace('%', ''),
       low: number.low,
       high: number.high,
       isWhole: number.isWhole,

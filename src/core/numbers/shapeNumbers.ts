@@ -12,6 +12,8 @@ export interface ShapeNumber {
   isWhole: boolean;
   /** What the shape says of it. */
   about: string;
+  /** Undefined where the shape names none. */
+  unit: string | undefined;
 }
 
 /** Names of the places of pairs and of boxes. */
@@ -43,6 +45,7 @@ function walk(
         high: maxValue ?? Infinity,
         isWhole: shape.isInt,
         about: own,
+        unit: shape.meta()?.unit,
       },
     ];
   }

@@ -27,11 +27,29 @@ import { NumberField, SelectField } from '../desk/panels/fields';
 import { ValueField } from '../desk/panels/ValueField';
 import { NotWritten } from '../frame/NotWritten';
 import { cueNames, cueTextOf } from './cueSource';
+import styles from './cues.module.css';
 
 type Edits = ReturnType<typeof setCueFormPart>;
 
 /** The cues and rules of a level as forms. They write the same text that stands on the other page. */
 export function CueForms() {
+  const { text, names, refused, change, forget } = useCueChange();
+  const blocks = readCueForm(text, names);
+  return (
+    <div data-testid="cue-forms" className={styles.forms}>
+      <NotWritten fault={refused} onClose={forget} />
+      {blocks.map((block) => (
+        <Block key={block.from} block={block} text={text} names={names} change={change} />
+      ))}
+      {blocks.length === 0 && <p className="quiet">Add a spawner, waves or rules; each becomes a form here.</p>}
+    </div>
+  );
+}
+
+/** Changes the text of the cues; gives the fault that a change would make, and then makes none. */
+type Change = (title: string, edits: Edits) => string | undefined;
+
+function useCueChange() {
   const { session } = useDesk();
   const game = useFollowed(session, (state) => state.game);
   const levelId = useFollowed(session, (state) => state.levelId);
@@ -40,7 +58,7 @@ export function CueForms() {
   const names = cueNames(game, level);
   const [refused, setRefused] = useState<string>();
   // What a form writes never makes an error where there was none: it is said, and the text stays as it is.
-  const change = (title: string, edits: Edits): string | undefined => {
+  const change: Change = (title, edits) => {
     if (edits.length === 0) return undefined;
     const next = applyEdits(text, edits);
     const fault = faultOf(next, names);
@@ -50,75 +68,72 @@ export function CueForms() {
     session.change(title, (draft) => commands.setCues(draft, levelId, next));
     return undefined;
   };
-  const blocks = readCueForm(text, names);
+  return { text, names, refused, change, forget: () => setRefused(undefined) };
+}
+
+interface BlockProps {
+  block: CueFormBlock;
+  text: string;
+  names: CueNames;
+  change: Change;
+}
+
+function Block({ block, text, names, change }: BlockProps) {
+  const owner = block.name || block.keyword;
   const tests = newRuleTests(names);
   return (
-    <div data-testid="cue-forms" style={{ flex: 1, minHeight: 0, overflow: 'auto', padding: '8px 10px' }}>
-      <NotWritten fault={refused} onClose={() => setRefused(undefined)} />
-      {blocks.map((block) => (
-        <section
-          key={block.from}
-          aria-label={`${block.keyword} ${block.name}`}
-          className="plate"
-          style={{ padding: '6px 10px 8px', marginBottom: 10 }}
-        >
-          <div style={{ display: 'flex', alignItems: 'center', gap: 8 }}>
-            <span className="heading">{block.keyword}</span>
-            {block.keyword !== 'rules' && (
-              <div style={{ width: 150 }}>
-                <ValueField
-                  label={`Name of ${block.name}`}
-                  value={block.name}
-                  onCommit={(next) => {
-                    const edits = renameCue(text, block.name, next);
-                    return edits.length > 0
-                      ? change(`Rename ${block.name}`, edits)
-                      : `\`${next}\` is no name, or is taken.`;
-                  }}
-                />
-              </div>
-            )}
-            <div style={{ flex: 1 }} />
-            <AddLine
-              block={block}
-              onAdd={(word) => change(`Add ${word.word}`, addCueFormLine(text, block, word, names))}
-            />
-            <ActionIcon
-              variant="subtle"
-              size="sm"
-              aria-label={`Remove ${block.keyword} ${block.name}`}
-              onClick={() => change(`Remove ${block.keyword} ${block.name}`, removeCueFormLine(text, block))}
-            >
-              <IconTrash size={14} />
-            </ActionIcon>
-          </div>
-          {block.lines.map((line) => (
-            <FormLine
-              key={line.from}
-              line={line}
-              owner={block.name || block.keyword}
-              onSet={(part, value) =>
-                change(`Set ${line.word} of ${block.name || block.keyword}`, setCueFormPart(part, value))
-              }
-              onWrite={(written) => change(`Write ${line.word}`, setCueFormLine(line, written))}
-              tests={tests}
-              onCondition={(tree) => change('Change a condition', setCueFormCondition(line, tree))}
-              onRemove={() => change(`Remove ${line.word}`, removeCueFormLine(text, line))}
-              onExtend={
-                line.innerEnd === undefined ? undefined : () => change('Add to the wave', addToWave(text, line, names))
-              }
-            />
-          ))}
-          {block.keyword === 'rules' && (
-            <p className="quiet" style={{ margin: '8px 0 0' }}>
-              In every tick, after all contacts, in this order: scores, what costs a life, lose, the exit and win, the
-              clock.
-            </p>
-          )}
-          {block.lines.length === 0 && <p className="quiet">Nothing is said here yet.</p>}
-        </section>
+    <section aria-label={`${block.keyword} ${block.name}`} className={`plate ${styles.block}`}>
+      <BlockHead block={block} text={text} names={names} change={change} />
+      {block.lines.map((line) => (
+        <FormLine
+          key={line.from}
+          line={line}
+          owner={owner}
+          tests={tests}
+          onSet={(part, value) => change(`Set ${line.word} of ${owner}`, setCueFormPart(part, value))}
+          onWrite={(written) => change(`Write ${line.word}`, setCueFormLine(line, written))}
+          onCondition={(tree) => change('Change a condition', setCueFormCondition(line, tree))}
+          onRemove={() => change(`Remove ${line.word}`, removeCueFormLine(text, line))}
+          onExtend={
+            line.innerEnd === undefined ? undefined : () => change('Add to the wave', addToWave(text, line, names))
+          }
+        />
       ))}
-      {blocks.length === 0 && <p className="quiet">Add a spawner, waves or rules; each becomes a form here.</p>}
+      {block.keyword === 'rules' && (
+        <p className={`quiet ${styles.order}`}>
+          In every tick, after all contacts, in this order: scores, what costs a life, lose, the exit and win, the
+          clock.
+        </p>
+      )}
+      {block.lines.length === 0 && <p className="quiet">Nothing is said here yet.</p>}
+    </section>
+  );
+}
+
+function BlockHead({ block, text, names, change }: BlockProps) {
+  const { keyword, name } = block;
+  const rename = (next: string) => {
+    const edits = renameCue(text, name, next);
+    return edits.length > 0 ? change(`Rename ${name}`, edits) : `\`${next}\` is no name, or is taken.`;
+  };
+  return (
+    <div className={styles.blockHead}>
+      <span className="heading">{keyword}</span>
+      {keyword !== 'rules' && (
+        <div className={styles.blockName}>
+          <ValueField label={`Name of ${name}`} value={name} onCommit={rename} />
+        </div>
+      )}
+      <div className={styles.filler} />
+      <AddLine block={block} onAdd={(word) => change(`Add ${word.word}`, addCueFormLine(text, block, word, names))} />
+      <ActionIcon
+        variant="subtle"
+        size="sm"
+        aria-label={`Remove ${keyword} ${name}`}
+        onClick={() => change(`Remove ${keyword} ${name}`, removeCueFormLine(text, block))}
+      >
+        <IconTrash size={14} />
+      </ActionIcon>
     </div>
   );
 }
@@ -137,7 +152,7 @@ function AddLine({ block, onAdd }: { block: CueFormBlock; onAdd: (word: CueFormB
           Add…
         </button>
       </Menu.Target>
-      <Menu.Dropdown style={{ maxHeight: 320, overflow: 'auto', maxWidth: 380 }}>
+      <Menu.Dropdown className={styles.menu}>
         {block.missing.map((word) => (
           <Menu.Item key={word.word} onClick={() => onAdd(word)}>
             <b className="mono">{word.word}</b> <span className="quiet">{word.meaning}</span>
@@ -148,16 +163,7 @@ function AddLine({ block, onAdd }: { block: CueFormBlock; onAdd: (word: CueFormB
   );
 }
 
-function FormLine({
-  line,
-  owner,
-  onSet,
-  onWrite,
-  tests,
-  onCondition,
-  onRemove,
-  onExtend,
-}: {
+interface FormLineProps {
   line: CueFormLine;
   owner: string;
   onSet: (part: CueFormPart, value: string) => void;
@@ -168,44 +174,23 @@ function FormLine({
   onCondition: ConditionTreeProps['onWrite'];
   onRemove: () => void;
   onExtend: (() => void) | undefined;
-}) {
+}
+
+function FormLine(props: FormLineProps) {
+  const { line, owner, onWrite, onRemove, onExtend } = props;
   const [isText, setIsText] = useState(false);
-  const { condition } = line;
-  const partsIn = (from: number, to: number) => (
-    <Parts parts={line.parts.filter((part) => part.from >= from && part.to <= to)} line={line} onSet={onSet} />
-  );
   return (
     <div
       title={line.meaning}
       role="group"
       aria-label={`${line.word} of ${owner}`}
-      style={{
-        display: 'flex',
-        alignItems: 'center',
-        gap: 4,
-        marginTop: 4,
-        paddingLeft: line.depth === 1 ? 16 : 0,
-        borderTop: '1px solid var(--layer)',
-        paddingTop: 4,
-      }}
+      className={line.depth === 1 ? styles.inner : styles.line}
     >
-      <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 4, flex: 1, minWidth: 0 }}>
-        {isText && <ValueField label={`Text of ${line.word} of ${owner}`} value={line.head.text} onCommit={onWrite} />}
-        {!isText && partsIn(line.from, condition?.from ?? line.to)}
-        {!isText && condition && (
-          <div style={{ flexBasis: '100%', paddingLeft: 16 }}>
-            <ConditionTree
-              name={`what ${line.word} of ${owner} waits for`}
-              whole={condition.tree}
-              options={tests}
-              onWrite={onCondition}
-              renderTest={(test) => (
-                <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 4 }}>
-                  {partsIn(test.from, test.to)}
-                </div>
-              )}
-            />
-          </div>
+      <div className={styles.lineParts}>
+        {isText ? (
+          <ValueField label={`Text of ${line.word} of ${owner}`} value={line.head.text} onCommit={onWrite} />
+        ) : (
+          <LineParts {...props} />
         )}
         {onExtend && (
           <button type="button" className="act" onClick={onExtend}>
@@ -230,6 +215,30 @@ function FormLine({
   );
 }
 
+/** What a line says, part by part, and what it waits for as a tree of tests. */
+function LineParts({ line, owner, tests, onSet, onCondition }: FormLineProps) {
+  const { condition } = line;
+  const partsIn = (from: number, to: number) => (
+    <Parts parts={line.parts.filter((part) => part.from >= from && part.to <= to)} line={line} onSet={onSet} />
+  );
+  return (
+    <>
+      {partsIn(line.from, condition?.from ?? line.to)}
+      {condition && (
+        <div className={styles.condition}>
+          <ConditionTree
+            name={`what ${line.word} of ${owner} waits for`}
+            whole={condition.tree}
+            options={tests}
+            onWrite={onCondition}
+            renderTest={(test) => <div className={styles.parts}>{partsIn(test.from, test.to)}</div>}
+          />
+        </div>
+      )}
+    </>
+  );
+}
+
 /** Parts of a line side by side, each with its field. */
 function Parts({
   parts,
@@ -241,7 +250,7 @@ function Parts({
   onSet: (part: CueFormPart, value: string) => void;
 }) {
   return grouped(parts).map((group, index) => (
-    <span key={index} style={{ display: 'inline-flex', alignItems: 'center', gap: 4 }}>
+    <span key={index} className={styles.group}>
       {group.map((part) => (
         <Part key={part.from} part={part} isFirst={part.from === line.from} onSet={(value) => onSet(part, value)} />
       ))}

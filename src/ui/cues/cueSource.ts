@@ -31,6 +31,8 @@ export function cueSource(session: DeskSession): TextSource {
   };
 }
 
+export type CueBlockType = 'spawner' | 'waves' | 'rules';
+
 export function cueNames(game: GameDocument, level: Level): CueNames {
   const cast = [...resolvedCast(game).values()];
   // What a new line is about is the first of them: not the player.
@@ -57,7 +59,7 @@ function openPlace(game: GameDocument, { map }: Level): { x: number; y: number }
 }
 
 /** A block to begin with, about what the level has; marks that are missing are made. */
-export function addCueBlock(game: GameDocument, levelId: string, type: 'spawner' | 'waves' | 'rules'): void {
+export function addCueBlock(game: GameDocument, levelId: string, type: CueBlockType): void {
   const level = commands.levelIn(game, levelId);
   const kind = [...resolvedCast(game).values()].find((candidate) => !candidate.control)?.id ?? game.cast[0].id;
   const before = cueTextOf(level).trimEnd();

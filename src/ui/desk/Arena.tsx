@@ -1,7 +1,15 @@
 'use client';
 
 import { useComputedColorScheme } from '@mantine/core';
-import { useEffect, useMemo, useRef, useState, type PointerEvent as ReactPointerEvent } from 'react';
+import {
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type MouseEvent as ReactMouseEvent,
+  type PointerEvent as ReactPointerEvent,
+  type RefObject,
+} from 'react';
 import { commands, type PlayerReach } from '@/core/index';
 import { ArenaCanvas } from '../canvas/ArenaCanvas';
 import type { ArenaPicture } from '../canvas/arenaPicture';
@@ -11,6 +19,7 @@ import { ArenaView } from '../editor/arenaView';
 import { composePicture, groundChangesUpTo, mindAt } from '../editor/composePicture';
 import { Controls } from '../editor/controls';
 import { ArenaFoot } from './ArenaFoot';
+import styles from './desk.module.css';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
 import { MiniMap } from './MiniMap';
 import { PieceCard } from './card/PieceCard';
@@ -23,89 +32,13 @@ import { isTyping, useArenaKeys } from './useArenaKeys';
 /** The arena: drawn on canvas once a frame when something changed; every gesture goes through {@link ArenaGestures}. */
 export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => void }) {
   const desk = useDesk();
-  const scheme = useComputedColorScheme('light');
   const [view] = useState(() => new ArenaView());
-  const gestures = useMemo(() => new ArenaGestures(desk.session, desk.actions, view), [desk, view]);
-  const box = useRef<HTMLDivElement>(null);
-  const ground = useRef<HTMLCanvasElement>(null);
-  const top = useRef<HTMLCanvasElement>(null);
-  const isSpaceDown = useArenaKeys(desk, view, gestures);
   const [controls] = useState(() => new Controls());
   const isTrying = useFollowed(desk.tries, (state) => state.status !== 'off');
   useTryShortcut(desk, view);
-
-  useEffect(() => {
-    if (!ground.current || !top.current) return;
-    return runFrames(desk, view, controls, new ArenaCanvas(ground.current, top.current), scheme);
-  }, [desk, view, controls, scheme]);
-
-  const columns = useFollowed(desk.session, () => desk.session.size.width);
-  const rows = useFollowed(desk.session, () => desk.session.size.height);
-  useEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const observer = new ResizeObserver(() => view.resize(element.clientWidth, element.clientHeight, columns, rows));
-    observer.observe(element);
-    const zoomByWheel = (event: WheelEvent) => {
-      event.preventDefault();
-      // Turned sideways a wheel moves the picture.
-      if (Math.abs(event.deltaX) > Math.abs(event.deltaY)) {
-        view.pan(-event.deltaX, 0);
-        return;
-      }
-      const corner = element.getBoundingClientRect();
-      view.zoom(event.deltaY < 0 ? 1.15 : 1 / 1.15, event.clientX - corner.left, event.clientY - corner.top);
-    };
-    element.addEventListener('wheel', zoomByWheel, { passive: false });
-    return () => {
-      observer.disconnect();
-      element.removeEventListener('wheel', zoomByWheel);
-    };
-  }, [desk, view, columns, rows]);
-
-  const inputOf = (event: ReactPointerEvent | React.MouseEvent): PointerInput => {
-    const corner = box.current!.getBoundingClientRect();
-    return {
-      x: event.clientX - corner.left,
-      y: event.clientY - corner.top,
-      button: event.button,
-      shift: event.shiftKey,
-      alt: event.altKey,
-      isPanning: isSpaceDown.current,
-    };
-  };
-
   return (
-    <section aria-label="Arena" style={{ position: 'relative', overflow: 'hidden', minWidth: 0 }}>
-      <div
-        ref={box}
-        data-testid="arena"
-        tabIndex={0}
-        role="application"
-        aria-label="Arena: select with Tab, move with the arrow keys, ? lists all keys"
-        style={{ position: 'absolute', inset: 0, touchAction: 'none', outlineOffset: -3 }}
-        onPointerDown={(event) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
-          if (isTrying) controls.setPointerDown(true);
-          else gestures.down(inputOf(event));
-        }}
-        onPointerMove={(event) => {
-          const input = inputOf(event);
-          controls.setPointer(view.cellsAt(input.x, input.y));
-          gestures.move(input);
-        }}
-        onPointerUp={(event) => {
-          controls.setPointerDown(false);
-          if (!isTrying) gestures.up(inputOf(event));
-        }}
-        onPointerCancel={() => gestures.cancel()}
-        onPointerLeave={() => gestures.leave()}
-        onDoubleClick={(event) => !isTrying && gestures.doubleClick(inputOf(event))}
-        onContextMenu={(event) => event.preventDefault()}
-      >
-        <canvas ref={ground} style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }} />
-        <canvas ref={top} style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }} />
-      </div>
+    <section aria-label="Arena" className={styles.arena}>
+      <Field view={view} controls={controls} isTrying={isTrying} />
       {!isTrying && <ToolBar />}
       <TryBar controls={controls} />
       <TryWhy />
@@ -115,6 +48,89 @@ export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => vo
       <ArenaFoot view={view} />
     </section>
   );
+}
+
+/** Where the level is drawn, and where pointer and keys work on it. */
+function Field({ view, controls, isTrying }: { view: ArenaView; controls: Controls; isTrying: boolean }) {
+  const desk = useDesk();
+  const scheme = useComputedColorScheme('light');
+  const gestures = useMemo(() => new ArenaGestures(desk.session, desk.actions, view), [desk, view]);
+  const box = useRef<HTMLDivElement>(null);
+  const ground = useRef<HTMLCanvasElement>(null);
+  const top = useRef<HTMLCanvasElement>(null);
+  const isSpaceDown = useArenaKeys(desk, view, gestures);
+  useEffect(() => {
+    if (!ground.current || !top.current) return;
+    return runFrames(desk, view, controls, new ArenaCanvas(ground.current, top.current), scheme);
+  }, [desk, view, controls, scheme]);
+  useSizeAndWheel(box, view);
+  const inputOf = (event: ReactPointerEvent | ReactMouseEvent): PointerInput => {
+    const corner = box.current!.getBoundingClientRect();
+    const [x, y] = [event.clientX - corner.left, event.clientY - corner.top];
+    return { x, y, button: event.button, shift: event.shiftKey, alt: event.altKey, isPanning: isSpaceDown.current };
+  };
+  return (
+    <div
+      ref={box}
+      data-testid="arena"
+      tabIndex={0}
+      role="application"
+      aria-label="Arena: select with Tab, move with the arrow keys, ? lists all keys"
+      className={styles.field}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        if (isTrying) controls.setPointerDown(true);
+        else gestures.down(inputOf(event));
+      }}
+      onPointerMove={(event) => {
+        const input = inputOf(event);
+        controls.setPointer(view.cellsAt(input.x, input.y));
+        gestures.move(input);
+      }}
+      onPointerUp={(event) => {
+        controls.setPointerDown(false);
+        if (!isTrying) gestures.up(inputOf(event));
+      }}
+      onPointerCancel={() => gestures.cancel()}
+      onPointerLeave={() => gestures.leave()}
+      onDoubleClick={(event) => !isTrying && gestures.doubleClick(inputOf(event))}
+      onContextMenu={(event) => event.preventDefault()}
+    >
+      <canvas ref={ground} className={styles.canvas} />
+      <canvas ref={top} className={styles.canvas} />
+    </div>
+  );
+}
+
+/** By how much a step of the wheel zooms. */
+const WHEEL_ZOOM = 1.15;
+
+/** The view follows the size of its box, and the wheel zooms; turned sideways it moves the picture. */
+function useSizeAndWheel(box: RefObject<HTMLDivElement | null>, view: ArenaView): void {
+  const { session } = useDesk();
+  const columns = useFollowed(session, () => session.size.width);
+  const rows = useFollowed(session, () => session.size.height);
+  useEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => view.resize(element.clientWidth, element.clientHeight, columns, rows));
+    observer.observe(element);
+    const turn = (event: WheelEvent) => {
+      event.preventDefault();
+      if (Math.abs(event.deltaX) > Math.abs(event.deltaY)) {
+        view.pan(-event.deltaX, 0);
+        return;
+      }
+      const corner = element.getBoundingClientRect();
+      const factor = event.deltaY < 0 ? WHEEL_ZOOM : 1 / WHEEL_ZOOM;
+      view.zoom(factor, event.clientX - corner.left, event.clientY - corner.top);
+    };
+    element.addEventListener('wheel', turn, { passive: false });
+    return () => {
+      observer.disconnect();
+      element.removeEventListener('wheel', turn);
+    };
+  }, [box, view, columns, rows]);
 }
 
 /** T tries the level from its start, Shift+T from where the pointer is. */

@@ -6,104 +6,51 @@ import { PREVIEW_SECONDS, sayPlace } from '@/core/index';
 import { mindAt } from '../editor/composePicture';
 import { MindLine } from '../frame/MindLine';
 import type { ArenaView, ArenaViewState } from '../editor/arenaView';
+import styles from './desk.module.css';
 import { useDesk, useFollowed } from './DeskContext';
+
+/** What can lie over the arena. */
+const LAYERS = [
+  { key: 'showsShapes', label: 'Shapes', title: 'Stand shapes dashed, hit shapes in clay' },
+  { key: 'showsTracks', label: 'Ways', title: 'Where movers go' },
+  { key: 'showsSight', label: 'Sight', title: 'What can be seen from where' },
+  {
+    key: 'showsWatched',
+    label: 'Watched',
+    title: 'How much of the shown run each cell is in somebody’s sight',
+  },
+  {
+    key: 'showsMind',
+    label: 'Mind',
+    title: 'What the stand-in of the shown run plans (dots), wants (dashed cells) and expects (rings)',
+  },
+] as const satisfies readonly { key: keyof ArenaViewState; label: string; title: string }[];
 
 /** Moments of the preview, what lies over the arena, where the pointer is, and the zoom. */
 export function ArenaFoot({ view }: { view: ArenaView }) {
-  const { session, reading, playback, tries } = useDesk();
-  const { pointer, showsShapes, showsSight, showsTracks, showsWatched, showsMind, previewSeconds } = useFollowed(
-    view,
-    (state) => state,
-  );
+  const { session } = useDesk();
+  const shown = useFollowed(view, (state) => state);
   const scale = useFollowed(view, (state) => state.camera.scale);
-  const pixelsPerCell = useFollowed(session, (state) => state.game.pixelsPerCell);
-  const hasMovers = useFollowed(
-    reading,
-    ({ previews }) => previews !== undefined && previews.movers.length + previews.entries.length > 0,
-  );
-  const isTrying = useFollowed(tries, (state) => state.status !== 'off');
-  const isReady = useFollowed(reading, (state) => !state.isStale && state.sampleRun !== undefined);
-  const seed = useFollowed(reading, (state) => state.sampleSeed);
-  useEffect(() => {
-    if (showsWatched && isReady) void reading.showWatched();
-  }, [showsWatched, isReady, seed, reading]);
   const isNarrow = useFollowed(view, (state) => state.width < 640);
   const { width, height } = session.size;
-  const toggle = (label: string, title: string, isOn: boolean, part: Partial<ArenaViewState>) => (
-    <button
-      type="button"
-      className="act"
-      aria-pressed={isOn}
-      title={title}
-      style={{ color: isOn ? 'var(--river)' : 'var(--dim)' }}
-      onClick={() => view.store.setState(part)}
-    >
-      {label}
-    </button>
-  );
+  useWatchedGround(shown.showsWatched);
   return (
-    <div
-      className="plate quiet"
-      style={{
-        position: 'absolute',
-        right: 10,
-        bottom: 8,
-        display: 'flex',
-        alignItems: 'center',
-        gap: 10,
-        padding: '3px 9px',
-        whiteSpace: 'nowrap',
-        fontSize: 12,
-      }}
-    >
-      {hasMovers && !isTrying && (
-        <div
-          style={{ display: 'flex', alignItems: 'center', gap: 7 }}
-          title="Where everything stands that does not wait for the player"
+    <div className={`plate quiet ${styles.foot}`}>
+      <PreviewMoment view={view} isNarrow={isNarrow} />
+      {LAYERS.map(({ key, label, title }) => (
+        <button
+          key={key}
+          type="button"
+          className={`act ${styles.layer}`}
+          aria-pressed={shown[key]}
+          title={title}
+          onClick={() => view.store.setState({ [key]: !shown[key] })}
         >
-          <span>at</span>
-          <Slider
-            size="xs"
-            w={isNarrow ? 70 : 120}
-            min={0}
-            max={PREVIEW_SECONDS}
-            step={0.1}
-            label={null}
-            thumbLabel="Moment of the preview"
-            value={previewSeconds}
-            onChange={(value) => {
-              playback.seek(0);
-              view.store.setState({ previewSeconds: value });
-            }}
-          />
-          <span className="mono" style={{ minWidth: 46 }} data-testid="preview-moment">
-            {previewSeconds.toFixed(1)} s
-          </span>
-        </div>
-      )}
-      {toggle('Shapes', 'Stand shapes dashed, hit shapes in clay', showsShapes, { showsShapes: !showsShapes })}
-      {toggle('Ways', 'Where movers go', showsTracks, { showsTracks: !showsTracks })}
-      {toggle('Sight', 'What can be seen from where', showsSight, { showsSight: !showsSight })}
-      {toggle('Watched', 'How much of the shown run each cell is in somebody’s sight', showsWatched, {
-        showsWatched: !showsWatched,
-      })}
-      {toggle(
-        'Mind',
-        'What the stand-in of the shown run plans (dots), wants (dashed cells) and expects (rings)',
-        showsMind,
-        {
-          showsMind: !showsMind,
-        },
-      )}
-      {showsMind && <ShownMind />}
-      {pointer && (
-        <span className="mono" style={{ minWidth: 240, textAlign: 'right' }}>
-          {sayPlace(pointer.x, pointer.y)}{' '}
-          <span
-            style={{ opacity: 0.75 }}
-          >{`${Math.round(pointer.x * pixelsPerCell)}, ${Math.round(pointer.y * pixelsPerCell)} px`}</span>
-        </span>
-      )}
+          {label}
+        </button>
+      ))}
+      {shown.showsMind && <ShownMind />}
+      {shown.pointer && <PointerPlace {...shown.pointer} />}
       {!isNarrow && (
         <span>
           {width} × {height} cells
@@ -113,6 +60,61 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
         {Math.round(scale)} px a cell
       </button>
     </div>
+  );
+}
+
+/** Has the watched ground of the shown run worked out while it is wanted. */
+function useWatchedGround(isWanted: boolean): void {
+  const { reading } = useDesk();
+  const isReady = useFollowed(reading, (state) => !state.isStale && state.sampleRun !== undefined);
+  const seed = useFollowed(reading, (state) => state.sampleSeed);
+  useEffect(() => {
+    if (isWanted && isReady) void reading.showWatched();
+  }, [isWanted, isReady, seed, reading]);
+}
+
+/** The moment at which everything is shown that does not wait for the player. */
+function PreviewMoment({ view, isNarrow }: { view: ArenaView; isNarrow: boolean }) {
+  const { reading, playback, tries } = useDesk();
+  const previewSeconds = useFollowed(view, (state) => state.previewSeconds);
+  const isTrying = useFollowed(tries, (state) => state.status !== 'off');
+  const hasMovers = useFollowed(
+    reading,
+    ({ previews }) => previews !== undefined && previews.movers.length + previews.entries.length > 0,
+  );
+  if (!hasMovers || isTrying) return null;
+  return (
+    <div className={styles.moment} title="Where everything stands that does not wait for the player">
+      <span>at</span>
+      <Slider
+        size="xs"
+        w={isNarrow ? 70 : 120}
+        min={0}
+        max={PREVIEW_SECONDS}
+        step={0.1}
+        label={null}
+        thumbLabel="Moment of the preview"
+        value={previewSeconds}
+        onChange={(value) => {
+          playback.seek(0);
+          view.store.setState({ previewSeconds: value });
+        }}
+      />
+      <span className={`mono ${styles.momentTime}`} data-testid="preview-moment">
+        {previewSeconds.toFixed(1)} s
+      </span>
+    </div>
+  );
+}
+
+function PointerPlace({ x, y }: { x: number; y: number }) {
+  const { session } = useDesk();
+  const pixelsPerCell = useFollowed(session, (state) => state.game.pixelsPerCell);
+  return (
+    <span className={`mono ${styles.pointer}`}>
+      {sayPlace(x, y)}{' '}
+      <span className={styles.pixels}>{`${Math.round(x * pixelsPerCell)}, ${Math.round(y * pixelsPerCell)} px`}</span>
+    </span>
   );
 }
 

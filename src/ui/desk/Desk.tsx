@@ -14,6 +14,7 @@ import { KeptDraftNotice } from './KeptDraftNotice';
 import { DeskContext, useDesk, useFollowed } from './DeskContext';
 import { DeskKeys } from './DeskKeys';
 import * as Opened from './opened';
+import { PaletteKey } from './PaletteKey';
 import { Reading } from './Reading';
 import { RunButton } from './RunButton';
 import { SaveSign } from './SaveSign';
@@ -152,7 +153,7 @@ function DeskBody({ view }: { view?: 'cues' }) {
         {!isWhole && <Strata />}
       </div>
       <DeskKeys help={help} onToggleScript={toggleScript} />
-      <Opened.DeskPalette help={help} onOpenScript={openScript} onOpenPanel={(type) => setOpen({ type })} />
+      <PaletteKey help={help} onOpenScript={openScript} onOpenPanel={(type) => setOpen({ type })} />
       <ClashNotice />
       <KeptDraftNotice />
     </div>

@@ -1,7 +1,8 @@
 'use client';
 
-import { Spotlight } from '@mantine/spotlight';
+import { Spotlight, spotlight } from '@mantine/spotlight';
 import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
 import { useFollowed, useDesk } from './DeskContext';
 import type { Help } from './DeskKeys';
 import { PALETTE_WORDS } from './openWord';
@@ -63,6 +64,8 @@ export function DeskPalette({
     ),
     ...PALETTE_WORDS.map(({ id, label, description, open }) => act(id, label, description, open)),
   ];
+  // It is fetched when it is first asked for.
+  useEffect(() => spotlight.open(), []);
   return (
     <Spotlight
       actions={list}

@@ -2,16 +2,14 @@
 
 import { MantineProvider } from '@mantine/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import dynamic from 'next/dynamic';
 import { useState, type ReactNode } from 'react';
 import { ApiFault } from '../requests/api';
 import { theme } from './theme';
+import { later } from './later';
 
 // Both wait for something to show, and are fetched behind the page.
-const Notifications = dynamic(() => import('@mantine/notifications').then((module) => module.Notifications), {
-  ssr: false,
-});
-const ModalsProvider = dynamic(() => import('@mantine/modals').then((module) => module.ModalsProvider), { ssr: false });
+const Notifications = later(() => import('@mantine/notifications').then((module) => module.Notifications));
+const ModalsProvider = later(() => import('@mantine/modals').then((module) => module.ModalsProvider));
 
 /** Everything that all screens stand on. */
 export function Providers({ children, nonce }: { children: ReactNode; nonce: string }) {

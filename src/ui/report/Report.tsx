@@ -1,7 +1,6 @@
 'use client';
 
 import { Button } from '@mantine/core';
-import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { areSameVersions, NUMBER_VERSIONS, sayVersions } from '@/core/index';
@@ -19,12 +18,11 @@ import styles from './report.module.css';
 import { RunTable } from './RunTable';
 import { useLiveReport } from './useLiveReport';
 import { Verdict } from './Verdict';
+import { later } from '../frame/later';
 
 // Charts and the arena are fetched when they are needed.
-const Charts = dynamic(() => import('./charts').then(({ Charts: All }) => All), {
-  loading: () => <Loading what="the charts" />,
-});
-const ReplayDialog = dynamic(() => import('./ReplayDialog').then(({ ReplayDialog: Dialog }) => Dialog));
+const Charts = later(() => import('./charts').then(({ Charts: All }) => All), 'the charts');
+const ReplayDialog = later(() => import('./ReplayDialog').then(({ ReplayDialog: Dialog }) => Dialog));
 
 /** What a batch found: sentences first, then pictures, then every run; of several arms one after the other. */
 export function Report({ gameId, batchId }: { gameId: string; batchId: string }) {

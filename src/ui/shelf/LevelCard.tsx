@@ -1,17 +1,18 @@
 'use client';
 
-import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { GameDocument, Level } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import { newestOf, sayBatch } from '../frame/batchWords';
+import { later } from '../frame/later';
 
 // Maps are drawn once the page stands.
-const LevelMap = dynamic(() => import('./LevelMap').then((module) => module.LevelMap), { ssr: false });
+const LevelMap = later(() => import('./LevelMap').then((module) => module.LevelMap));
 
 /** Four of them stand side by side at 1,280 pixels. */
 const CARD_WIDTH = 290;
+const MAP_HEIGHT = 174;
 
 /** One level: its map, what it holds, and the way to its desk. */
 export function LevelCard({
@@ -37,8 +38,8 @@ export function LevelCard({
         href={`/games/${game.id}/levels/${level.id}`}
         style={{ color: 'inherit', textDecoration: 'none', display: 'block' }}
       >
-        <div style={{ display: 'grid', placeItems: 'center', background: 'var(--layer)' }}>
-          <LevelMap game={game} level={level} width={CARD_WIDTH} height={174} />
+        <div style={{ display: 'grid', placeItems: 'center', minHeight: MAP_HEIGHT, background: 'var(--layer)' }}>
+          <LevelMap game={game} level={level} width={CARD_WIDTH} height={MAP_HEIGHT} />
         </div>
         <div style={{ padding: '10px 14px 4px' }}>
           <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>

@@ -1,11 +1,11 @@
 'use client';
 
-import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { gorgeApi } from '../requests/gorgeApi';
 import { useAct } from '../requests/useAct';
+import { later } from '../frame/later';
 
-const RemoveDialog = dynamic(() => import('./RemoveDialog').then((module) => module.RemoveDialog));
+const RemoveDialog = later(() => import('./RemoveDialog').then((module) => module.RemoveDialog));
 
 /** Takes a game off the shelf after asking; it can be brought back. */
 export function RemoveGame({ id, name }: { id: string; name: string }) {

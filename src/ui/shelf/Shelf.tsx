@@ -3,7 +3,6 @@
 import { Button, FileButton } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -17,9 +16,10 @@ import { gorgeApi } from '../requests/gorgeApi';
 import { LevelCard } from './LevelCard';
 import { RemovedGames } from './RemovedGames';
 import { RemoveGame } from './RemoveGame';
+import { later } from '../frame/later';
 
-const UnreadableGame = dynamic(() => import('./UnreadableGame').then((module) => module.UnreadableGame));
-const SizeDialog = dynamic(() => import('../frame/SizeDialog').then((module) => module.SizeDialog));
+const UnreadableGame = later(() => import('./UnreadableGame').then((module) => module.UnreadableGame));
+const SizeDialog = later(() => import('../frame/SizeDialog').then((module) => module.SizeDialog));
 
 /** All games with their levels. */
 export function Shelf() {

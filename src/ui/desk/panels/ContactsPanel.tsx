@@ -19,6 +19,7 @@ import {
 } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { NumberField, Row, SelectField } from './fields';
+import { EffectFields } from './EffectFields';
 import { SidePanel } from './SidePanel';
 
 interface Cell {
@@ -203,120 +204,4 @@ function EffectRow({
       </button>
     </Row>
   );
-}
-
-function EffectFields({ effect, onCommit }: { effect: Effect; onCommit: (effect: Effect) => void }) {
-  const { session } = useDesk();
-  const game = useFollowed(session, (state) => state.game);
-  const number = (
-    label: string,
-    value: number,
-    unit: string,
-    most: number,
-    make: (value: number) => Effect,
-    least = 0,
-  ) => (
-    <NumberField
-      label={label}
-      value={value}
-      unit={unit}
-      min={least}
-      max={most}
-      width={66}
-      onCommit={(next) => onCommit(make(next))}
-    />
-  );
-  const marks = session.level.marks.map(({ id, name }) => ({ value: id, label: name }));
-  const grounds = game.terrain.map(({ id, name }) => ({ value: id, label: name }));
-  switch (effect.effect) {
-    case 'harm':
-      return number('Harm', effect.health, 'health', 10000, (health) => ({ ...effect, health }), 0.1);
-    case 'push':
-      return (
-        <>
-          {number('Push speed', effect.speed, 'cells/s', 60, (speed) => ({ ...effect, speed }), 0.1)}
-          {number('Push time', effect.seconds, 's', 600, (seconds) => ({ ...effect, seconds }))}
-        </>
-      );
-    case 'stun':
-    case 'safe':
-      return number('Time', effect.seconds, 's', 600, (seconds) => ({ ...effect, seconds }));
-    case 'speed':
-      return (
-        <>
-          {number('Factor', effect.factor, 'times', 10, (factor) => ({ ...effect, factor }), 0.05)}
-          {number('Time', effect.seconds, 's', 600, (seconds) => ({ ...effect, seconds }))}
-        </>
-      );
-    case 'score':
-      return number(
-        'Points',
-        effect.points,
-        'points',
-        100000,
-        (points) => ({ ...effect, points: Math.round(points) }),
-        -100000,
-      );
-    case 'refill':
-      return (
-        <>
-          {number('Amount', effect.amount, '', 10000, (amount) => ({ ...effect, amount }), 1)}
-          <SelectField
-            label="Of what"
-            value={effect.what}
-            options={[
-              { value: 'health', label: 'health' },
-              { value: 'ammunition', label: 'ammunition' },
-            ]}
-            onCommit={(what) => onCommit({ ...effect, what })}
-          />
-        </>
-      );
-    case 'teleport':
-      return (
-        <SelectField
-          label="To the mark"
-          value={effect.to}
-          options={marks}
-          onCommit={(to) => onCommit({ ...effect, to })}
-        />
-      );
-    case 'open':
-      return (
-        <div style={{ display: 'flex', flexWrap: 'wrap', gap: 4 }}>
-          <SelectField
-            label="In the mark"
-            value={effect.area}
-            options={marks}
-            onCommit={(area) => onCommit({ ...effect, area })}
-          />
-          <SelectField
-            label="Ground that opens"
-            value={effect.ground}
-            options={grounds}
-            onCommit={(ground) => onCommit({ ...effect, ground })}
-          />
-          <SelectField
-            label="Becomes"
-            value={effect.becomes}
-            options={grounds}
-            onCommit={(becomes) => onCommit({ ...effect, becomes })}
-          />
-          <SelectField
-            label="Needs"
-            value={effect.needs ?? ''}
-            options={[
-              { value: '', label: 'needs nothing' },
-              ...game.cast.map(({ id, name }) => ({ value: id, label: `needs ${name}` })),
-            ]}
-            onCommit={(needs) => {
-              const { needs: _before, ...others } = effect;
-              onCommit(needs === '' ? others : { ...others, needs });
-            }}
-          />
-        </div>
-      );
-    default:
-      return <span className="quiet">at once</span>;
-  }
 }

@@ -1,22 +1,12 @@
 'use client';
 
-import { WhyRulesNow } from '../card/WhyNow';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
-import {
-  commands,
-  LIMITS,
-  markBox,
-  resolvedCast,
-  USUAL,
-  type Lane,
-  type Level,
-  type Mark,
-  type Scroll,
-} from '@/core/index';
+import { commands, markBox, resolvedCast, type Lane, type Level, type Mark } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { NumberField, Row, SelectField, TextField } from './fields';
 import { SidePanel } from './SidePanel';
+import { WholeLevel } from './WholeLevel';
 
 /** What holds for this level as a whole, its marks and its lanes. */
 export function LevelPanel({ onClose }: { onClose: () => void }) {
@@ -25,7 +15,7 @@ export function LevelPanel({ onClose }: { onClose: () => void }) {
   const { level } = session;
   return (
     <SidePanel title="Level" note={level.name} onClose={onClose}>
-      <Whole level={level} tags={[...new Set([...resolvedCast(game).values()].flatMap((kind) => kind.names))]} />
+      <WholeLevel level={level} tags={[...new Set([...resolvedCast(game).values()].flatMap((kind) => kind.names))]} />
       <h3 className="heading" style={{ margin: '14px 0 2px' }}>
         Marks
       </h3>
@@ -43,117 +33,6 @@ export function LevelPanel({ onClose }: { onClose: () => void }) {
       ))}
       <NewLaneForm level={level} />
     </SidePanel>
-  );
-}
-
-function Whole({ level, tags }: { level: Level; tags: readonly string[] }) {
-  const { session } = useDesk();
-  const change = (label: string, edit: (draft: Level) => void) =>
-    session.change(label, (draft) => edit(commands.levelIn(draft, level.id)));
-  return (
-    <>
-      <Row label="name">
-        <TextField
-          label="Name of the level"
-          value={level.name}
-          onCommit={(name) => change('Rename the level', (draft) => commands.setLevelField(draft, 'name', name.trim()))}
-        />
-      </Row>
-      <Row label="seen from" hint="From the side there is gravity">
-        <SelectField
-          label="View"
-          value={level.view ?? 'above'}
-          width={110}
-          options={[
-            { value: 'above', label: 'above' },
-            { value: 'side', label: 'the side' },
-          ]}
-          onCommit={(view) =>
-            change('Change the view', (draft) =>
-              commands.setLevelField(draft, 'view', view === 'side' ? 'side' : undefined),
-            )
-          }
-        />
-        {level.view === 'side' && (
-          <NumberField
-            label="Gravity"
-            value={level.gravity ?? USUAL.gravity}
-            unit="cells/s²"
-            min={1}
-            max={200}
-            step={1}
-            onCommit={(gravity) =>
-              change('Change gravity', (draft) => commands.setLevelField(draft, 'gravity', gravity))
-            }
-          />
-        )}
-      </Row>
-      <Row label="time limit">
-        <NumberField
-          label="Time limit"
-          value={level.rules.timeLimit}
-          unit="s"
-          min={1}
-          max={3600}
-          step={5}
-          onCommit={(timeLimit) => change('Change the time limit', (draft) => void (draft.rules.timeLimit = timeLimit))}
-        />
-      </Row>
-      <ScrollRows
-        scroll={level.scroll}
-        onCommit={(scroll) =>
-          change('Change how the view moves on', (draft) => commands.setLevelField(draft, 'scroll', scroll))
-        }
-      />
-      <Row label="ticks" hint="How finely time is cut; the outcome should not hang on it">
-        <NumberField
-          label="Ticks a second"
-          value={level.ticksPerSecond}
-          unit="a second"
-          min={LIMITS.fewestTicks}
-          max={LIMITS.mostTicks}
-          step={10}
-          onCommit={(value) =>
-            change('Change the ticks', (draft) => commands.setLevelField(draft, 'ticksPerSecond', Math.round(value)))
-          }
-        />
-      </Row>
-      <Row label="won at">
-        <SelectField
-          label="Exit"
-          value={level.rules.winAt ?? ''}
-          options={[
-            { value: '', label: 'by rules only' },
-            ...level.marks.map(({ id, name }) => ({ value: id, label: name })),
-          ]}
-          onCommit={(winAt) =>
-            change('Change the exit', (draft) => {
-              if (winAt === '') delete draft.rules.winAt;
-              else draft.rules.winAt = winAt;
-            })
-          }
-        />
-      </Row>
-      <Row label="lost by touching">
-        <SelectField
-          label="Tag that ends the run"
-          value={level.rules.loseWhenTouching ?? ''}
-          options={[
-            { value: '', label: 'nothing' },
-            ...[...new Set([...tags, ...(level.rules.loseWhenTouching ? [level.rules.loseWhenTouching] : [])])].map(
-              (value) => ({ value, label: value }),
-            ),
-          ]}
-          onCommit={(tag) =>
-            change('Change who ends the run', (draft) => {
-              if (tag === '') delete draft.rules.loseWhenTouching;
-              else draft.rules.loseWhenTouching = tag;
-            })
-          }
-        />
-      </Row>
-      <WhyRulesNow />
-    </>
   );
 }
 
@@ -347,67 +226,5 @@ function NewLaneForm({ level }: { level: Level }) {
         </Button>
       </Row>
     </div>
-  );
-}
-
-const DIRECTIONS = ['north', 'east', 'south', 'west'] as const;
-
-/** How the view moves on, if it does: its rim leaves behind whoever does not keep up. */
-function ScrollRows({
-  scroll,
-  onCommit,
-}: {
-  scroll: Scroll | undefined;
-  onCommit: (scroll: Scroll | undefined) => void;
-}) {
-  return (
-    <>
-      <Row label="view moves" hint="On and never back; who is behind its rim is out">
-        <SelectField
-          label="View moves on"
-          value={scroll?.toward ?? 'not'}
-          width={124}
-          options={[{ value: 'not', label: 'not at all' }, ...DIRECTIONS.map((value) => ({ value, label: value }))]}
-          onCommit={(toward) =>
-            onCommit(toward === 'not' ? undefined : { ...(scroll ?? { speed: 0.5, follows: 8 }), toward })
-          }
-        />
-      </Row>
-      {scroll && (
-        <>
-          <Row label="by itself" hint="0: it waits for the player">
-            <NumberField
-              label="View moves by itself at"
-              value={scroll.speed ?? 0}
-              unit="cells/s after"
-              min={0}
-              max={30}
-              step={0.1}
-              onCommit={(speed) => onCommit({ ...scroll, speed })}
-            />
-            <NumberField
-              label="View begins to move after"
-              value={scroll.after ?? 0}
-              unit="s"
-              min={0}
-              max={600}
-              step={0.5}
-              onCommit={(after) => onCommit({ ...scroll, after })}
-            />
-          </Row>
-          <Row label="with the player" hint="It stays no more than so far behind; 0: it does not follow">
-            <NumberField
-              label="View stays behind the player by"
-              value={scroll.follows ?? 0}
-              unit="cells behind"
-              min={0}
-              max={256}
-              step={1}
-              onCommit={(follows) => onCommit({ ...scroll, follows: follows >= 0.5 ? follows : undefined })}
-            />
-          </Row>
-        </>
-      )}
-    </>
   );
 }

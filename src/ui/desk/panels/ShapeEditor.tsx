@@ -2,8 +2,10 @@
 
 import { notifications } from '@mantine/notifications';
 import { useRef } from 'react';
-import { OUTLINE_LIMITS, pictureSilhouette, readPicture, type OutlineShape } from '@/core/index';
-import { NumberField, SelectField } from './fields';
+import { OUTLINE_LIMITS, outlineQuantity, pictureSilhouette, readPicture, type OutlineShape } from '@/core/index';
+import { SelectField } from './fields';
+import styles from './panels.module.css';
+import { QuantityField } from './QuantityField';
 
 const FORMS: readonly { value: OutlineShape['form']; label: string }[] = [
   { value: 'circle', label: 'circle' },
@@ -49,7 +51,7 @@ interface ShapeEditorProps {
 /** Form and sizes of a shape, with a small drawing of it. */
 export function ShapeEditor({ name, shape, isSet, radius, onCommit }: ShapeEditorProps) {
   return (
-    <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 6 }}>
+    <div className={styles.wrap}>
       <ShapeDrawing shape={shape} />
       <SelectField
         label={name}
@@ -72,23 +74,23 @@ function Sizes({
   shape: OutlineShape;
   onCommit: (shape: OutlineShape) => void;
 }) {
-  const size = (label: string, value: number, make: (value: number) => OutlineShape, unit = 'cells') => (
-    <span title={label} style={{ display: 'inline-flex', alignItems: 'center', gap: 4 }}>
-      <NumberField
-        label={`${name}, ${label}`}
-        value={value}
-        unit={unit}
-        min={0.05}
-        max={16}
-        step={0.05}
-        width={70}
-        onCommit={(next) => onCommit(make(next))}
-      />
-    </span>
-  );
+  const size = (key: string, value: number, make: (value: number) => OutlineShape, says = 'cells') => {
+    const spec = outlineQuantity(shape.form, key);
+    return (
+      <span title={spec.about} className={styles.knob}>
+        <QuantityField
+          of={{ ...spec, label: `${name}, ${spec.label}` }}
+          value={value}
+          says={says}
+          width={70}
+          onCommit={(next) => onCommit(make(next))}
+        />
+      </span>
+    );
+  };
   switch (shape.form) {
     case 'circle':
-      return size('radius', shape.radius, (value) => ({ ...shape, radius: Math.min(8, value) }));
+      return size('radius', shape.radius, (radius) => ({ ...shape, radius }));
     case 'box':
       return (
         <>
@@ -100,7 +102,7 @@ function Sizes({
       return (
         <>
           {size('length', shape.length, (length) => ({ ...shape, length }), 'long,')}
-          {size('radius', shape.radius, (radius) => ({ ...shape, radius: Math.min(8, radius) }), 'radius')}
+          {size('radius', shape.radius, (radius) => ({ ...shape, radius }), 'radius')}
           <SelectField
             label={`${name}, lies`}
             value={shape.lies}

@@ -2,23 +2,14 @@
 
 import { NativeSelect, NumberInput, Switch, TextInput } from '@mantine/core';
 import { useState, type ReactNode } from 'react';
+import styles from './panels.module.css';
 
 /** A row of a form: what it is at the left, the field at the right. */
 export function Row({ label, hint, children }: { label: string; hint?: string; children: ReactNode }) {
   return (
-    <div
-      title={hint}
-      style={{
-        display: 'grid',
-        gridTemplateColumns: '128px minmax(0, 1fr)',
-        // By the first line, however tall what stands at the right is.
-        alignItems: 'first baseline',
-        gap: 8,
-        marginTop: 5,
-      }}
-    >
+    <div title={hint} className={styles.row}>
       <span className="quiet">{label}</span>
-      <div style={{ display: 'flex', alignItems: 'center', gap: 6, minWidth: 0 }}>{children}</div>
+      <div className={styles.rowFields}>{children}</div>
     </div>
   );
 }

@@ -1,0 +1,49 @@
+'use client';
+
+import type { CueFigures as Figures, CueNumber, CueProjection } from '@/core/index';
+import { CueFigures, LaneView } from './CueFigures';
+import { CueNumberRow } from './CueNumberRow';
+import styles from './cues.module.css';
+import { ReadingLine } from './ReadingLine';
+
+interface CueAsideProps {
+  chosen: Figures | undefined;
+  shown: CueProjection | undefined;
+  isBusy: boolean;
+  numbers: readonly CueNumber[];
+  onTurn: (number: CueNumber, value: number) => void;
+  onDrop: () => void;
+}
+
+/** The numbers of one cue, and what they come to. */
+export function CueAside({ chosen, shown, isBusy, numbers, onTurn, onDrop }: CueAsideProps) {
+  return (
+    <aside className={styles.aside} aria-busy={isBusy}>
+      <ReadingLine />
+      {chosen && shown ? (
+        <>
+          <h3 className={`heading ${styles.name}`}>{chosen.name}</h3>
+          {numbers
+            .filter(({ cue }) => cue === chosen.name)
+            .map((number) => (
+              <CueNumberRow
+                key={number.what}
+                number={number}
+                onPreview={(value) => onTurn(number, value)}
+                onDone={onDrop}
+              />
+            ))}
+          <CueFigures figures={chosen} projection={shown} />
+          {shown.lanes.map((lane) => (
+            <LaneView key={lane.name} lane={lane} />
+          ))}
+          {shown.lanes.length === 0 && !chosen.gaps && (
+            <p className={`quiet ${styles.below}`}>Gaps are shown for cues that come in where a lane begins.</p>
+          )}
+        </>
+      ) : (
+        <p className="quiet">What a cue comes to stands here.</p>
+      )}
+    </aside>
+  );
+}
