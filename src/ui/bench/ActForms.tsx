@@ -16,6 +16,7 @@ import { Row, SelectField } from '../desk/panels/fields';
 import { ValueField } from '../desk/panels/ValueField';
 import { PhraseForm } from './PhraseForm';
 import { useScriptForms } from './scriptForms';
+import css from './bench.module.css';
 
 const ACTS = VOCABULARY.filter((entry) => entry.role === 'act' || entry.role === 'facing');
 
@@ -76,61 +77,35 @@ export function StateActs({ state, checked }: { state: string; checked: StateDef
   );
 }
 
-/** The acts of one moment, each as a form. */
-export function ActForms({
-  state,
-  title,
-  moment,
-  children,
-  acts,
-}: {
+interface ActFormsProps {
   state: string;
   title: string;
   moment: ActMoment;
   acts: readonly Act[];
   children?: ReactNode;
-}) {
+}
+
+/** The acts of one moment, each as a form. */
+export function ActForms({ state, title, moment, children, acts }: ActFormsProps) {
   const { text, onEdit } = useScriptForms();
   const options = useActOptions();
   return (
-    <div style={{ marginTop: 10 }}>
+    <div className={css.acts}>
       <h3 className="heading">{title}</h3>
       {children}
       {acts.map((act, index) => (
-        <div key={index} className="plate" style={{ padding: '4px 8px', marginTop: 5 }}>
-          <div style={{ display: 'flex' }}>
-            <div style={{ flex: 1, minWidth: 0 }}>
-              {act.type === 'set' ? (
-                <Row label={`set ${act.name} =`}>
-                  <ValueField
-                    label={`${title}: ${act.name}`}
-                    value={text.slice(act.value.span.from, act.value.span.to)}
-                    onCommit={(insert) =>
-                      onEdit(`Change ${act.name}`, [{ from: act.value.span.from, to: act.value.span.to, insert }])
-                    }
-                  />
-                </Row>
-              ) : (
-                <PhraseForm
-                  role={ACTS.find((entry) => entry.operation === act.phrase.operation)?.role ?? 'act'}
-                  label={`${title} ${index + 1}`}
-                  fields={fieldsOf(act.phrase, text)}
-                  onWrite={(insert) =>
-                    onEdit('Change an act', [{ from: act.phrase.span.from, to: act.phrase.span.to, insert }])
-                  }
-                />
-              )}
-            </div>
-            <button
-              type="button"
-              className="act bad"
-              style={{ alignSelf: 'flex-start', marginLeft: 6 }}
-              aria-label={`Remove act ${index + 1} of ${title.toLowerCase()}`}
-              onClick={() => onEdit('Remove an act', removeAct(text, state, moment, index))}
-            >
-              ✕
-            </button>
+        <div key={index} className={`plate ${css.act}`}>
+          <div className={css.actFields}>
+            <ActForm act={act} title={title} index={index} />
           </div>
+          <button
+            type="button"
+            className={`act bad ${css.removeAct}`}
+            aria-label={`Remove act ${index + 1} of ${title.toLowerCase()}`}
+            onClick={() => onEdit('Remove an act', removeAct(text, state, moment, index))}
+          >
+            ✕
+          </button>
         </div>
       ))}
       <Row label="add">
@@ -142,5 +117,30 @@ export function ActForms({
         />
       </Row>
     </div>
+  );
+}
+
+function ActForm({ act, title, index }: { act: Act; title: string; index: number }) {
+  const { text, onEdit } = useScriptForms();
+  if (act.type === 'set') {
+    const { from, to } = act.value.span;
+    return (
+      <Row label={`set ${act.name} =`}>
+        <ValueField
+          label={`${title}: ${act.name}`}
+          value={text.slice(from, to)}
+          onCommit={(insert) => onEdit(`Change ${act.name}`, [{ from, to, insert }])}
+        />
+      </Row>
+    );
+  }
+  const { from, to } = act.phrase.span;
+  return (
+    <PhraseForm
+      role={ACTS.find((entry) => entry.operation === act.phrase.operation)?.role ?? 'act'}
+      label={`${title} ${index + 1}`}
+      fields={fieldsOf(act.phrase, text)}
+      onWrite={(insert) => onEdit('Change an act', [{ from, to, insert }])}
+    />
   );
 }

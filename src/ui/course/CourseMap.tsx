@@ -1,8 +1,17 @@
 'use client';
 
-import { sayShare, standInName, waysOn, wilsonInterval, type CourseWay, type GameDocument } from '@/core/index';
+import {
+  sayShare,
+  standInName,
+  waysOn,
+  wilsonInterval,
+  type CourseWay,
+  type GameDocument,
+  type Level,
+} from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import { newestOf } from '../frame/batchWords';
+import css from './course.module.css';
 
 const NODE = { width: 122, height: 54, gap: 36 };
 const END_WIDTH = 52;
@@ -16,77 +25,24 @@ const LABEL_SPACE = 14;
 export function CourseMap({ game, batches }: { game: GameDocument; batches: readonly BatchInfo[] }) {
   const { levels } = game;
   const ways = levels.flatMap((level) => waysOn(game, level));
-  const width = levels.length * (NODE.width + NODE.gap) + END_WIDTH + 8;
-  // The end of the course has the place behind the last level.
-  const placeOf = (id: string | undefined) =>
-    id === undefined ? levels.length : levels.findIndex((level) => level.id === id);
-  const stepsOf = (way: CourseWay) => placeOf(way.to) - placeOf(way.from);
-  const shown = ways.filter((way) => way.link !== undefined || way.when === 'won');
-  const above = shown.filter((way) => way.when === 'won' && stepsOf(way) > 1);
-  const below = shown.filter((way) => way.when === 'lost' || stepsOf(way) <= 0);
-  const spaceFor = (own: readonly CourseWay[]) =>
-    own.length === 0
-      ? 8
-      : LEAST_RISE + LABEL_SPACE + RISE_PER_LEVEL * Math.min(8, Math.max(...own.map((way) => Math.abs(stepsOf(way)))));
-  const rise = spaceFor(above);
-  const height = NODE.height + rise + spaceFor(below);
-  const left = (place: number) => place * (NODE.width + NODE.gap) + 4;
+  const { shown, rise, width, height } = layOut(game, ways);
   return (
-    <div style={{ overflowX: 'auto' }}>
+    <div className={css.map}>
       <svg
         width={width}
         height={height}
         role="img"
         aria-label={`The course: ${ways.map((way) => sayWay(game, way)).join('; ')}`}
       >
-        {shown.map((way, index) => (
-          <Way
-            key={index}
-            from={left(placeOf(way.from))}
-            to={left(placeOf(way.to))}
-            top={rise}
-            steps={stepsOf(way)}
-            way={way}
-            title={sayWay(game, way)}
-          />
+        {shown.map(({ way, from, to, steps }, index) => (
+          <Way key={index} from={from} to={to} top={rise} steps={steps} way={way} title={sayWay(game, way)} />
         ))}
-        {levels.map((level, place) => {
-          const newest = newestOf(batches, level.id, ({ status }) => status === 'finished')?.arm;
-          const share = newest && wilsonInterval(newest.runsWon, newest.runsDone);
-          return (
-            <g key={level.id} transform={`translate(${left(place)} ${rise})`}>
-              <title>
-                {share ? `${level.name}: ${standInName(game, newest.standInId)} clears ${sayShare(share)}` : level.name}
-              </title>
-              <a href={`/games/${game.id}/levels/${level.id}`}>
-                <rect width={NODE.width} height={NODE.height} rx={4} fill="var(--paper)" stroke="var(--layer)" />
-                <text x={10} y={20} fontSize={12.5} fontWeight={600} fill="var(--ink)">
-                  {place + 1}. {shorten(level.name)}
-                </text>
-              </a>
-              <rect x={10} y={40} width={NODE.width - 20} height={6} fill="var(--layer)" />
-              {share && (
-                <>
-                  <rect x={10} y={40} width={(NODE.width - 20) * share.value} height={6} fill="var(--moss)" />
-                  <line
-                    x1={10 + (NODE.width - 20) * share.low}
-                    x2={10 + (NODE.width - 20) * share.high}
-                    y1={43}
-                    y2={43}
-                    stroke="var(--ink)"
-                    strokeWidth={1.5}
-                  />
-                </>
-              )}
-              <text x={10} y={34} fontSize={11} fill="var(--dim)">
-                {share
-                  ? `${standInName(game, newest.standInId)} ${Math.round(share.value * 100)} %`
-                  : 'not measured yet'}
-              </text>
-            </g>
-          );
-        })}
-        <g transform={`translate(${left(levels.length)} ${rise})`}>
+        {levels.map((level, place) => (
+          <g key={level.id} transform={`translate(${leftOf(place)} ${rise})`}>
+            <LevelNode game={game} level={level} place={place} batches={batches} />
+          </g>
+        ))}
+        <g transform={`translate(${leftOf(levels.length)} ${rise})`}>
           <rect width={END_WIDTH} height={NODE.height} rx={4} fill="none" stroke="var(--layer)" strokeDasharray="3 3" />
           <text x={END_WIDTH / 2} y={NODE.height / 2 + 4} fontSize={12} fill="var(--dim)" textAnchor="middle">
             end
@@ -94,6 +50,86 @@ export function CourseMap({ game, batches }: { game: GameDocument; batches: read
         </g>
       </svg>
     </div>
+  );
+}
+
+interface ShownWay {
+  way: CourseWay;
+  /** Left edges of the levels, in pixels. */
+  from: number;
+  to: number;
+  /** So many levels on; 0 or fewer lead back. */
+  steps: number;
+}
+
+function leftOf(place: number): number {
+  return place * (NODE.width + NODE.gap) + 4;
+}
+
+/** Which ways are drawn, from where to where, and how much space above and below the levels they need, in pixels. */
+function layOut({ levels }: GameDocument, ways: readonly CourseWay[]) {
+  // The end of the course has the place behind the last level.
+  const placeOf = (id: string | undefined) =>
+    id === undefined ? levels.length : levels.findIndex((level) => level.id === id);
+  const shown = ways
+    .filter((way) => way.link !== undefined || way.when === 'won')
+    .map((way): ShownWay => {
+      const [from, to] = [placeOf(way.from), placeOf(way.to)];
+      return { way, from: leftOf(from), to: leftOf(to), steps: to - from };
+    });
+  const rise = spaceFor(shown.filter(({ way, steps }) => way.when === 'won' && steps > 1));
+  const fall = spaceFor(shown.filter(({ way, steps }) => way.when === 'lost' || steps <= 0));
+  const width = levels.length * (NODE.width + NODE.gap) + END_WIDTH + 8;
+  return { shown, rise, width, height: NODE.height + rise + fall };
+}
+
+function spaceFor(ways: readonly ShownWay[]): number {
+  if (ways.length === 0) return 8;
+  const longest = Math.max(...ways.map(({ steps }) => Math.abs(steps)));
+  return LEAST_RISE + LABEL_SPACE + RISE_PER_LEVEL * Math.min(8, longest);
+}
+
+interface LevelNodeProps {
+  game: GameDocument;
+  level: Level;
+  place: number;
+  batches: readonly BatchInfo[];
+}
+
+/** A level with the share that its newest finished batch has cleared, and the interval of that. */
+function LevelNode({ game, level, place, batches }: LevelNodeProps) {
+  const newest = newestOf(batches, level.id, ({ status }) => status === 'finished')?.arm;
+  const share = newest && wilsonInterval(newest.runsWon, newest.runsDone);
+  const full = NODE.width - 20;
+  return (
+    <>
+      <title>
+        {share ? `${level.name}: ${standInName(game, newest.standInId)} clears ${sayShare(share)}` : level.name}
+      </title>
+      <a href={`/games/${game.id}/levels/${level.id}`}>
+        <rect width={NODE.width} height={NODE.height} rx={4} fill="var(--paper)" stroke="var(--layer)" />
+        <text x={10} y={20} fontSize={12.5} fontWeight={600} fill="var(--ink)">
+          {place + 1}. {shorten(level.name)}
+        </text>
+      </a>
+      <rect x={10} y={40} width={full} height={6} fill="var(--layer)" />
+      {share && (
+        <>
+          <rect x={10} y={40} width={full * share.value} height={6} fill="var(--moss)" />
+          <line
+            x1={10 + full * share.low}
+            x2={10 + full * share.high}
+            y1={43}
+            y2={43}
+            stroke="var(--ink)"
+            strokeWidth={1.5}
+          />
+        </>
+      )}
+      <text x={10} y={34} fontSize={11} fill="var(--dim)">
+        {share ? `${standInName(game, newest.standInId)} ${Math.round(share.value * 100)} %` : 'not measured yet'}
+      </text>
+    </>
   );
 }
 

@@ -3,11 +3,12 @@
 import { modals } from '@mantine/modals';
 import { commands, type GameDocument, type Level } from '@/core/index';
 import { LevelLinks } from './LevelLinks';
+import type { GameEdit } from './useGameEdit';
 
 interface LevelActionsProps {
   game: GameDocument;
   level: Level;
-  onEdit: (label: string, recipe: (draft: GameDocument) => void) => Promise<boolean>;
+  onEdit: GameEdit;
 }
 
 /** What can be done to a level in the order of its game. */

@@ -5,6 +5,7 @@ import { IconArrowUp, IconTrash } from '@tabler/icons-react';
 import { commands, type CourseLink, type GameDocument, type Level } from '@/core/index';
 import { NumberField, SelectField } from '../desk/panels/fields';
 import styles from './course.module.css';
+import type { GameEdit } from './useGameEdit';
 
 const ANY_SCORE = 'any points';
 const END = '(end)';
@@ -12,15 +13,7 @@ const END = '(end)';
 const MOST_POINTS = 1_000_000;
 
 /** Where the course goes on from a level; the first way that fits is taken. */
-export function LevelLinks({
-  game,
-  level,
-  onEdit,
-}: {
-  game: GameDocument;
-  level: Level;
-  onEdit: (label: string, recipe: (draft: GameDocument) => void) => Promise<boolean>;
-}) {
+export function LevelLinks({ game, level, onEdit }: { game: GameDocument; level: Level; onEdit: GameEdit }) {
   const links = level.links ?? [];
   const set = (next: CourseLink[]) =>
     void onEdit(`Ways on from ${level.name}`, (draft) => commands.setLinks(draft, level.id, next));

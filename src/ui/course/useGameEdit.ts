@@ -8,22 +8,22 @@ import type { GameReply } from '@/server/contracts/games';
 import { ApiFault, faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
 
+/** Makes an edit under a name that undo and the history say; whether it was saved. */
+export type GameEdit = (label: string, recipe: (draft: GameDocument) => void) => Promise<boolean>;
+
 /**
  * Makes one edit of a game and saves it at once; says so when that could not be done. Resolves to whether it was. Edits that
  * come while another is being saved wait for it.
  */
-export function useGameEdit(
-  loaded: GameReply | undefined,
-): (label: string, recipe: (draft: GameDocument) => void) => Promise<boolean> {
+export function useGameEdit(loaded: GameReply): GameEdit {
   const client = useQueryClient();
   const last = useRef<Promise<unknown>>(Promise.resolve());
   const save = async ({ document, revision }: GameReply, label: string, recipe: (draft: GameDocument) => void) => {
     const made = makeChange(document, label, recipe);
     if (made) await gorgeApi.save(document.id, revision, made.game);
   };
-  const editNow = async (label: string, recipe: (draft: GameDocument) => void): Promise<boolean> => {
-    const newest = loaded && (client.getQueryData<GameReply>(['game', loaded.document.id]) ?? loaded);
-    if (!newest) return false;
+  const editNow: GameEdit = async (label, recipe) => {
+    const newest = client.getQueryData<GameReply>(['game', loaded.document.id]) ?? loaded;
     try {
       try {
         await save(newest, label, recipe);

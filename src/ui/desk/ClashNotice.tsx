@@ -8,6 +8,7 @@ import type { OpenClash, Saving } from '../editor/saving';
 import { saveText } from '../frame/saveText';
 import { faultOf } from '../requests/api';
 import { useDesk, useFollowed } from './DeskContext';
+import css from './desk.module.css';
 
 /** So many sentences of what was joined are told. */
 const MOST_TOLD = 4;
@@ -33,8 +34,80 @@ export function ClashNotice() {
 }
 
 function ClashDialog({ clash, saving }: { clash: OpenClash; saving: Saving }) {
-  const { session } = useDesk();
   const [sides, setSides] = useState<Side[]>(() => clash.places.map(() => 'mine'));
+  const hasPlaces = clash.places.length > 0;
+  return (
+    <Modal
+      opened
+      onClose={() => undefined}
+      withCloseButton={false}
+      title="This game was changed elsewhere"
+      centered
+      size={hasPlaces ? 760 : 'md'}
+    >
+      <p className={css.first}>
+        Somebody, perhaps you in another tab, has saved this game since you opened it here.{' '}
+        {hasPlaces
+          ? 'Everything else is joined; of these, say which counts. Both versions stay in the history of the game.'
+          : 'The two do not fit together. Nothing was overwritten, and both versions stay in the history of the game.'}
+      </p>
+      {clash.reasons.length > 0 && (
+        <ul className="bad" role="alert">
+          {clash.reasons.map((reason) => (
+            <li key={reason}>{reason}</li>
+          ))}
+        </ul>
+      )}
+      <div className="clash-places">
+        {clash.places.map((place, index) => (
+          <BothSides
+            key={index}
+            place={place}
+            side={sides[index]}
+            onChoose={(side) => setSides(sides.map((own, other) => (other === index ? side : own)))}
+          />
+        ))}
+      </div>
+      <ClashActions saving={saving} sides={hasPlaces ? sides : undefined} />
+    </Modal>
+  );
+}
+
+interface BothSidesProps {
+  place: OpenClash['places'][number];
+  side: Side;
+  onChoose: (side: Side) => void;
+}
+
+function BothSides({ place: { what, mine, theirs }, side, onChoose }: BothSidesProps) {
+  return (
+    <section aria-label={what} className="clash-place">
+      <div className={css.clashHead}>
+        <b>{what}</b>
+        <SegmentedControl
+          size="xs"
+          aria-label={`Which counts: ${what}`}
+          value={side}
+          onChange={(chosen) => onChoose(chosen as Side)}
+          data={[
+            { value: 'mine', label: 'mine' },
+            { value: 'theirs', label: 'theirs' },
+          ]}
+        />
+      </div>
+      <div className="clash-sides">
+        <span className="quiet">mine</span>
+        <span className="quiet">theirs</span>
+        <pre data-on={side === 'mine' || undefined}>{mine}</pre>
+        <pre data-on={side === 'theirs' || undefined}>{theirs}</pre>
+      </div>
+    </section>
+  );
+}
+
+/** What can be done about it; with `sides`, the chosen ones can be joined. */
+function ClashActions({ saving, sides }: { saving: Saving; sides: Side[] | undefined }) {
+  const { session } = useDesk();
   const [isBusy, setIsBusy] = useState(false);
   const act = async (work: Promise<void>) => {
     setIsBusy(true);
@@ -52,72 +125,21 @@ function ClashDialog({ clash, saving }: { clash: OpenClash; saving: Saving }) {
     saveText(`${game.id}-mine.gorge.json`, 'application/json', writeGame(game));
   };
   return (
-    <Modal
-      opened
-      onClose={() => undefined}
-      withCloseButton={false}
-      title="This game was changed elsewhere"
-      centered
-      size={clash.places.length > 0 ? 760 : 'md'}
-    >
-      <p style={{ marginTop: 0 }}>
-        Somebody, perhaps you in another tab, has saved this game since you opened it here.{' '}
-        {clash.places.length > 0
-          ? 'Everything else is joined; of these, say which counts. Both versions stay in the history of the game.'
-          : 'The two do not fit together. Nothing was overwritten, and both versions stay in the history of the game.'}
-      </p>
-      {clash.reasons.length > 0 && (
-        <ul className="bad" role="alert">
-          {clash.reasons.map((reason) => (
-            <li key={reason}>{reason}</li>
-          ))}
-        </ul>
+    <Group justify="flex-end" gap="xs" mt="sm">
+      <Button variant="subtle" onClick={keepFile}>
+        Download mine
+      </Button>
+      <Button variant="light" disabled={isBusy} onClick={() => void act(saving.takeTheirs())}>
+        Take theirs
+      </Button>
+      <Button variant={sides ? 'light' : 'filled'} disabled={isBusy} onClick={() => void act(saving.saveOverTheirs())}>
+        Save mine over it
+      </Button>
+      {sides && (
+        <Button disabled={isBusy} onClick={() => void act(saving.joinAsChosen(sides))}>
+          Join as chosen
+        </Button>
       )}
-      <div className="clash-places">
-        {clash.places.map(({ what, mine, theirs }, index) => (
-          <section key={index} aria-label={what} className="clash-place">
-            <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', gap: 8 }}>
-              <b>{what}</b>
-              <SegmentedControl
-                size="xs"
-                aria-label={`Which counts: ${what}`}
-                value={sides[index]}
-                onChange={(side) => setSides(sides.map((own, place) => (place === index ? (side as Side) : own)))}
-                data={[
-                  { value: 'mine', label: 'mine' },
-                  { value: 'theirs', label: 'theirs' },
-                ]}
-              />
-            </div>
-            <div className="clash-sides">
-              <span className="quiet">mine</span>
-              <span className="quiet">theirs</span>
-              <pre data-on={sides[index] === 'mine' || undefined}>{mine}</pre>
-              <pre data-on={sides[index] === 'theirs' || undefined}>{theirs}</pre>
-            </div>
-          </section>
-        ))}
-      </div>
-      <Group justify="flex-end" gap="xs" mt="sm">
-        <Button variant="subtle" onClick={keepFile}>
-          Download mine
-        </Button>
-        <Button variant="light" disabled={isBusy} onClick={() => void act(saving.takeTheirs())}>
-          Take theirs
-        </Button>
-        <Button
-          variant={clash.places.length > 0 ? 'light' : 'filled'}
-          disabled={isBusy}
-          onClick={() => void act(saving.saveOverTheirs())}
-        >
-          Save mine over it
-        </Button>
-        {clash.places.length > 0 && (
-          <Button disabled={isBusy} onClick={() => void act(saving.joinAsChosen(sides))}>
-            Join as chosen
-          </Button>
-        )}
-      </Group>
-    </Modal>
+    </Group>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { useQuery } from '@tanstack/react-query';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { kindOf } from '@/core/index';
 import type { GameReply } from '@/server/contracts/games';
 import type { DeskSession } from '../editor/deskSession';
@@ -21,6 +21,7 @@ import { SaveSign } from './SaveSign';
 import { StartField } from './StartField';
 import { Strata } from './Strata';
 import { useDeskMachines } from './useDeskMachines';
+import css from './desk.module.css';
 
 /** The main view: the arena in the middle, the Reading at the right, the strata below. */
 export function Desk({ gameId, levelId, view }: { gameId: string; levelId: string; view?: 'cues' }) {
@@ -91,6 +92,45 @@ const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench' | 'cues'>; l
 ];
 
 function DeskBody({ view }: { view?: 'cues' }) {
+  const { open, setOpen, openers } = useOpenPanel(view);
+  const isWhole = open?.type === 'bench' || open?.type === 'cues';
+  const [showsKeys, setShowsKeys] = useState(false);
+  const help = useMemo(
+    () => ({ opened: showsKeys, open: () => setShowsKeys(true), close: () => setShowsKeys(false) }),
+    [showsKeys],
+  );
+  const { onOpenScript, onOpenBench, onClose, onToggleScript, ...readingOpens } = openers;
+  const columns = `${open && !isWhole ? '470px ' : ''}minmax(0, 1fr) 300px`;
+  return (
+    <div className={css.body}>
+      <PanelTabs open={open} onOpen={setOpen} />
+      <div className={css.rooms} style={{ gridTemplateColumns: columns }}>
+        {open?.type === 'bench' && (
+          <Opened.Bench
+            key={open.id}
+            scriptId={open.id}
+            onOpenScript={onOpenBench}
+            onClose={() => onOpenScript(open.id)}
+          />
+        )}
+        {open?.type === 'cues' && <Opened.CuesView onClose={onClose} />}
+        {open && open.type !== 'bench' && open.type !== 'cues' && (
+          <Panel open={open} onClose={onClose} onOpenScript={onOpenScript} onOpenBench={onOpenBench} />
+        )}
+        {!isWhole && <Arena onOpenScript={onOpenScript} />}
+        {!isWhole && <Reading onOpenScript={onOpenScript} {...readingOpens} />}
+        {!isWhole && <Strata />}
+      </div>
+      <DeskKeys help={help} onToggleScript={onToggleScript} />
+      <PaletteKey help={help} onOpenScript={onOpenScript} onOpenPanel={(type) => setOpen({ type })} />
+      <ClashNotice />
+      <KeptDraftNotice />
+    </div>
+  );
+}
+
+/** What stands open beside the arena, and what opens and closes it; those stay the same functions throughout. */
+function useOpenPanel(view: 'cues' | undefined) {
   const { session } = useDesk();
   const [open, setOpen] = useState<OpenPanel | undefined>(view && { type: view });
   // The cues have an address of their own; it is changed in place, so that the session stays.
@@ -99,69 +139,61 @@ function DeskBody({ view }: { view?: 'cues' }) {
   useEffect(() => {
     if (window.location.pathname !== address) window.history.replaceState(null, '', address);
   }, [address]);
-  const isWhole = open?.type === 'bench' || open?.type === 'cues';
-  const [showsKeys, setShowsKeys] = useState(false);
-  const help = useMemo(
-    () => ({ opened: showsKeys, open: () => setShowsKeys(true), close: () => setShowsKeys(false) }),
-    [showsKeys],
+  const openers = useMemo(
+    () => ({
+      onOpenScript: (id: string) => setOpen({ type: 'script', id }),
+      onOpenBench: (id: string) => setOpen({ type: 'bench', id }),
+      onOpenCues: () => setOpen({ type: 'cues' }),
+      onOpenKind: (kind: string) => setOpen({ type: 'cast', kind }),
+      onOpenLevel: () => setOpen({ type: 'level' }),
+      onClose: () => setOpen(undefined),
+      onToggleScript: () => {
+        const id = scriptOfSelection(session);
+        setOpen((present) => (present?.type === 'script' || id === undefined ? undefined : { type: 'script', id }));
+      },
+    }),
+    [session],
   );
-  const openScript = useCallback((id: string) => setOpen({ type: 'script', id }), []);
-  const openCues = useCallback(() => setOpen({ type: 'cues' }), []);
-  const openKind = useCallback((kind: string) => setOpen({ type: 'cast', kind }), []);
-  const openLevel = useCallback(() => setOpen({ type: 'level' }), []);
-  const close = useCallback(() => setOpen(undefined), []);
-  const toggleScript = useCallback(() => {
-    const id = scriptOfSelection(session);
-    setOpen((present) => (present?.type === 'script' || id === undefined ? undefined : { type: 'script', id }));
-  }, [session]);
-  const openBench = useCallback((id: string) => setOpen({ type: 'bench', id }), []);
-  const columns = `${open && !isWhole ? '470px ' : ''}minmax(0, 1fr) 300px`;
-  return (
-    <div
-      style={{
-        display: 'grid',
-        gridTemplateColumns: '100%',
-        gridTemplateRows: '32px minmax(0, 1fr)',
-        height: '100%',
-      }}
+  return { open, setOpen, openers };
+}
+
+interface PanelTabsProps {
+  open: OpenPanel | undefined;
+  onOpen: (panel: OpenPanel | undefined) => void;
+}
+
+/** One thin band above the arena: what can be opened beside it, and the start of a try. */
+function PanelTabs({ open, onOpen }: PanelTabsProps) {
+  const { session } = useDesk();
+  const tab = (type: OpenPanel['type'], label: string, title: string, panel: () => OpenPanel | undefined) => (
+    <button
+      key={type}
+      type="button"
+      className="chip"
+      title={title}
+      aria-pressed={open?.type === type}
+      data-on={open?.type === type || undefined}
+      onClick={() => onOpen(open?.type === type ? undefined : panel())}
     >
-      <PanelTabs open={open} onOpen={setOpen} />
-      <div
-        style={{
-          display: 'grid',
-          gridTemplateColumns: columns,
-          gridTemplateRows: 'minmax(0, 1fr) 186px',
-          minHeight: 0,
-        }}
-      >
-        {open?.type === 'bench' && (
-          <Opened.Bench
-            key={open.id}
-            scriptId={open.id}
-            onOpenScript={(id) => setOpen({ type: 'bench', id })}
-            onClose={() => setOpen({ type: 'script', id: open.id })}
-          />
-        )}
-        {open?.type === 'cues' && <Opened.CuesView onClose={close} />}
-        {open && open.type !== 'bench' && open.type !== 'cues' && (
-          <Panel open={open} onClose={close} onOpenScript={openScript} onOpenBench={openBench} />
-        )}
-        {!isWhole && <Arena onOpenScript={openScript} />}
-        {!isWhole && (
-          <Reading onOpenScript={openScript} onOpenCues={openCues} onOpenKind={openKind} onOpenLevel={openLevel} />
-        )}
-        {!isWhole && <Strata />}
-      </div>
-      <DeskKeys help={help} onToggleScript={toggleScript} />
-      <PaletteKey help={help} onOpenScript={openScript} onOpenPanel={(type) => setOpen({ type })} />
-      <ClashNotice />
-      <KeptDraftNotice />
+      {label}
+    </button>
+  );
+  const bench = (): OpenPanel | undefined => {
+    const id = scriptOfSelection(session);
+    return id === undefined ? undefined : { type: 'bench', id };
+  };
+  return (
+    <div className={`band ${css.tabs}`}>
+      {PANELS.map(({ type, label, title }) => tab(type, label, title, () => ({ type })))}
+      {tab('bench', 'Bench', 'Behaviors as text and diagram, with a ground to try them on', bench)}
+      {tab('cues', 'Cues', 'What arrives when, on a time line, and the rules', () => ({ type: 'cues' }))}
+      <span className={css.divide} />
+      <TryButton />
     </div>
   );
 }
 
-/** One thin band above the arena: what can be opened beside it, and the start of a try. */
-function PanelTabs({ open, onOpen }: { open: OpenPanel | undefined; onOpen: (panel: OpenPanel | undefined) => void }) {
+function TryButton() {
   const { session, tries } = useDesk();
   const status = useFollowed(tries, (state) => state.status);
   const note = useFollowed(tries, (state) => (state.status === 'off' ? state.note : ''));
@@ -171,48 +203,10 @@ function PanelTabs({ open, onOpen }: { open: OpenPanel | undefined; onOpen: (pan
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
   };
   return (
-    <div className="band" style={{ display: 'flex', alignItems: 'center', gap: 4, padding: '0 8px' }}>
-      {PANELS.map(({ type, label, title }) => (
-        <button
-          key={type}
-          type="button"
-          className="chip"
-          title={title}
-          aria-pressed={open?.type === type}
-          data-on={open?.type === type || undefined}
-          onClick={() => onOpen(open?.type === type ? undefined : { type })}
-        >
-          {label}
-        </button>
-      ))}
+    <>
       <button
         type="button"
-        className="chip"
-        title="Behaviors as text and diagram, with a ground to try them on"
-        aria-pressed={open?.type === 'bench'}
-        data-on={open?.type === 'bench' || undefined}
-        onClick={() => {
-          const id = scriptOfSelection(session);
-          onOpen(open?.type === 'bench' || id === undefined ? undefined : { type: 'bench', id });
-        }}
-      >
-        Bench
-      </button>
-      <button
-        type="button"
-        className="chip"
-        title="What arrives when, on a time line, and the rules"
-        aria-pressed={open?.type === 'cues'}
-        data-on={open?.type === 'cues' || undefined}
-        onClick={() => onOpen(open?.type === 'cues' ? undefined : { type: 'cues' })}
-      >
-        Cues
-      </button>
-      <span style={{ width: 1, height: 18, background: 'var(--layer)', margin: '0 5px' }} />
-      <button
-        type="button"
-        className="chip"
-        style={{ color: 'var(--river)' }}
+        className={`chip ${css.startTry}`}
         title="Play this level by hand (T; Shift+T from the pointer)"
         onClick={start}
       >
@@ -220,7 +214,7 @@ function PanelTabs({ open, onOpen }: { open: OpenPanel | undefined; onOpen: (pan
       </button>
       {status === 'off' && <StartField />}
       {note && <span className="bad">{note}</span>}
-    </div>
+    </>
   );
 }
 

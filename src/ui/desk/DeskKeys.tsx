@@ -3,7 +3,8 @@
 import { Modal, SimpleGrid } from '@mantine/core';
 import { useEffect } from 'react';
 import type { Tool } from '../editor/deskSession';
-import { useDesk } from './DeskContext';
+import { useDesk, type Desk } from './DeskContext';
+import css from './desk.module.css';
 import { KEY_LIST } from './keyList';
 import { isTyping } from './useArenaKeys';
 
@@ -24,34 +25,9 @@ const TOOL_KEYS: Record<string, Tool | undefined> = {
 
 /** Keys that hold everywhere on the desk, and the sheet that lists them. */
 export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript: () => void }) {
-  const { session, actions, playback } = useDesk();
+  const desk = useDesk();
   useEffect(() => {
-    const withControl = (event: KeyboardEvent): boolean => {
-      const key = event.key.toLowerCase();
-      if (key === 'z') {
-        if (event.shiftKey) session.redo();
-        else session.undo();
-      } else if (key === 'y') session.redo();
-      else if (key === 'd') {
-        if (session.state.area) actions.copyArea();
-        else actions.duplicate();
-      } else if (key === 'a') actions.selectAll();
-      else return false;
-      return true;
-    };
-    const plain = (event: KeyboardEvent): boolean => {
-      const tool = TOOL_KEYS[event.key];
-      if (tool) session.setTool(tool);
-      else if (event.key === 'Delete' || event.key === 'Backspace') actions.remove();
-      else if (event.key === '?') help.open();
-      else if (event.key.toLowerCase() === 'p') playback.toggle();
-      else if (event.key.toLowerCase() === 's') onToggleScript();
-      else if (event.key === ',') playback.step(-1);
-      else if (event.key === '.') playback.step(1);
-      else if (event.key === 'Home') playback.seek(0);
-      else return false;
-      return true;
-    };
+    const openSheet = help.open;
     const onKeyDown = (event: KeyboardEvent) => {
       const hasControl = event.ctrlKey || event.metaKey;
       const isUndo = hasControl && ['z', 'y'].includes(event.key.toLowerCase());
@@ -59,21 +35,20 @@ export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript:
       const isInText =
         event.target instanceof HTMLElement && event.target.closest('input:not([type=range]), textarea') !== null;
       if (isTyping(event) && !(isUndo && !isInText)) return;
-      if (hasControl ? withControl(event) : plain(event)) event.preventDefault();
+      if (hasControl ? actWithControl(event, desk) : actPlain(event, desk, { openSheet, onToggleScript }))
+        event.preventDefault();
     };
     window.addEventListener('keydown', onKeyDown);
     return () => window.removeEventListener('keydown', onKeyDown);
-  }, [session, actions, playback, help, onToggleScript]);
+  }, [desk, help, onToggleScript]);
   return (
     <Modal opened={help.opened} onClose={help.close} title="Keys" size="xl">
       <SimpleGrid cols={3} spacing="lg">
         {KEY_LIST.map((group) => (
           <section key={group.title}>
-            <h3 className="heading" style={{ marginBottom: 6 }}>
-              {group.title}
-            </h3>
+            <h3 className={`heading ${css.keys}`}>{group.title}</h3>
             {group.keys.map(([key, meaning]) => (
-              <div key={key} style={{ display: 'flex', justifyContent: 'space-between', gap: 10, margin: '5px 0' }}>
+              <div key={key} className={css.keyLine}>
                 <span>{meaning}</span>
                 <span className="key">{key}</span>
               </div>
@@ -83,4 +58,38 @@ export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript:
       </SimpleGrid>
     </Modal>
   );
+}
+
+/** What a key does together with Ctrl; whether it does anything. */
+function actWithControl(event: KeyboardEvent, { session, actions }: Desk): boolean {
+  const key = event.key.toLowerCase();
+  if (key === 'z') {
+    if (event.shiftKey) session.redo();
+    else session.undo();
+  } else if (key === 'y') session.redo();
+  else if (key === 'd') {
+    if (session.state.area) actions.copyArea();
+    else actions.duplicate();
+  } else if (key === 'a') actions.selectAll();
+  else return false;
+  return true;
+}
+
+interface Opens {
+  openSheet: () => void;
+  onToggleScript: () => void;
+}
+
+function actPlain({ key }: KeyboardEvent, { session, actions, playback }: Desk, opens: Opens): boolean {
+  const tool = TOOL_KEYS[key];
+  if (tool) session.setTool(tool);
+  else if (key === 'Delete' || key === 'Backspace') actions.remove();
+  else if (key === '?') opens.openSheet();
+  else if (key.toLowerCase() === 'p') playback.toggle();
+  else if (key.toLowerCase() === 's') opens.onToggleScript();
+  else if (key === ',') playback.step(-1);
+  else if (key === '.') playback.step(1);
+  else if (key === 'Home') playback.seek(0);
+  else return false;
+  return true;
 }

@@ -3,72 +3,31 @@
 import { Spotlight, spotlight } from '@mantine/spotlight';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import { useFollowed, useDesk } from './DeskContext';
+import { useDesk, useFollowed, type Desk } from './DeskContext';
 import type { Help } from './DeskKeys';
 import { PALETTE_WORDS } from './openWord';
 
-/** Finds any action of the desk by its name (Ctrl+K). */
-export function DeskPalette({
-  help,
-  onOpenScript,
-  onOpenPanel,
-}: {
+interface DeskPaletteProps {
   help: Help;
   onOpenScript: (scriptId: string) => void;
   onOpenPanel: (panel: 'ground' | 'cast' | 'contacts' | 'level' | 'build') => void;
-}) {
-  const { session, actions, playback, tries } = useDesk();
+}
+
+/** Finds any action of the desk by its name (Ctrl+K). */
+export function DeskPalette(props: DeskPaletteProps) {
+  const desk = useDesk();
   const router = useRouter();
-  const game = useFollowed(session, (state) => state.game);
-  const act = (id: string, label: string, description: string, onClick: () => void) => ({
-    id,
-    label,
-    description,
-    onClick,
-  });
-  const list = [
-    act('select', 'Select', 'Tool, 1', () => session.setTool('select')),
-    act('ground', 'Ground', 'Tool to paint and erase walls, 2', () => session.setTool('ground')),
-    act('cast', 'Cast', 'Tool to place guards, 3', () => session.setTool('cast')),
-    act('route', 'Route', 'Tool to add waypoints, 4', () => session.setTool('route')),
-    act('area', 'Area', 'Tool to copy, mirror and turn parts of the level, 5', () => session.setTool('area')),
-    act('mark', 'Mark', 'Tool to add points, lines and areas, 6', () => session.setTool('mark')),
-    act('try', 'Try by hand', 'Play this level, T', () => void tries.start(session.state.game)),
-    act('boundary', 'Draw the boundary', 'The ground of the brush round the whole level', () => actions.drawBoundary()),
-    act('panel ground', 'Types of ground', 'What ground there is and what it does', () => onOpenPanel('ground')),
-    act('panel cast', 'Cast', 'Kinds, shapes, controls, variants', () => onOpenPanel('cast')),
-    act('panel contacts', 'Contacts', 'What happens when kinds meet', () => onOpenPanel('contacts')),
-    act('panel level', 'Level', 'View, rules, marks, lanes', () => onOpenPanel('level')),
-    act('panel build', 'Build', 'A map from a picture, text or a seed', () => onOpenPanel('build')),
-    act('undo', 'Undo', 'Ctrl+Z', () => session.undo()),
-    act('redo', 'Redo', 'Ctrl+Shift+Z', () => session.redo()),
-    act('copy', 'Copy the selection', 'Ctrl+D', () => actions.duplicate()),
-    act('remove', 'Remove the selection', 'Delete', () => actions.remove()),
-    act('all', 'Select all guards', 'Ctrl+A', () => actions.selectAll()),
-    act('play', 'Play or pause the run that is shown', 'P', () => playback.toggle()),
-    act('draft', 'Back to the draft', 'Home', () => playback.seek(0)),
-    act('history', 'History', 'Every version of this game: compare, name, restore', () =>
-      router.push(`/games/${game.id}/history`),
-    ),
-    act('course', 'Course', 'The levels of this game in order, and its batches', () =>
-      router.push(`/games/${game.id}`),
-    ),
-    act('keys', 'List all keys', '?', help.open),
-    ...game.scripts.map((script) =>
-      act(`script ${script.id}`, `Script ${script.id}`, 'Open the behavior beside the arena', () =>
-        onOpenScript(script.id),
-      ),
-    ),
-    ...session.level.pieces.map((piece) =>
-      act(`piece ${piece.id}`, piece.name, 'Select this piece', () => session.select([piece.id])),
-    ),
-    ...PALETTE_WORDS.map(({ id, label, description, open }) => act(id, label, description, open)),
-  ];
+  useFollowed(desk.session, (state) => state.game);
   // It is fetched when it is first asked for.
   useEffect(() => spotlight.open(), []);
   return (
     <Spotlight
-      actions={list}
+      actions={[
+        ...deskActions(desk),
+        ...panelActions(props.onOpenPanel),
+        ...placeActions(desk, router.push, props),
+        ...PALETTE_WORDS.map(({ id, label, description, open }) => act(id, label, description, open)),
+      ]}
       limit={40}
       scrollable
       nothingFound="Nothing by that name"
@@ -77,4 +36,57 @@ export function DeskPalette({
       searchProps={{ placeholder: 'Find an action, a guard, a script or a word of the language' }}
     />
   );
+}
+
+function act(id: string, label: string, description: string, onClick: () => void) {
+  return { id, label, description, onClick };
+}
+
+/** Tools and edits. */
+function deskActions({ session, actions, playback, tries }: Desk) {
+  return [
+    act('select', 'Select', 'Tool, 1', () => session.setTool('select')),
+    act('ground', 'Ground', 'Tool to paint and erase walls, 2', () => session.setTool('ground')),
+    act('cast', 'Cast', 'Tool to place guards, 3', () => session.setTool('cast')),
+    act('route', 'Route', 'Tool to add waypoints, 4', () => session.setTool('route')),
+    act('area', 'Area', 'Tool to copy, mirror and turn parts of the level, 5', () => session.setTool('area')),
+    act('mark', 'Mark', 'Tool to add points, lines and areas, 6', () => session.setTool('mark')),
+    act('try', 'Try by hand', 'Play this level, T', () => void tries.start(session.state.game)),
+    act('boundary', 'Draw the boundary', 'The ground of the brush round the whole level', () => actions.drawBoundary()),
+    act('undo', 'Undo', 'Ctrl+Z', () => session.undo()),
+    act('redo', 'Redo', 'Ctrl+Shift+Z', () => session.redo()),
+    act('copy', 'Copy the selection', 'Ctrl+D', () => actions.duplicate()),
+    act('remove', 'Remove the selection', 'Delete', () => actions.remove()),
+    act('all', 'Select all guards', 'Ctrl+A', () => actions.selectAll()),
+    act('play', 'Play or pause the run that is shown', 'P', () => playback.toggle()),
+    act('draft', 'Back to the draft', 'Home', () => playback.seek(0)),
+  ];
+}
+
+function panelActions(open: DeskPaletteProps['onOpenPanel']) {
+  return [
+    act('panel ground', 'Types of ground', 'What ground there is and what it does', () => open('ground')),
+    act('panel cast', 'Cast', 'Kinds, shapes, controls, variants', () => open('cast')),
+    act('panel contacts', 'Contacts', 'What happens when kinds meet', () => open('contacts')),
+    act('panel level', 'Level', 'View, rules, marks, lanes', () => open('level')),
+    act('panel build', 'Build', 'A map from a picture, text or a seed', () => open('build')),
+  ];
+}
+
+/** Where one can go: other pages, scripts and pieces. */
+function placeActions({ session }: Desk, go: (address: string) => void, { help, onOpenScript }: DeskPaletteProps) {
+  const { game } = session.state;
+  return [
+    act('history', 'History', 'Every version of this game: compare, name, restore', () =>
+      go(`/games/${game.id}/history`),
+    ),
+    act('course', 'Course', 'The levels of this game in order, and its batches', () => go(`/games/${game.id}`)),
+    act('keys', 'List all keys', '?', help.open),
+    ...game.scripts.map(({ id }) =>
+      act(`script ${id}`, `Script ${id}`, 'Open the behavior beside the arena', () => onOpenScript(id)),
+    ),
+    ...session.level.pieces.map(({ id, name }) =>
+      act(`piece ${id}`, name, 'Select this piece', () => session.select([id])),
+    ),
+  ];
 }

@@ -3,6 +3,7 @@
 import { sayControls, sayPlayed, type Played, type ShareWithInterval } from '@/core/index';
 import type { Rung } from '../editor/readingController';
 import { useDesk, useFollowed } from './DeskContext';
+import css from './desk.module.css';
 
 /** How often each stand-in gets through, with intervals; a click shows the numbers and runs of another one. */
 export function Ladder({ isStale }: { isStale: boolean }) {
@@ -73,23 +74,18 @@ function listed(names: readonly string[]): string {
   return names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0];
 }
 
-/** One rung: the rate as a bar with its interval; the number stands beside it, never on it. */
-function RungBar({
-  rung,
-  most,
-  isChosen,
-  onChoose,
-}: {
+interface RungBarProps {
   rung: Rung;
   /** The most that any of them comes to, where nothing wins the level. */
   most: number;
   isChosen: boolean;
   onChoose: () => void;
-}) {
+}
+
+/** One rung: the rate as a bar with its interval; the number stands beside it, never on it. */
+function RungBar({ rung, most, isChosen, onChoose }: RungBarProps) {
   const { name, summary, trust } = rung;
   const { played } = summary;
-  const percent = (share: number) => Math.round(share * 100);
-  const { value, low, high } = played ? shareOf(played, most) : summary.clearRate;
   const isDoubted = !trust.isTrusted;
   return (
     <button
@@ -98,52 +94,40 @@ function RungBar({
       aria-checked={isChosen}
       onClick={onChoose}
       title={`${summary.runs} runs${isDoubted ? '; not to be trusted here' : ''}`}
-      style={{
-        display: 'grid',
-        gridTemplateColumns: played ? '66px 1fr 92px' : '66px 1fr 78px',
-        alignItems: 'center',
-        gap: 8,
-        padding: '4px 6px',
-        margin: '0 -6px',
-        border: 'none',
-        borderRadius: 3,
-        background: isChosen ? 'var(--ground)' : 'transparent',
-        cursor: 'pointer',
-        font: 'inherit',
-        color: 'inherit',
-        textAlign: 'left',
-      }}
+      className={css.rung}
+      data-on={isChosen || undefined}
+      data-played={played !== undefined || undefined}
     >
-      <span
-        title={name}
-        style={{
-          fontWeight: isChosen ? 700 : 400,
-          overflow: 'hidden',
-          textOverflow: 'ellipsis',
-          whiteSpace: 'nowrap',
-        }}
-      >
+      <span title={name} className={css.rungName}>
         {name}
       </span>
-      <Bar share={{ value, low, high }} isDoubted={isDoubted} isChosen={isChosen} />
-      <span className="mono" style={{ textAlign: 'right', lineHeight: 1.15, whiteSpace: 'nowrap' }}>
-        <b
-          data-testid={isChosen ? 'clear-rate' : `clear-rate-${rung.standIn}`}
-          data-fingerprint={summary.hash}
-          data-runs={summary.runs}
-          style={{ fontSize: isChosen && !played ? 15 : 13 }}
-        >
-          {isDoubted && '? '}
-          {played ? sayPlayed(played, played.spread.median) : `${percent(value)} %`}
-        </b>
-        <br />
-        <span className="quiet" data-testid={isChosen ? 'clear-interval' : undefined} style={{ fontSize: 11 }}>
-          {played
-            ? `${sayPlayed(played, played.spread.medianLow).split(' ')[0]}–${sayPlayed(played, played.spread.medianHigh)}`
-            : `${percent(low)}–${percent(high)} %`}
-        </span>
-      </span>
+      <Bar share={played ? shareOf(played, most) : summary.clearRate} isDoubted={isDoubted} isChosen={isChosen} />
+      <RungNumbers rung={rung} isChosen={isChosen} />
     </button>
+  );
+}
+
+function RungNumbers({ rung: { standIn, summary, trust }, isChosen }: { rung: Rung; isChosen: boolean }) {
+  const { played, clearRate } = summary;
+  const percent = (share: number) => Math.round(share * 100);
+  return (
+    <span className={`mono ${css.rungNumbers}`}>
+      <b
+        data-testid={isChosen ? 'clear-rate' : `clear-rate-${standIn}`}
+        data-fingerprint={summary.hash}
+        data-runs={summary.runs}
+        className={isChosen && !played ? css.chosenRate : css.rate}
+      >
+        {!trust.isTrusted && '? '}
+        {played ? sayPlayed(played, played.spread.median) : `${percent(clearRate.value)} %`}
+      </b>
+      <br />
+      <span className={`quiet ${css.rateInterval}`} data-testid={isChosen ? 'clear-interval' : undefined}>
+        {played
+          ? `${sayPlayed(played, played.spread.medianLow).split(' ')[0]}–${sayPlayed(played, played.spread.medianHigh)}`
+          : `${percent(clearRate.low)}–${percent(clearRate.high)} %`}
+      </span>
+    </span>
   );
 }
 

@@ -6,6 +6,7 @@ import { toCells } from '../canvas/camera';
 import { fitTint, paletteFor } from '../canvas/palette';
 import type { ArenaView } from '../editor/arenaView';
 import { useDesk, useFollowed } from './DeskContext';
+import css from './desk.module.css';
 
 const MOST_SIDE = 150;
 /** Arenas that can be seen as a whole need no map. */
@@ -17,80 +18,82 @@ const READABLE_SCALE = 9;
 /** A small map of a large arena, with the part that is looked at. Clicking it looks there. */
 export function MiniMap({ view }: { view: ArenaView }) {
   const { session } = useDesk();
-  const scheme = useComputedColorScheme('light');
-  const game = useFollowed(session, (state) => state.game);
-  const { camera, width, height } = useFollowed(view, (state) => state);
-  const canvas = useRef<HTMLCanvasElement>(null);
+  const { camera, isFitted } = useFollowed(view, (state) => state);
+  const most = Math.max(session.size.width, session.size.height);
+  if (most < LEAST_CELLS || (isFitted && camera.scale >= READABLE_SCALE)) return null;
+  return (
+    <div className={`plate ${css.miniMap}`} role="img" aria-label="Small map of the arena; click to look there">
+      <Face view={view} scale={MOST_SIDE / most} />
+    </div>
+  );
+}
+
+/** The map in `scale` pixels a cell. */
+function Face({ view, scale }: { view: ArenaView; scale: number }) {
+  const { session } = useDesk();
   const { width: columns, height: rows } = session.size;
-  const isFitted = useFollowed(view, (state) => state.isFitted);
-  const isLarge = Math.max(columns, rows) >= LEAST_CELLS && (!isFitted || camera.scale < READABLE_SCALE);
-  const scale = MOST_SIDE / Math.max(columns, rows);
-  const { map } = session.level;
-  useEffect(() => {
-    const context = canvas.current?.getContext('2d');
-    if (!context) return;
-    const palette = paletteFor(scheme);
-    const colours = new Map(game.terrain.map((ground) => [ground.glyph, readColour(fitTint(ground.tint, palette))]));
-    // A pixel a cell, drawn larger by the page: painting on a large level must not wait for its map.
-    const image = context.createImageData(columns, rows);
-    map.forEach((line, row) => {
-      for (let column = 0; column < line.length; column++)
-        image.data.set(colours.get(line[column]) ?? [0, 0, 0, 255], 4 * (row * columns + column));
-    });
-    context.putImageData(image, 0, 0);
-  }, [map, game.terrain, scheme, columns, rows, isLarge]);
-  if (!isLarge) return null;
-  const [from, to] = [toCells(camera, 0, 0), toCells(camera, width, height)];
-  const frame = {
-    left: Math.max(0, from.x * scale),
-    top: Math.max(0, from.y * scale),
-    right: Math.min(columns * scale, to.x * scale),
-    bottom: Math.min(rows * scale, to.y * scale),
-  };
+  const size = { width: columns * scale, height: rows * scale };
+  const canvas = useMapPixels();
   const look = (event: React.PointerEvent<HTMLDivElement>) => {
     const corner = event.currentTarget.getBoundingClientRect();
     view.lookAt((event.clientX - corner.left) / scale, (event.clientY - corner.top) / scale);
   };
   return (
     <div
-      className="plate"
-      role="img"
-      aria-label="Small map of the arena; click to look there"
-      style={{ position: 'absolute', right: 10, bottom: 42, padding: 3, lineHeight: 0 }}
+      className={css.miniMapFace}
+      style={size}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        look(event);
+      }}
+      onPointerMove={(event) => event.buttons > 0 && look(event)}
     >
-      <div
-        style={{
-          position: 'relative',
-          width: columns * scale,
-          height: rows * scale,
-          cursor: 'pointer',
-          touchAction: 'none',
-        }}
-        onPointerDown={(event) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
-          look(event);
-        }}
-        onPointerMove={(event) => event.buttons > 0 && look(event)}
-      >
-        <canvas
-          ref={canvas}
-          width={columns}
-          height={rows}
-          style={{ width: columns * scale, height: rows * scale, imageRendering: 'pixelated' }}
-        />
-        <div
-          style={{
-            position: 'absolute',
-            left: frame.left,
-            top: frame.top,
-            width: Math.max(4, frame.right - frame.left),
-            height: Math.max(4, frame.bottom - frame.top),
-            border: '1.5px solid var(--river)',
-            pointerEvents: 'none',
-          }}
-        />
-      </div>
+      <canvas ref={canvas} width={columns} height={rows} className={css.miniMapPixels} style={size} />
+      <LookedAt view={view} scale={scale} size={size} />
     </div>
+  );
+}
+
+/** Draws the map a pixel a cell; the page draws it larger: painting on a large level must not wait for its map. */
+function useMapPixels() {
+  const { session } = useDesk();
+  const scheme = useComputedColorScheme('light');
+  const { terrain } = useFollowed(session, (state) => state.game);
+  const { map } = session.level;
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!context) return;
+    const palette = paletteFor(scheme);
+    const colours = new Map(terrain.map((ground) => [ground.glyph, readColour(fitTint(ground.tint, palette))]));
+    const columns = map[0].length;
+    const image = context.createImageData(columns, map.length);
+    map.forEach((line, row) => {
+      for (let column = 0; column < line.length; column++)
+        image.data.set(colours.get(line[column]) ?? [0, 0, 0, 255], 4 * (row * columns + column));
+    });
+    context.putImageData(image, 0, 0);
+  }, [map, terrain, scheme]);
+  return canvas;
+}
+
+interface LookedAtProps {
+  view: ArenaView;
+  scale: number;
+  size: { width: number; height: number };
+}
+
+/** A frame around what the arena shows. */
+function LookedAt({ view, scale, size }: LookedAtProps) {
+  const { camera, width, height } = useFollowed(view, (state) => state);
+  const [from, to] = [toCells(camera, 0, 0), toCells(camera, width, height)];
+  const [left, top] = [Math.max(0, from.x * scale), Math.max(0, from.y * scale)];
+  const [right, bottom] = [Math.min(size.width, to.x * scale), Math.min(size.height, to.y * scale)];
+  return (
+    <div
+      className={css.miniMapFrame}
+      style={{ left, top, width: Math.max(4, right - left), height: Math.max(4, bottom - top) }}
+    />
   );
 }
 

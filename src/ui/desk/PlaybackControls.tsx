@@ -11,16 +11,37 @@ import {
 import type { RunRecord } from '@/core/index';
 import { SpeedSwitch } from '../frame/SpeedSwitch';
 import { useDesk, useFollowed } from './DeskContext';
+import css from './desk.module.css';
 
 /** Playing the run that is shown: play, step, speed, and which run. */
 export function PlaybackControls() {
   const { playback, reading } = useDesk();
-  const { tick, isPlaying, speed, lastTick, ticksPerSecond } = useFollowed(playback, (state) => state);
-  const run = useFollowed(reading, (state) => state.sampleRun);
-  const seed = useFollowed(reading, (state) => state.sampleSeed);
-  const record = run?.record;
+  const { tick, speed, ticksPerSecond } = useFollowed(playback, (state) => state);
+  const record = useFollowed(reading, (state) => state.sampleRun)?.record;
   return (
-    <div style={{ display: 'flex', alignItems: 'center', gap: 6, height: 32 }}>
+    <div className={css.playback}>
+      <StepButtons />
+      <span className={`mono ${css.momentNow}`} data-testid="moment">
+        <b>{(tick / ticksPerSecond).toFixed(2)} s</b> <span className="quiet">tick {tick}</span>
+      </span>
+      <SpeedSwitch playback={playback} speed={speed} />
+      <div className={css.rest} />
+      {record && (
+        <span className={record.outcome === 'won' ? 'good' : 'bad'} data-testid="sample-end">
+          {sayOutcome(record)} at {(record.ticks / ticksPerSecond).toFixed(1)} s
+        </span>
+      )}
+      <SeedField />
+    </div>
+  );
+}
+
+function StepButtons() {
+  const { playback, reading } = useDesk();
+  const { tick, isPlaying, lastTick } = useFollowed(playback, (state) => state);
+  const run = useFollowed(reading, (state) => state.sampleRun);
+  return (
+    <>
       <ActionIcon
         aria-label={isPlaying ? 'Pause' : 'Play'}
         title="Play or pause (P)"
@@ -56,36 +77,29 @@ export function PlaybackControls() {
       >
         <IconPlayerTrackNext size={16} />
       </ActionIcon>
-      <span className="mono" data-testid="moment" style={{ minWidth: 126 }}>
-        <b>{(tick / ticksPerSecond).toFixed(2)} s</b> <span className="quiet">tick {tick}</span>
-      </span>
-      <SpeedSwitch playback={playback} speed={speed} />
-      <div style={{ flex: 1 }} />
-      {record && (
-        <span className={record.outcome === 'won' ? 'good' : 'bad'} data-testid="sample-end">
-          {sayOutcome(record)} at {(record.ticks / ticksPerSecond).toFixed(1)} s
-        </span>
-      )}
-      <Tooltip label="Which run is shown; every seed is another player">
-        <NumberInput
-          size="xs"
-          w={104}
-          aria-label="Seed of the run that is shown"
-          leftSection={
-            <span className="quiet" style={{ fontSize: 11 }}>
-              seed
-            </span>
-          }
-          leftSectionWidth={40}
-          min={1}
-          max={2_000_000_000}
-          value={seed}
-          onChange={(value) =>
-            typeof value === 'number' && Number.isInteger(value) && value > 0 && void reading.showSample(value)
-          }
-        />
-      </Tooltip>
-    </div>
+    </>
+  );
+}
+
+function SeedField() {
+  const { reading } = useDesk();
+  const seed = useFollowed(reading, (state) => state.sampleSeed);
+  return (
+    <Tooltip label="Which run is shown; every seed is another player">
+      <NumberInput
+        size="xs"
+        w={104}
+        aria-label="Seed of the run that is shown"
+        leftSection={<span className={`quiet ${css.seedLabel}`}>seed</span>}
+        leftSectionWidth={40}
+        min={1}
+        max={2_000_000_000}
+        value={seed}
+        onChange={(value) =>
+          typeof value === 'number' && Number.isInteger(value) && value > 0 && void reading.showSample(value)
+        }
+      />
+    </Tooltip>
   );
 }
 

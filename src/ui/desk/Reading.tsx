@@ -16,59 +16,23 @@ import { FindingList } from '../frame/FindingList';
 import { Ladder } from './Ladder';
 import { OwnStandIns } from './OwnStandIns';
 import { useDesk, useFollowed } from './DeskContext';
+import css from './desk.module.css';
 
-/** The live difficulty beside the arena: how many get through, how long it takes, what ends it. */
-export function Reading({
-  onOpenScript,
-  onOpenCues,
-  onOpenKind,
-  onOpenLevel,
-}: {
+interface ReadingProps {
   onOpenScript: (scriptId: string) => void;
   onOpenCues: () => void;
   onOpenKind: (kindId: string) => void;
   onOpenLevel: () => void;
-}) {
+}
+
+/** The live difficulty beside the arena: how many get through, how long it takes, what ends it. */
+export function Reading(places: ReadingProps) {
   const { reading } = useDesk();
-  const { summary, ladder, standIn, isStale, isRefining, isHeld, faults, difference, firstNumberMs } = useFollowed(
-    reading,
-    (state) => state,
-  );
+  const { summary, ladder, standIn, isStale, faults, difference } = useFollowed(reading, (state) => state);
   const cannotRun = faults.length > 0;
   return (
-    <aside
-      aria-label="Reading"
-      style={{
-        background: 'var(--paper)',
-        borderLeft: '1px solid var(--layer)',
-        padding: '14px 16px',
-        overflowY: 'auto',
-        gridRow: '1 / span 2',
-        gridColumn: -2,
-      }}
-    >
-      <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline', marginBottom: 12 }}>
-        <h2 className="heading" style={{ flex: 1 }}>
-          Reading
-        </h2>
-        <button
-          type="button"
-          className="act"
-          style={{ marginRight: 8 }}
-          title={isHeld ? 'Run all that the numbers rest on' : 'Run no more than a first few after each edit'}
-          onClick={() => reading.hold(!isHeld, window.localStorage)}
-        >
-          {isHeld ? 'Go on' : 'Hold'}
-        </button>
-        <span
-          role="status"
-          data-testid="reading-status"
-          data-first-number-ms={firstNumberMs?.toFixed(0)}
-          className={cannotRun ? 'bad' : isStale ? 'wary' : 'quiet'}
-        >
-          {sayStatus(summary, { isStale, isRefining, isHeld, cannotRun })}
-        </span>
-      </div>
+    <aside aria-label="Reading" className={css.reading}>
+      <ReadingHead cannotRun={cannotRun} />
       {ladder.length > 0 && <Ladder isStale={isStale || cannotRun} />}
       <OwnStandIns />
       {summary && (
@@ -81,8 +45,34 @@ export function Reading({
       )}
       {!summary && !cannotRun && <p className="quiet">The first runs are on their way.</p>}
       {!cannotRun && <Findings isStale={isStale} />}
-      <Problems places={{ onOpenScript, onOpenCues, onOpenKind, onOpenLevel }} />
+      <Problems places={places} />
     </aside>
+  );
+}
+
+function ReadingHead({ cannotRun }: { cannotRun: boolean }) {
+  const { reading } = useDesk();
+  const { summary, isStale, isRefining, isHeld, firstNumberMs } = useFollowed(reading, (state) => state);
+  return (
+    <div className={css.readingHead}>
+      <h2 className={`heading ${css.rest}`}>Reading</h2>
+      <button
+        type="button"
+        className={`act ${css.hold}`}
+        title={isHeld ? 'Run all that the numbers rest on' : 'Run no more than a first few after each edit'}
+        onClick={() => reading.hold(!isHeld, window.localStorage)}
+      >
+        {isHeld ? 'Go on' : 'Hold'}
+      </button>
+      <span
+        role="status"
+        data-testid="reading-status"
+        data-first-number-ms={firstNumberMs?.toFixed(0)}
+        className={cannotRun ? 'bad' : isStale ? 'wary' : 'quiet'}
+      >
+        {sayStatus(summary, { isStale, isRefining, isHeld, cannotRun })}
+      </span>
+    </div>
   );
 }
 
@@ -97,56 +87,23 @@ function sayStatus(
   return isRefining ? `${summary.runs} of ${MOST_READING_RUNS} runs, refining` : `${summary.runs} runs`;
 }
 
-function Numbers({
-  name,
-  summary,
-  isStale,
-  difference,
-}: {
+interface NumbersProps {
   name: string;
   summary: Summary;
   isStale: boolean;
   difference: PairedDifference | undefined;
-}) {
+}
+
+function Numbers({ name, summary, isStale, difference }: NumbersProps) {
   const [end] = summary.ends;
-  const time = summary.timeToClear;
   return (
-    <div style={{ opacity: isStale ? 0.45 : 1, transition: 'opacity 120ms' }} aria-busy={isStale}>
-      <h3 style={{ margin: '12px 0 0', fontSize: 13 }}>
+    <div className={css.numbers} aria-busy={isStale}>
+      <h3 className={css.whose}>
         {name}, {summary.runs} runs
       </h3>
-      <div
-        style={{
-          display: 'grid',
-          gridTemplateColumns: '1fr 1fr',
-          gap: '12px 10px',
-          padding: '12px 0',
-          borderTop: '1px solid var(--layer)',
-          borderBottom: '1px solid var(--layer)',
-        }}
-      >
-        {summary.played ? (
-          <>
-            <Fact label={`Median ${summary.played.what}`}>
-              {sayPlayed(summary.played, summary.played.spread.median)}
-            </Fact>
-            <Fact label="Middle half of runs">
-              {sayPlayed(summary.played, summary.played.spread.q1)} to{' '}
-              {sayPlayed(summary.played, summary.played.spread.q3)}
-            </Fact>
-            {sayCeiling(summary.played) && (
-              <div style={{ gridColumn: '1 / span 2', fontSize: 13 }}>{sayCeiling(summary.played)}</div>
-            )}
-          </>
-        ) : (
-          <>
-            <Fact label="Median time to clear">{time ? saySeconds(time.median) : 'none cleared'}</Fact>
-            <Fact label="95 % interval of it">
-              {time ? `${time.medianLow.toFixed(1)}–${saySeconds(time.medianHigh)}` : '–'}
-            </Fact>
-          </>
-        )}
-        <div style={{ gridColumn: '1 / span 2' }}>
+      <div className={css.facts}>
+        {summary.played ? <PlayedFacts played={summary.played} /> : <TimeFacts time={summary.timeToClear} />}
+        <div className={css.wide}>
           <Fact label="Commonest end">
             {end ? (
               <span className="bad">
@@ -160,6 +117,31 @@ function Numbers({
       </div>
       {difference && <Difference difference={difference} />}
     </div>
+  );
+}
+
+function PlayedFacts({ played }: { played: NonNullable<Summary['played']> }) {
+  const { spread, what } = played;
+  const ceiling = sayCeiling(played);
+  return (
+    <>
+      <Fact label={`Median ${what}`}>{sayPlayed(played, spread.median)}</Fact>
+      <Fact label="Middle half of runs">
+        {sayPlayed(played, spread.q1)} to {sayPlayed(played, spread.q3)}
+      </Fact>
+      {ceiling && <div className={css.ceiling}>{ceiling}</div>}
+    </>
+  );
+}
+
+function TimeFacts({ time }: { time: Summary['timeToClear'] }) {
+  return (
+    <>
+      <Fact label="Median time to clear">{time ? saySeconds(time.median) : 'none cleared'}</Fact>
+      <Fact label="95 % interval of it">
+        {time ? `${time.medianLow.toFixed(1)}–${saySeconds(time.medianHigh)}` : '–'}
+      </Fact>
+    </>
   );
 }
 

@@ -19,15 +19,9 @@ import { openEditor, type TextSource } from '../editor/openEditor';
 import { scriptLanguage, setLiveLines } from '../editor/scriptLanguage';
 import { TextProblems } from './TextProblems';
 import { useDesk, useFollowed } from './DeskContext';
+import css from './desk.module.css';
 
-/** The script of a behavior. What is typed is in the level at once; undo is the desk's. */
-export function ScriptPanel({
-  scriptId,
-  onClose,
-  onBench,
-  tools,
-  live,
-}: {
+interface ScriptPanelProps {
   scriptId: string;
   onClose: () => void;
   /** Opens the diagram and the proving ground beside it; left out where they are already open. */
@@ -35,48 +29,20 @@ export function ScriptPanel({
   tools?: ReactNode;
   /** What somebody who follows this behavior is at just now. */
   live?: Explanation;
-}) {
+}
+
+/** The script of a behavior. What is typed is in the level at once; undo is the desk's. */
+export function ScriptPanel({ scriptId, onClose, onBench, tools, live }: ScriptPanelProps) {
   const { session } = useDesk();
-  const box = useRef<HTMLDivElement>(null);
-  const [editor, setEditor] = useState<EditorView>();
   const [word, setWord] = useState('');
+  const { box, editor } = useScriptEditor(scriptId, live, setWord);
   const game = useFollowed(session, (state) => state.game);
-  const users = game.cast.filter((kind) => kind.behavior === scriptId);
   const text = textOf(game, scriptId);
-  const faults = checkedScriptsOf(game).get(scriptId)?.diagnostics ?? [];
-  useEffect(() => {
-    if (!box.current) return;
-    const opened = openEditor(box.current, session, scriptSource(session, scriptId), setWord);
-    setEditor(opened.editor);
-    return opened.close;
-  }, [session, scriptId]);
-  const places = live ? livePlaces(textOf(session.state.game, scriptId), live) : [];
-  const key = JSON.stringify(places);
-  useEffect(() => {
-    editor?.dispatch({ effects: setLiveLines.of(JSON.parse(key) as typeof places) });
-  }, [editor, key]);
   return (
-    <section
-      aria-label={`Script ${scriptId}`}
-      style={{
-        display: 'flex',
-        flexDirection: 'column',
-        minHeight: 0,
-        background: 'var(--paper)',
-        borderRight: '1px solid var(--layer)',
-      }}
-    >
-      <div
-        className="band"
-        style={{ display: 'flex', alignItems: 'center', gap: 10, padding: '5px 12px', minHeight: 30 }}
-      >
-        {tools ?? (
-          <>
-            <b>{scriptId}</b>
-            <span className="quiet">followed by {users.map((kind) => kind.name).join(', ') || 'nobody'}</span>
-          </>
-        )}
-        <div style={{ flex: 1 }} />
+    <section aria-label={`Script ${scriptId}`} className={css.script}>
+      <div className={`band ${css.scriptHead}`}>
+        {tools ?? <Followers game={game} scriptId={scriptId} />}
+        <div className={css.rest} />
         {onBench && (
           <button
             type="button"
@@ -89,17 +55,46 @@ export function ScriptPanel({
         )}
         <CloseButton size="sm" aria-label="Close the script" onClick={onClose} />
       </div>
-      <div ref={box} data-testid="script" style={{ flex: 1, minHeight: 0, overflow: 'hidden' }} />
+      <div ref={box} data-testid="script" className={css.scriptText} />
       <NameBar scriptId={scriptId} word={word} editor={editor} />
       <TextProblems
         text={text}
-        faults={faults}
+        faults={checkedScriptsOf(game).get(scriptId)?.diagnostics ?? []}
         editor={editor}
         onFix={(title, edits) =>
           session.change(title, (draft) => commands.setScript(draft, scriptId, applyEdits(text, edits)))
         }
       />
     </section>
+  );
+}
+
+/** Opens the editor in `box`; the lines that are live just now are lit in it. */
+function useScriptEditor(scriptId: string, live: Explanation | undefined, onWord: (word: string) => void) {
+  const { session } = useDesk();
+  const box = useRef<HTMLDivElement>(null);
+  const [editor, setEditor] = useState<EditorView>();
+  useEffect(() => {
+    if (!box.current) return;
+    const opened = openEditor(box.current, session, scriptSource(session, scriptId), onWord);
+    setEditor(opened.editor);
+    return opened.close;
+  }, [session, scriptId, onWord]);
+  const places = live ? livePlaces(textOf(session.state.game, scriptId), live) : [];
+  const key = JSON.stringify(places);
+  useEffect(() => {
+    editor?.dispatch({ effects: setLiveLines.of(JSON.parse(key) as typeof places) });
+  }, [editor, key]);
+  return { box, editor };
+}
+
+function Followers({ game, scriptId }: { game: GameDocument; scriptId: string }) {
+  const users = game.cast.filter((kind) => kind.behavior === scriptId);
+  return (
+    <>
+      <b>{scriptId}</b>
+      <span className="quiet">followed by {users.map((kind) => kind.name).join(', ') || 'nobody'}</span>
+    </>
   );
 }
 
@@ -132,20 +127,10 @@ function NameBar({ scriptId, word, editor }: { scriptId: string; word: string; e
     editor?.focus();
   };
   return (
-    <div
-      className="quiet"
-      style={{
-        display: 'flex',
-        alignItems: 'center',
-        gap: 8,
-        padding: '3px 12px',
-        borderTop: '1px solid var(--layer)',
-      }}
-    >
-      {isState ? 'state' : 'number'} <b style={{ color: 'var(--ink)' }}>{word}</b> rename everywhere to
+    <div className={`quiet ${css.nameBar}`}>
+      {isState ? 'state' : 'number'} <b className={css.word}>{word}</b> rename everywhere to
       <input
-        className="value-field"
-        style={{ width: 110 }}
+        className={`value-field ${css.newName}`}
         aria-label={`Rename ${word} to`}
         value={draft ?? word}
         onChange={(event) => setDraft(event.currentTarget.value)}

@@ -11,6 +11,7 @@ import { useDesk, useFollowed } from './DeskContext';
 import { describeGround } from './describeGround';
 import { SelectField } from './panels/fields';
 import { GroundSwatch } from './panels/GroundSwatch';
+import css from './desk.module.css';
 
 const TOOLS: { tool: Tool; label: string; key: string; help: string }[] = [
   { tool: 'select', label: 'Select', key: '1', help: 'Select and drag pieces, waypoints and marks' },
@@ -55,28 +56,9 @@ function Chip({
 export function ToolBar() {
   const { session } = useDesk();
   const tool = useFollowed(session, (state) => state.tool);
-  const undoLabel = useFollowed(session, (state) => state.past[state.past.length - 1]?.label);
-  const redoLabel = useFollowed(session, (state) => state.future[0]?.label);
   return (
-    <div
-      style={{
-        position: 'absolute',
-        left: 10,
-        right: 10,
-        top: 8,
-        display: 'flex',
-        flexDirection: 'column',
-        alignItems: 'flex-start',
-        gap: 6,
-        pointerEvents: 'none',
-      }}
-    >
-      <div
-        className="plate"
-        role="toolbar"
-        aria-label="Tools"
-        style={{ display: 'flex', padding: 3, pointerEvents: 'auto', boxShadow: '0 1px 5px rgba(0,0,0,.08)' }}
-      >
+    <div className={css.tools}>
+      <div className={`plate ${css.toolRow}`} role="toolbar" aria-label="Tools">
         {TOOLS.map((entry) => (
           <Chip
             key={entry.tool}
@@ -84,41 +66,38 @@ export function ToolBar() {
             title={entry.help}
             onClick={() => session.setTool(entry.tool)}
           >
-            {entry.label}{' '}
-            <span className="mono quiet" style={{ fontSize: 11 }}>
-              {entry.key}
-            </span>
+            {entry.label} <span className={`mono quiet ${css.toolKey}`}>{entry.key}</span>
           </Chip>
         ))}
-        <span style={{ width: 1, background: 'var(--layer)', margin: '3px 4px' }} />
-        <Tooltip label={undoLabel ? `Undo: ${undoLabel} (Ctrl+Z)` : 'Nothing to undo'}>
-          <ActionIcon variant="subtle" aria-label="Undo" disabled={!undoLabel} onClick={() => session.undo()}>
-            <IconArrowBackUp size={17} />
-          </ActionIcon>
-        </Tooltip>
-        <Tooltip label={redoLabel ? `Redo: ${redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'}>
-          <ActionIcon variant="subtle" aria-label="Redo" disabled={!redoLabel} onClick={() => session.redo()}>
-            <IconArrowForwardUp size={17} />
-          </ActionIcon>
-        </Tooltip>
+        <span className={css.toolDivide} />
+        <UndoButtons />
       </div>
       {tool !== 'select' && (
-        <div
-          className="plate"
-          style={{
-            display: 'flex',
-            flexWrap: 'wrap',
-            alignItems: 'center',
-            gap: 2,
-            padding: '3px 8px',
-            pointerEvents: 'auto',
-            boxShadow: '0 1px 5px rgba(0,0,0,.08)',
-          }}
-        >
+        <div className={`plate ${css.toolOptions}`}>
           <ToolOptions tool={tool} />
         </div>
       )}
     </div>
+  );
+}
+
+function UndoButtons() {
+  const { session } = useDesk();
+  const undoLabel = useFollowed(session, (state) => state.past[state.past.length - 1]?.label);
+  const redoLabel = useFollowed(session, (state) => state.future[0]?.label);
+  return (
+    <>
+      <Tooltip label={undoLabel ? `Undo: ${undoLabel} (Ctrl+Z)` : 'Nothing to undo'}>
+        <ActionIcon variant="subtle" aria-label="Undo" disabled={!undoLabel} onClick={() => session.undo()}>
+          <IconArrowBackUp size={17} />
+        </ActionIcon>
+      </Tooltip>
+      <Tooltip label={redoLabel ? `Redo: ${redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'}>
+        <ActionIcon variant="subtle" aria-label="Redo" disabled={!redoLabel} onClick={() => session.redo()}>
+          <IconArrowForwardUp size={17} />
+        </ActionIcon>
+      </Tooltip>
+    </>
   );
 }
 

@@ -10,7 +10,7 @@ import { defaultKeymap, indentWithTab, insertNewlineAndIndent } from '@codemirro
 import { bracketMatching, indentOnInput, type LanguageSupport } from '@codemirror/language';
 import { lintGutter, lintKeymap } from '@codemirror/lint';
 import { searchKeymap } from '@codemirror/search';
-import { EditorState, Prec } from '@codemirror/state';
+import { EditorState, Prec, type Extension } from '@codemirror/state';
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view';
 import type { GameDocument } from '@/core/index';
 import type { DeskSession } from './deskSession';
@@ -40,6 +40,28 @@ function endLine(view: EditorView): boolean {
   return insertNewlineAndIndent(view);
 }
 
+const USUAL_EXTENSIONS: readonly Extension[] = [
+  lineNumbers(),
+  lintGutter(),
+  drawSelection(),
+  EditorView.lineWrapping,
+  highlightActiveLine(),
+  indentOnInput(),
+  bracketMatching(),
+  closeBrackets(),
+  Prec.highest(keymap.of([{ key: 'Enter', run: endLine }])),
+  // A list that comes up is meant at once; it never comes up where Enter ends a line.
+  autocompletion({ interactionDelay: 0 }),
+  keymap.of([
+    ...closeBracketsKeymap,
+    ...defaultKeymap,
+    ...searchKeymap,
+    ...completionKeymap,
+    ...lintKeymap,
+    indentWithTab,
+  ]),
+];
+
 /** Ties an editor to a text in the session, both ways; gives the function that unties it. */
 export function openEditor(
   parent: HTMLElement,
@@ -58,25 +80,7 @@ export function openEditor(
     state: EditorState.create({
       doc: source.read(session.state.game),
       extensions: [
-        lineNumbers(),
-        lintGutter(),
-        drawSelection(),
-        EditorView.lineWrapping,
-        highlightActiveLine(),
-        indentOnInput(),
-        bracketMatching(),
-        closeBrackets(),
-        Prec.highest(keymap.of([{ key: 'Enter', run: endLine }])),
-        // A list that comes up is meant at once; it never comes up where Enter ends a line.
-        autocompletion({ interactionDelay: 0 }),
-        keymap.of([
-          ...closeBracketsKeymap,
-          ...defaultKeymap,
-          ...searchKeymap,
-          ...completionKeymap,
-          ...lintKeymap,
-          indentWithTab,
-        ]),
+        ...USUAL_EXTENSIONS,
         source.language,
         EditorView.contentAttributes.of({ 'aria-label': source.label }),
         EditorView.updateListener.of((update) => {

@@ -7,20 +7,9 @@ import { fitCamera } from '../canvas/camera';
 import { drawCellCounts, drawMarkFrames } from '../canvas/drawCellCounts';
 import { drawGround } from '../canvas/drawGround';
 import { paletteFor } from '../canvas/palette';
+import css from './frame.module.css';
 
-/** The ground of a level with every cell tinted by how often something happened in it, and what the tint stands for. */
-export function CellMap({
-  ground,
-  cells,
-  width,
-  height,
-  beyond = 0,
-  tint,
-  goals,
-  label,
-  unit,
-  testId,
-}: {
+interface CellMapProps {
   ground: { map: readonly string[]; terrain: readonly Terrain[] };
   cells: readonly CellCount[];
   /** Room for it, pixels; the height follows from the width when it is left out. */
@@ -35,14 +24,42 @@ export function CellMap({
   /** What is counted, as in "ends in a cell". */
   unit: string;
   testId: string;
-}) {
+}
+
+/** The ground of a level with every cell tinted by how often something happened in it, and what the tint stands for. */
+export function CellMap(props: CellMapProps) {
+  const { cells, tint, label, unit, testId } = props;
+  const { canvas, size } = useCellPicture(props);
+  const most = cells.reduce((highest, cell) => Math.max(highest, cell.count), 0);
+  return (
+    <figure className={css.cellMap}>
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label={label}
+        data-testid={testId}
+        className={css.cellPicture}
+        style={size}
+      />
+      <figcaption className={`quiet ${css.legend}`}>
+        <span className="mono">0</span>
+        <span className={css.tints} style={{ background: `linear-gradient(90deg, transparent, var(--${tint}))` }} />
+        <span>
+          <span className="mono">{most}</span> {unit}
+        </span>
+      </figcaption>
+    </figure>
+  );
+}
+
+/** Draws it into `canvas`, as large as there is room, and says how large that is, in pixels. */
+function useCellPicture({ ground, cells, width, height, beyond = 0, tint, goals }: CellMapProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scheme = useComputedColorScheme('light');
   const columns = ground.map[0].length + 2 * beyond;
   const rows = ground.map.length + 2 * beyond;
   const scale = Math.min(width / columns, (height ?? Infinity) / rows);
   const [shownWidth, shownHeight] = [Math.round(columns * scale), Math.round(rows * scale)];
-  const most = cells.reduce((highest, cell) => Math.max(highest, cell.count), 0);
   useEffect(() => {
     const element = canvas.current;
     const context = element?.getContext('2d');
@@ -64,32 +81,5 @@ export function CellMap({
     drawCellCounts(context, cells, palette[tint], camera);
     drawMarkFrames(context, goals, palette.moss, camera);
   }, [ground, cells, goals, tint, beyond, shownWidth, shownHeight, columns, rows, scheme]);
-  return (
-    <figure style={{ margin: 0 }}>
-      <canvas
-        ref={canvas}
-        role="img"
-        aria-label={label}
-        data-testid={testId}
-        style={{ width: shownWidth, height: shownHeight, borderRadius: 3, display: 'block' }}
-      />
-      <figcaption
-        className="quiet"
-        style={{ display: 'flex', alignItems: 'center', gap: 8, fontSize: 12, marginTop: 3 }}
-      >
-        <span className="mono">0</span>
-        <span
-          style={{
-            width: 110,
-            height: 9,
-            background: `linear-gradient(90deg, transparent, var(--${tint}))`,
-            border: '1px solid var(--layer)',
-          }}
-        />
-        <span>
-          <span className="mono">{most}</span> {unit}
-        </span>
-      </figcaption>
-    </figure>
-  );
+  return { canvas, size: { width: shownWidth, height: shownHeight } };
 }

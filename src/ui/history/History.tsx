@@ -11,6 +11,7 @@ import { Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
 import { VersionPanel } from './VersionPanel';
 import { sayDay, sayOrigin, sayTime, splitIntoDays } from './versionWords';
+import css from './history.module.css';
 
 /** Every version of a game that is kept: when, what changed in words; each can be looked at, compared, named and restored. */
 export function History({ gameId }: { gameId: string }) {
@@ -44,20 +45,7 @@ export function History({ gameId }: { gameId: string }) {
       ) : (
         <div className="history">
           <nav aria-label="Versions" className="history-list">
-            <p className="quiet" style={{ margin: '0 0 8px' }}>
-              Of the last 24 hours every version stays; of the last 30 days the last of every hour, before that the last
-              of every day. What has a name, or was run, stays in any case.
-            </p>
-            {splitIntoDays(saves).map((day) => (
-              <section key={sayDay(day[0])}>
-                <h2 className="heading" style={{ margin: '10px 0 4px' }}>
-                  {sayDay(day[0])}
-                </h2>
-                {day.map((save) => (
-                  <VersionLine key={save.id} save={save} isChosen={save === chosen} onChoose={() => choose(save.id)} />
-                ))}
-              </section>
-            ))}
+            <VersionList saves={saves} chosen={chosen} onChoose={choose} />
             {saves.length < total.count && (
               <Button
                 mt={10}
@@ -74,6 +62,31 @@ export function History({ gameId }: { gameId: string }) {
         </div>
       )}
     </Frame>
+  );
+}
+
+interface VersionListProps {
+  saves: readonly SaveInfo[];
+  chosen: SaveInfo;
+  onChoose: (id: number) => void;
+}
+
+function VersionList({ saves, chosen, onChoose }: VersionListProps) {
+  return (
+    <>
+      <p className={`quiet ${css.first}`}>
+        Of the last 24 hours every version stays; of the last 30 days the last of every hour, before that the last of
+        every day. What has a name, or was run, stays in any case.
+      </p>
+      {splitIntoDays(saves).map((day) => (
+        <section key={sayDay(day[0])}>
+          <h2 className={`heading ${css.day}`}>{sayDay(day[0])}</h2>
+          {day.map((save) => (
+            <VersionLine key={save.id} save={save} isChosen={save === chosen} onChoose={() => onChoose(save.id)} />
+          ))}
+        </section>
+      ))}
+    </>
   );
 }
 

@@ -14,6 +14,7 @@ import { gorgeApi } from '../requests/gorgeApi';
 import { useAct } from '../requests/useAct';
 import { LevelMap } from '../shelf/LevelMap';
 import { sayDay, sayOrigin, sayTime } from './versionWords';
+import css from './history.module.css';
 
 /** One version: its name, what changed in it, how it differs from what the game is now, and what can be done with it. */
 export function VersionPanel({ save, now, onRestored }: { save: SaveInfo; now: GameReply; onRestored: () => void }) {
@@ -71,20 +72,16 @@ function Sentences({ title, sentences, none }: { title: string; sentences: reado
   );
 }
 
-function Actions({
-  save,
-  version,
-  now,
-  onRestored,
-}: {
+interface ActionsProps {
   save: SaveInfo;
   version: GameDocument;
   now: GameReply;
   onRestored: () => void;
-}) {
+}
+
+function Actions({ save, version, now, onRestored }: ActionsProps) {
   const actOnServer = useAct();
   const router = useRouter();
-  const [name, setName] = useState(save.name ?? '');
   const [isBusy, setIsBusy] = useState(false);
   const { id } = now.document;
   const act = async (work: () => Promise<unknown>) => {
@@ -103,43 +100,56 @@ function Actions({
       const made = await gorgeApi.copySave(id, save.id);
       router.push(`/games/${made.id}`);
     });
+  const exportIt = () =>
+    saveText(`${id}-${save.revision.slice(0, 7)}.gorge.json`, 'application/json', writeGame(version));
   return (
-    <div style={{ display: 'flex', flexWrap: 'wrap', gap: 8, alignItems: 'flex-end' }}>
-      <form
-        style={{ display: 'flex', gap: 6, alignItems: 'flex-end' }}
-        onSubmit={(event) => {
-          event.preventDefault();
-          void act(() => gorgeApi.nameSave(id, save.id, name));
-        }}
-      >
-        <TextInput
-          label="Name of this version"
-          placeholder="before the fair"
-          size="xs"
-          maxLength={80}
-          value={name}
-          onChange={(event) => setName(event.currentTarget.value)}
-        />
-        <Button type="submit" size="xs" variant="light" disabled={isBusy || name.trim() === (save.name ?? '')}>
-          {name.trim() === '' && save.name ? 'Take the name away' : 'Give this name'}
-        </Button>
-      </form>
+    <div className={css.actions}>
+      <NameForm
+        name={save.name ?? ''}
+        isBusy={isBusy}
+        onName={(name) => void act(() => gorgeApi.nameSave(id, save.id, name))}
+      />
       <Button size="xs" disabled={isBusy || save.revision === now.revision} onClick={() => void restore()}>
         Restore this version
       </Button>
       <Button size="xs" variant="light" disabled={isBusy} onClick={() => void copy()}>
         Copy as a new game
       </Button>
-      <Button
-        size="xs"
-        variant="subtle"
-        onClick={() =>
-          saveText(`${id}-${save.revision.slice(0, 7)}.gorge.json`, 'application/json', writeGame(version))
-        }
-      >
+      <Button size="xs" variant="subtle" onClick={exportIt}>
         Export it
       </Button>
     </div>
+  );
+}
+
+interface NameFormProps {
+  name: string;
+  isBusy: boolean;
+  onName: (name: string) => void;
+}
+
+function NameForm({ name: given, isBusy, onName }: NameFormProps) {
+  const [name, setName] = useState(given);
+  return (
+    <form
+      className={css.name}
+      onSubmit={(event) => {
+        event.preventDefault();
+        onName(name);
+      }}
+    >
+      <TextInput
+        label="Name of this version"
+        placeholder="before the fair"
+        size="xs"
+        maxLength={80}
+        value={name}
+        onChange={(event) => setName(event.currentTarget.value)}
+      />
+      <Button type="submit" size="xs" variant="light" disabled={isBusy || name.trim() === given}>
+        {name.trim() === '' && given ? 'Take the name away' : 'Give this name'}
+      </Button>
+    </form>
   );
 }
 

@@ -12,6 +12,7 @@ import {
   saySeconds,
   sayVersions,
   type GameDocument,
+  type MindMoment,
   type RecordedRun,
 } from '@/core/index';
 import type { ArmInfo, BatchInfo, RunRow } from '@/server/contracts/batches';
@@ -26,6 +27,7 @@ import { SpeedSwitch } from '../frame/SpeedSwitch';
 import { Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
 import { startSimulationWorker } from '../workers/simulationWorker';
+import css from './report.module.css';
 
 const WIDTH = 840;
 /** A replay begins this long before its end, or before the moment that it is to show. */
@@ -107,82 +109,24 @@ function Differing({ batch, again: { run, kept } }: { batch: BatchInfo; again: R
   );
 }
 
-function Replay({
-  game,
-  levelId,
-  run,
-  atSeconds,
-}: {
+interface Shown {
   game: GameDocument;
   levelId: string;
   run: RecordedRun;
-  atSeconds: number | undefined;
-}) {
-  const level = game.levels.find((candidate) => candidate.id === levelId)!;
-  const height = Math.min(500, Math.round((WIDTH * level.map.length) / level.map[0].length));
-  const scheme = useComputedColorScheme('light');
-  const ground = useRef<HTMLCanvasElement>(null);
-  const top = useRef<HTMLCanvasElement>(null);
+}
+
+function Replay({ atSeconds, ...shown }: Shown & { atSeconds: number | undefined }) {
+  const { run } = shown;
   const [playback] = useState(() => startedPlayback(run, atSeconds));
   const [showsMind, setShowsMind] = useState(false);
-  const { tick, isPlaying, speed, lastTick, ticksPerSecond } = useFollowed(playback, (state) => state);
-
-  useEffect(() => {
-    let last = performance.now();
-    let request = requestAnimationFrame(function frame(now: number) {
-      playback.advance(now - last);
-      last = now;
-      request = requestAnimationFrame(frame);
-    });
-    return () => cancelAnimationFrame(request);
-  }, [playback]);
-
+  const { tick } = useFollowed(playback, (state) => state);
+  useEffect(() => advancing(playback), [playback]);
   const mind = mindAt(run.minds, tick);
-
-  useEffect(() => {
-    if (!ground.current || !top.current) return;
-    const picture = composePicture(
-      { game, levelId, run, tick: Math.max(1, tick), groundChanges: groundChangesUpTo(run.events, tick) },
-      {
-        routes: [],
-        ends: [],
-        selection: [],
-        mind: showsMind ? mind : undefined,
-        chosenWaypoint: undefined,
-        cursor: undefined,
-        lasso: undefined,
-      },
-    );
-    const camera = fitCamera(level.map[0].length, level.map.length, WIDTH, height, 0);
-    new ArenaCanvas(ground.current, top.current).draw(picture, camera, paletteFor(scheme), WIDTH, height);
-  }, [game, levelId, level, run, tick, height, scheme, showsMind, mind]);
-
-  const { record } = run;
-  const name = nameOfPiece(record?.piece, { pieces: level.pieces, kinds: game.cast });
-  const style = { position: 'absolute', inset: 0, width: WIDTH, height } as const;
   return (
     <>
-      <div style={{ position: 'relative', width: WIDTH, height }} data-testid="replay" data-hash={record?.hash}>
-        <canvas ref={ground} style={style} />
-        <canvas ref={top} style={style} />
-      </div>
-      <div style={{ display: 'flex', alignItems: 'center', gap: 12, marginTop: 10 }}>
-        <ActionIcon aria-label={isPlaying ? 'Pause' : 'Play'} onClick={() => playback.toggle()}>
-          {isPlaying ? <IconPlayerPause size={16} /> : <IconPlayerPlay size={16} />}
-        </ActionIcon>
-        <Slider
-          style={{ flex: 1 }}
-          label={null}
-          thumbLabel="Moment"
-          min={0}
-          max={lastTick}
-          value={tick}
-          onChange={(value) => playback.seek(value)}
-        />
-        <span className="mono" style={{ whiteSpace: 'nowrap' }}>
-          {(tick / ticksPerSecond).toFixed(2)} s of {(lastTick / ticksPerSecond).toFixed(1)} s
-        </span>
-        <SpeedSwitch playback={playback} speed={speed} />
+      <ReplayPicture {...shown} tick={tick} mind={showsMind ? mind : undefined} />
+      <div className={css.playback}>
+        <Playing playback={playback} />
         <Switch
           label="Mind"
           size="xs"
@@ -192,17 +136,84 @@ function Replay({
         />
       </div>
       {showsMind && (
-        <p className="quiet" style={{ margin: '6px 0 0' }}>
-          {mind ? <MindLine mind={mind} pieces={run.pieces} game={game} levelId={levelId} /> : 'Nothing in mind yet.'}
+        <p className={`quiet ${css.note}`}>
+          {mind ? <MindLine mind={mind} pieces={run.pieces} {...shown} /> : 'Nothing in mind yet.'}
         </p>
       )}
-      {record && (
-        <p className={record.outcome === 'won' ? 'good' : 'bad'} style={{ margin: '8px 0 0' }} data-testid="replay-end">
-          {sayEnd({ cause: record.cause, name, piece: record.piece })} at {saySeconds(record.ticks / ticksPerSecond)},
-          at {sayPlace(record.x, record.y)}
-        </p>
-      )}
+      <ReplayEnd {...shown} />
     </>
+  );
+}
+
+/** Moves the playback on with every frame that the browser draws, until the returned function is called. */
+function advancing(playback: Playback): () => void {
+  let last = performance.now();
+  let request = requestAnimationFrame(function frame(now: number) {
+    playback.advance(now - last);
+    last = now;
+    request = requestAnimationFrame(frame);
+  });
+  return () => cancelAnimationFrame(request);
+}
+
+function Playing({ playback }: { playback: Playback }) {
+  const { tick, isPlaying, speed, lastTick, ticksPerSecond } = useFollowed(playback, (state) => state);
+  return (
+    <>
+      <ActionIcon aria-label={isPlaying ? 'Pause' : 'Play'} onClick={() => playback.toggle()}>
+        {isPlaying ? <IconPlayerPause size={16} /> : <IconPlayerPlay size={16} />}
+      </ActionIcon>
+      <Slider
+        className={css.moment}
+        label={null}
+        thumbLabel="Moment"
+        min={0}
+        max={lastTick}
+        value={tick}
+        onChange={(value) => playback.seek(value)}
+      />
+      <span className={`mono ${css.oneLine}`}>
+        {(tick / ticksPerSecond).toFixed(2)} s of {(lastTick / ticksPerSecond).toFixed(1)} s
+      </span>
+      <SpeedSwitch playback={playback} speed={speed} />
+    </>
+  );
+}
+
+/** The level at a tick of a run, and over it what the stand-in has in mind if that is asked for. */
+function ReplayPicture({ game, levelId, run, tick, mind }: Shown & { tick: number; mind: MindMoment | undefined }) {
+  const level = game.levels.find((candidate) => candidate.id === levelId)!;
+  const height = Math.min(500, Math.round((WIDTH * level.map.length) / level.map[0].length));
+  const scheme = useComputedColorScheme('light');
+  const ground = useRef<HTMLCanvasElement>(null);
+  const top = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    if (!ground.current || !top.current) return;
+    const picture = composePicture(
+      { game, levelId, run, tick: Math.max(1, tick), groundChanges: groundChangesUpTo(run.events, tick) },
+      { routes: [], ends: [], selection: [], mind, chosenWaypoint: undefined, cursor: undefined, lasso: undefined },
+    );
+    const camera = fitCamera(level.map[0].length, level.map.length, WIDTH, height, 0);
+    new ArenaCanvas(ground.current, top.current).draw(picture, camera, paletteFor(scheme), WIDTH, height);
+  }, [game, levelId, level, run, tick, height, scheme, mind]);
+  const style = { position: 'absolute', inset: 0, width: WIDTH, height } as const;
+  return (
+    <div style={{ position: 'relative', width: WIDTH, height }} data-testid="replay" data-hash={run.record?.hash}>
+      <canvas ref={ground} style={style} />
+      <canvas ref={top} style={style} />
+    </div>
+  );
+}
+
+function ReplayEnd({ game, levelId, run: { record, ticksPerSecond } }: Shown) {
+  if (!record) return null;
+  const { pieces } = game.levels.find((candidate) => candidate.id === levelId)!;
+  const name = nameOfPiece(record.piece, { pieces, kinds: game.cast });
+  return (
+    <p className={`${record.outcome === 'won' ? 'good' : 'bad'} ${css.replayEnd}`} data-testid="replay-end">
+      {sayEnd({ cause: record.cause, name, piece: record.piece })} at {saySeconds(record.ticks / ticksPerSecond)}, at{' '}
+      {sayPlace(record.x, record.y)}
+    </p>
   );
 }
 

@@ -7,6 +7,7 @@ import { nameOfPiece, type LevelSheet } from '@/core/index';
 import type { BatchInfo, RunRow, RunSort } from '@/server/contracts/batches';
 import { Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
+import css from './report.module.css';
 
 const PAGE_SIZE = 17;
 
@@ -41,8 +42,8 @@ export function RunTable({ batch, arm, sheet, onReplay }: RunTableProps) {
     setPage(1);
   };
   return (
-    <section style={{ padding: '12px 10px' }} aria-label="Runs">
-      <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>
+    <section className={css.runs} aria-label="Runs">
+      <div className={css.runsHead}>
         <h2 className="heading">Runs</h2>
         <span className="quiet">{query.data ? `${query.data.total}, a click replays` : ''}</span>
       </div>
@@ -51,28 +52,7 @@ export function RunTable({ batch, arm, sheet, onReplay }: RunTableProps) {
       {query.data && (
         <>
           <table className="rows" data-testid="runs">
-            <thead>
-              <tr>
-                {COLUMNS.map((column) => (
-                  <th
-                    key={column.sort}
-                    className={column.className}
-                    aria-sort={column.sort === sort ? (order === 'up' ? 'ascending' : 'descending') : 'none'}
-                  >
-                    <button
-                      type="button"
-                      className="act"
-                      style={{ fontWeight: 500 }}
-                      onClick={() => sortBy(column.sort)}
-                    >
-                      {column.label}
-                      {column.sort === sort && (order === 'up' ? ' ▴' : ' ▾')}
-                    </button>
-                  </th>
-                ))}
-                <th />
-              </tr>
-            </thead>
+            <RunHead sort={sort} order={order} onSort={sortBy} />
             <tbody>
               {query.data.rows.map((row) => (
                 <RunLine
@@ -96,6 +76,34 @@ export function RunTable({ batch, arm, sheet, onReplay }: RunTableProps) {
         </>
       )}
     </section>
+  );
+}
+
+interface RunHeadProps {
+  sort: RunSort;
+  order: 'up' | 'down';
+  onSort: (column: RunSort) => void;
+}
+
+function RunHead({ sort, order, onSort }: RunHeadProps) {
+  return (
+    <thead>
+      <tr>
+        {COLUMNS.map((column) => (
+          <th
+            key={column.sort}
+            className={column.className}
+            aria-sort={column.sort === sort ? (order === 'up' ? 'ascending' : 'descending') : 'none'}
+          >
+            <button type="button" className={`act ${css.columnName}`} onClick={() => onSort(column.sort)}>
+              {column.label}
+              {column.sort === sort && (order === 'up' ? ' ▴' : ' ▾')}
+            </button>
+          </th>
+        ))}
+        <th />
+      </tr>
+    </thead>
   );
 }
 

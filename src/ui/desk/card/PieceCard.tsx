@@ -7,6 +7,7 @@ import type { ArenaView } from '../../editor/arenaView';
 import { checkedScriptsOf, stateAt } from '../../editor/composePicture';
 import { useDesk, useFollowed } from '../DeskContext';
 import { RanksButton } from '../RanksButton';
+import css from '../desk.module.css';
 import { KnobSlider, type Scope } from './KnobSlider';
 import { MoverFacts } from './MoverFacts';
 import { CARD_WIDTH, FOOT_HEIGHT, placeCard, USUAL_CARD_HEIGHT } from './placeCard';
@@ -21,14 +22,7 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
   const { session } = useDesk();
   const [scope, setScope] = useState<Scope>('kind');
   const [moved, setMoved] = useState<{ id: string; x: number; y: number }>();
-  // What it holds depends on the piece, on the moment and on what is folded out, so it is measured.
-  const [contentHeight, setContentHeight] = useState(USUAL_CARD_HEIGHT);
-  const measure = useCallback((content: HTMLElement | null) => {
-    if (!content) return;
-    const observer = new ResizeObserver(() => setContentHeight(content.offsetHeight));
-    observer.observe(content);
-    return () => observer.disconnect();
-  }, []);
+  const { contentHeight, measure } = useContentHeight();
   const game = useFollowed(session, (state) => state.game);
   const selection = useFollowed(session, (state) => state.selection);
   const tool = useFollowed(session, (state) => state.tool);
@@ -38,33 +32,21 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
   const kind = piece && kindOf(game, piece.kind);
   // With the other tools one clicks on the ground that the card would cover.
   if (!piece || !kind || (tool !== 'select' && tool !== 'cast')) return null;
-  const insight = describePiece(game, level, piece, checkedScriptsOf(game));
   const free = placeCard(piece, level.pieces, camera, width, height, contentHeight + CARD_RIM);
   const shift = moved?.id === piece.id ? moved : { id: piece.id, x: 0, y: 0 };
   const place = { left: free.left + shift.x, top: free.top + shift.y };
   return (
     <section
-      className="plate"
+      className={`plate ${css.card}`}
       aria-label={`Card of ${piece.name}`}
-      style={{
-        position: 'absolute',
-        ...place,
-        width: CARD_WIDTH,
-        // Its end is scrolled to rather than hidden below the arena.
-        maxHeight: Math.max(160, height - place.top - FOOT_HEIGHT),
-        overflowY: 'auto',
-        padding: '10px 12px',
-        boxShadow: '0 4px 18px rgba(20, 20, 10, .18)',
-      }}
+      // Its end is scrolled to rather than hidden below the arena.
+      style={{ ...place, width: CARD_WIDTH, maxHeight: Math.max(160, height - place.top - FOOT_HEIGHT) }}
     >
       <div ref={measure}>
         <DragBar onDrag={(dx, dy) => setMoved({ id: piece.id, x: shift.x + dx, y: shift.y + dy })} />
         <CardHead piece={piece} kind={kind} count={level.pieces.filter((other) => other.kind === kind.id).length} />
         {kind.behavior && (
-          <div
-            className="quiet"
-            style={{ display: 'flex', justifyContent: 'space-between', whiteSpace: 'nowrap', margin: '2px 0 7px' }}
-          >
+          <div className={`quiet ${css.follows}`}>
             <span>
               follows{' '}
               <button type="button" className="act" onClick={() => onOpenScript(kind.behavior!)}>
@@ -74,31 +56,57 @@ export function PieceCard({ view, onOpenScript }: { view: ArenaView; onOpenScrip
             <StateNow pieceId={piece.id} />
           </div>
         )}
-        {insight && (
-          <>
-            <SegmentedControl
-              fullWidth
-              size="xs"
-              value={scope}
-              onChange={(value) => setScope(value as Scope)}
-              data={[
-                { value: 'kind', label: `all ${kind.name}s` },
-                { value: 'piece', label: 'only this one' },
-                { value: 'try', label: 'only in tries' },
-              ]}
-              aria-label="Whose knobs"
-            />
-            {insight.knobs.map((knob) => (
-              <KnobSlider key={knob.name} knob={knob} piece={piece} kind={kind} insight={insight} scope={scope} />
-            ))}
-          </>
-        )}
+        <Knobs piece={piece} kind={kind} scope={scope} onScope={setScope} />
         {!kind.control && kind.behavior && <WhyNow pieceId={piece.id} />}
         {!kind.control && <MoverFacts piece={piece} />}
         {kind.control && <PlayerFacts piece={piece} kind={kind} />}
         <CardActions piece={piece} kind={kind} onOpenScript={onOpenScript} />
       </div>
     </section>
+  );
+}
+
+/** What the card holds depends on the piece, on the moment and on what is folded out, so its height is measured, in pixels. */
+function useContentHeight() {
+  const [contentHeight, setContentHeight] = useState(USUAL_CARD_HEIGHT);
+  const measure = useCallback((content: HTMLElement | null) => {
+    if (!content) return;
+    const observer = new ResizeObserver(() => setContentHeight(content.offsetHeight));
+    observer.observe(content);
+    return () => observer.disconnect();
+  }, []);
+  return { contentHeight, measure };
+}
+
+interface KnobsProps {
+  piece: Piece;
+  kind: Kind;
+  scope: Scope;
+  onScope: (scope: Scope) => void;
+}
+
+function Knobs({ piece, kind, scope, onScope }: KnobsProps) {
+  const { session } = useDesk();
+  const insight = describePiece(session.state.game, session.level, piece, checkedScriptsOf(session.state.game));
+  if (!insight) return null;
+  return (
+    <>
+      <SegmentedControl
+        fullWidth
+        size="xs"
+        value={scope}
+        onChange={(value) => onScope(value as Scope)}
+        data={[
+          { value: 'kind', label: `all ${kind.name}s` },
+          { value: 'piece', label: 'only this one' },
+          { value: 'try', label: 'only in tries' },
+        ]}
+        aria-label="Whose knobs"
+      />
+      {insight.knobs.map((knob) => (
+        <KnobSlider key={knob.name} knob={knob} piece={piece} kind={kind} insight={insight} scope={scope} />
+      ))}
+    </>
   );
 }
 

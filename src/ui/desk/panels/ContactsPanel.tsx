@@ -20,6 +20,7 @@ import {
 import { useDesk, useFollowed } from '../DeskContext';
 import { NumberField, Row, SelectField } from './fields';
 import { EffectFields } from './EffectFields';
+import css from './panels.module.css';
 import { SidePanel } from './SidePanel';
 
 interface Cell {
@@ -106,36 +107,14 @@ function sayCell(
 }
 
 function CellForm({ cell: { by, on } }: { cell: Cell }) {
-  const { session } = useDesk();
-  const game = useFollowed(session, (state) => state.game);
-  const place = findContact(game, by.id, on.id);
-  const contact = game.contacts?.[place];
-  const isOwn = contact?.by === by.id && contact.on === on.id;
-  const does = contact?.does ?? [];
-  const set = (next: Effect[] | undefined, cooldown = isOwn ? contact?.cooldown : undefined) =>
-    session.change(`Contact of ${by.name} with ${on.name}`, (draft) =>
-      commands.setContact(
-        draft,
-        by.id,
-        on.id,
-        next?.map((effect) => ({ ...effect })),
-        cooldown,
-      ),
-    );
-  const add = (effect: EffectName) => {
-    const mark = session.level.marks[0]?.id ?? '';
-    const [solid, open] = [true, false].map(
-      (wanted) => game.terrain.find((ground) => ground.solid === wanted)?.id ?? game.terrain[0].id,
-    );
-    set([...does, startingEffect(effect, mark, solid, open)]);
-  };
+  const { contact, isOwn, does, set } = useContact(by, on);
   return (
-    <div style={{ marginTop: 10, paddingTop: 6, borderTop: '1px solid var(--layer)' }}>
+    <div className={css.form}>
       <b>
         {by.name} meets {on.name}
       </b>
       {contact && !isOwn && (
-        <p className="quiet" style={{ margin: '3px 0' }}>
+        <p className={`quiet ${css.said}`}>
           as said of <b>{sayNames(contact)}</b>; a change here holds for these two alone.
         </p>
       )}
@@ -148,13 +127,7 @@ function CellForm({ cell: { by, on } }: { cell: Cell }) {
         />
       ))}
       <Row label="add">
-        <SelectField
-          label="Add an effect"
-          value=""
-          width={150}
-          options={[{ value: '', label: 'an effect…' }, ...EFFECT_NAMES.map((value) => ({ value, label: value }))]}
-          onCommit={(value) => value !== '' && add(value as EffectName)}
-        />
+        <AddEffect onAdd={(effect) => set([...does, effect])} />
         {!contact && (
           <button type="button" className="act" onClick={() => set([])}>
             Nothing, on purpose
@@ -170,7 +143,7 @@ function CellForm({ cell: { by, on } }: { cell: Cell }) {
         <Row label="again after" hint="Least time until the same two meet again">
           <NumberField
             label="Cooldown"
-            value={contact.cooldown ?? USUAL_COOLDOWN_SECONDS}
+            value={contact?.cooldown ?? USUAL_COOLDOWN_SECONDS}
             unit="s"
             min={0}
             max={600}
@@ -179,6 +152,42 @@ function CellForm({ cell: { by, on } }: { cell: Cell }) {
         </Row>
       )}
     </div>
+  );
+}
+
+/** What is said of two kinds, of themselves or by way of others, and how to say it of themselves. */
+function useContact(by: Kind, on: Kind) {
+  const { session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
+  const contact = game.contacts?.[findContact(game, by.id, on.id)];
+  const isOwn = contact?.by === by.id && contact.on === on.id;
+  const set = (next: Effect[] | undefined, cooldown = isOwn ? contact.cooldown : undefined) => {
+    const does = next?.map((effect) => ({ ...effect }));
+    session.change(`Contact of ${by.name} with ${on.name}`, (draft) =>
+      commands.setContact(draft, by.id, on.id, does, cooldown),
+    );
+  };
+  return { contact, isOwn, does: contact?.does ?? [], set };
+}
+
+function AddEffect({ onAdd }: { onAdd: (effect: Effect) => void }) {
+  const { session } = useDesk();
+  const { terrain } = useFollowed(session, (state) => state.game);
+  const add = (effect: EffectName) => {
+    const mark = session.level.marks[0]?.id ?? '';
+    const [solid, open] = [true, false].map(
+      (wanted) => terrain.find((ground) => ground.solid === wanted)?.id ?? terrain[0].id,
+    );
+    onAdd(startingEffect(effect, mark, solid, open));
+  };
+  return (
+    <SelectField
+      label="Add an effect"
+      value=""
+      width={150}
+      options={[{ value: '', label: 'an effect…' }, ...EFFECT_NAMES.map((value) => ({ value, label: value }))]}
+      onCommit={(value) => value !== '' && add(value as EffectName)}
+    />
   );
 }
 

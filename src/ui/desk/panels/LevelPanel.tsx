@@ -1,10 +1,9 @@
 'use client';
 
-import { Button } from '@mantine/core';
-import { useState } from 'react';
-import { commands, markBox, resolvedCast, type Lane, type Level, type Mark } from '@/core/index';
+import { commands, markBox, resolvedCast, type Lane, type Mark } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
-import { NumberField, Row, SelectField, TextField } from './fields';
+import { NumberField, TextField } from './fields';
+import { NewLaneForm } from './NewLaneForm';
 import { SidePanel } from './SidePanel';
 import { WholeLevel } from './WholeLevel';
 
@@ -42,7 +41,7 @@ function MarkRow({ mark }: { mark: Mark }) {
   const isChosen = useFollowed(session, (state) => state.selection.includes(mark.id));
   const levelId = session.state.levelId;
   const stays = commands.whyMarkStays(game, levelId, mark.id);
-  const [x, y, width, height] = markBox(mark);
+  const [x, y] = markBox(mark);
   const rename = (name: string) => {
     let id = mark.id;
     session.change('Rename a mark', (draft) => {
@@ -62,34 +61,7 @@ function MarkRow({ mark }: { mark: Mark }) {
       >
         {form} at <span className="mono">{`${x}, ${y}`}</span>
       </button>
-      {'area' in mark && (
-        <>
-          <NumberField
-            label={`Width of ${mark.name}`}
-            value={width}
-            unit="×"
-            min={0.25}
-            max={256}
-            step={0.5}
-            width={60}
-            onCommit={(value) =>
-              session.change('Resize a mark', (draft) => commands.resizeMark(draft, levelId, mark.id, value, height))
-            }
-          />
-          <NumberField
-            label={`Height of ${mark.name}`}
-            value={height}
-            unit=""
-            min={0.25}
-            max={256}
-            step={0.5}
-            width={60}
-            onCommit={(value) =>
-              session.change('Resize a mark', (draft) => commands.resizeMark(draft, levelId, mark.id, width, value))
-            }
-          />
-        </>
-      )}
+      {'area' in mark && <MarkSize mark={mark} />}
       <div style={{ flex: 1 }} />
       <button
         type="button"
@@ -102,6 +74,34 @@ function MarkRow({ mark }: { mark: Mark }) {
         ×
       </button>
     </div>
+  );
+}
+
+function MarkSize({ mark }: { mark: Mark }) {
+  const { session } = useDesk();
+  const [, , width, height] = markBox(mark);
+  const resize = (columns: number, rows: number) =>
+    session.change('Resize a mark', (draft) =>
+      commands.resizeMark(draft, session.state.levelId, mark.id, columns, rows),
+    );
+  const limits = { min: 0.25, max: 256, step: 0.5, width: 60 };
+  return (
+    <>
+      <NumberField
+        label={`Width of ${mark.name}`}
+        value={width}
+        unit="×"
+        {...limits}
+        onCommit={(value) => resize(value, height)}
+      />
+      <NumberField
+        label={`Height of ${mark.name}`}
+        value={height}
+        unit=""
+        {...limits}
+        onCommit={(value) => resize(width, value)}
+      />
+    </>
   );
 }
 
@@ -133,98 +133,6 @@ function LaneRow({ lane }: { lane: Lane }) {
       >
         ×
       </button>
-    </div>
-  );
-}
-
-function NewLaneForm({ level }: { level: Level }) {
-  const { session } = useDesk();
-  const { game, area } = useFollowed(session, (state) => state);
-  const [runs, setRuns] = useState<Lane['runs']>('across');
-  const [isBack, setIsBack] = useState(false);
-  const [at, setAt] = useState(() => Math.floor(level.map.length / 2));
-  const [size, setSize] = useState(1);
-  // A lane is there to be crossed: open ground, unless something else is chosen.
-  const [glyph, setGlyph] = useState(() => (game.terrain.find(({ solid }) => !solid) ?? game.terrain[0]).glyph);
-  const most = runs === 'across' ? level.map.length : level.map[0].length;
-  const chosen =
-    area && (runs === 'across' ? { at: area.row, size: area.rows } : { at: area.column, size: area.columns });
-  const place = chosen ?? { at: Math.min(at, most - 1), size: Math.min(size, most - at) };
-  const heading = runs === 'across' ? (isBack ? 180 : 0) : isBack ? 270 : 90;
-  return (
-    <div style={{ marginTop: 6 }}>
-      <Row label="runs">
-        <SelectField
-          label="Lane runs"
-          value={runs}
-          width={104}
-          options={[
-            { value: 'across', label: 'across' },
-            { value: 'up and down', label: 'up and down' },
-          ]}
-          onCommit={setRuns}
-        />
-        <SelectField
-          label="Lane heading"
-          value={isBack ? 'back' : 'on'}
-          width={90}
-          options={[
-            { value: 'on', label: runs === 'across' ? '→ east' : '↓ south' },
-            { value: 'back', label: runs === 'across' ? '← west' : '↑ north' },
-          ]}
-          onCommit={(value) => setIsBack(value === 'back')}
-        />
-      </Row>
-      <Row label={runs === 'across' ? 'from row' : 'from column'} hint="A chosen area (tool 5) gives place and size">
-        <NumberField
-          label="Lane begins at"
-          value={place.at}
-          unit=""
-          min={0}
-          max={most - 1}
-          step={1}
-          width={64}
-          disabled={chosen !== undefined}
-          onCommit={(value) => setAt(Math.round(value))}
-        />
-        <NumberField
-          label="Lane size"
-          value={place.size}
-          unit={chosen ? 'cells, as the area' : 'cells'}
-          min={1}
-          max={64}
-          step={1}
-          width={64}
-          disabled={chosen !== undefined}
-          onCommit={(value) => setSize(Math.round(value))}
-        />
-      </Row>
-      <Row label="ground">
-        <SelectField
-          label="Lane ground"
-          value={glyph}
-          options={game.terrain.map((ground) => ({ value: ground.glyph, label: ground.name }))}
-          onCommit={setGlyph}
-        />
-        <Button
-          size="compact-xs"
-          variant="light"
-          onClick={() =>
-            session.change('Add a lane', (draft) => {
-              commands.addLane(draft, level.id, {
-                name: `Lane ${(level.lanes?.length ?? 0) + 1}`,
-                runs,
-                at: place.at,
-                size: place.size,
-                heading,
-                glyph,
-              });
-            })
-          }
-        >
-          Add a lane
-        </Button>
-      </Row>
     </div>
   );
 }

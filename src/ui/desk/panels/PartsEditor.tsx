@@ -4,6 +4,7 @@ import { Button } from '@mantine/core';
 import { resolvedCast, type Kind } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { NumberField, SelectField } from './fields';
+import css from './panels.module.css';
 
 type Parts = NonNullable<Kind['parts']>;
 
@@ -23,53 +24,21 @@ export function PartsEditor({ kind, onCommit }: { kind: Kind; onCommit: (parts: 
   const options = [...resolvedCast(game).values()]
     .filter((own) => own.id !== kind.id && !own.control && !own.parts?.length && !own.blocks)
     .map(({ id, name }) => ({ value: id, label: name }));
-  const replace = (index: number, part: Parts[number]) => onCommit(parts.map((own, at) => (at === index ? part : own)));
   const remove = (index: number) => {
     const left = parts.filter((_, at) => at !== index);
     onCommit(left.length > 0 ? left : undefined);
   };
   return (
-    <div style={{ display: 'flex', flexDirection: 'column', gap: 6, alignItems: 'flex-start' }}>
+    <div className={css.parts}>
       {parts.map((part, index) => (
-        <div
+        <PartForm
           key={index}
-          style={{ display: 'grid', gridTemplateColumns: 'auto auto', gap: '4px 6px', alignItems: 'center' }}
-        >
-          <SelectField
-            label={`Part ${index + 1}`}
-            value={part.kind}
-            width={104}
-            options={
-              options.some(({ value }) => value === part.kind)
-                ? options
-                : [...options, { value: part.kind, label: part.kind }]
-            }
-            onCommit={(id) => replace(index, { ...part, kind: id })}
-          />
-          <button
-            type="button"
-            className="act bad"
-            aria-label={`Remove part ${index + 1}`}
-            onClick={() => remove(index)}
-          >
-            Remove
-          </button>
-          {OFFSETS.map(({ label, unit, place }) => (
-            <NumberField
-              key={label}
-              label={`Part ${index + 1} ${label}`}
-              value={place(part.at)}
-              unit={unit}
-              min={-16}
-              max={16}
-              step={0.25}
-              width={78}
-              onCommit={(value) =>
-                replace(index, { ...part, at: label === 'ahead' ? [value, part.at[1]] : [part.at[0], value] })
-              }
-            />
-          ))}
-        </div>
+          name={`Part ${index + 1}`}
+          part={part}
+          options={options}
+          onCommit={(next) => onCommit(parts.map((own, at) => (at === index ? next : own)))}
+          onRemove={() => remove(index)}
+        />
       ))}
       {parts.length < MOST_PARTS && options.length > 0 && (
         <Button
@@ -80,6 +49,46 @@ export function PartsEditor({ kind, onCommit }: { kind: Kind; onCommit: (parts: 
           Fix a part to it
         </Button>
       )}
+    </div>
+  );
+}
+
+interface PartFormProps {
+  name: string;
+  part: Parts[number];
+  /** Kinds that can be a part. */
+  options: { value: string; label: string }[];
+  onCommit: (part: Parts[number]) => void;
+  onRemove: () => void;
+}
+
+function PartForm({ name, part, options, onCommit, onRemove }: PartFormProps) {
+  const isListed = options.some(({ value }) => value === part.kind);
+  return (
+    <div className={css.part}>
+      <SelectField
+        label={name}
+        value={part.kind}
+        width={104}
+        options={isListed ? options : [...options, { value: part.kind, label: part.kind }]}
+        onCommit={(kind) => onCommit({ ...part, kind })}
+      />
+      <button type="button" className="act bad" aria-label={`Remove ${name.toLowerCase()}`} onClick={onRemove}>
+        Remove
+      </button>
+      {OFFSETS.map(({ label, unit, place }) => (
+        <NumberField
+          key={label}
+          label={`${name} ${label}`}
+          value={place(part.at)}
+          unit={unit}
+          min={-16}
+          max={16}
+          step={0.25}
+          width={78}
+          onCommit={(value) => onCommit({ ...part, at: label === 'ahead' ? [value, part.at[1]] : [part.at[0], value] })}
+        />
+      ))}
     </div>
   );
 }

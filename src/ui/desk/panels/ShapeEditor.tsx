@@ -65,15 +65,13 @@ export function ShapeEditor({ name, shape, isSet, radius, onCommit }: ShapeEdito
   );
 }
 
-function Sizes({
-  name,
-  shape,
-  onCommit,
-}: {
+interface SizesProps {
   name: string;
   shape: OutlineShape;
   onCommit: (shape: OutlineShape) => void;
-}) {
+}
+
+function Sizes({ name, shape, onCommit }: SizesProps) {
   const size = (key: string, value: number, make: (value: number) => OutlineShape, says = 'cells') => {
     const spec = outlineQuantity(shape.form, key);
     return (
