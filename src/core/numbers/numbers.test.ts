@@ -102,7 +102,9 @@ describe('numbers that are set', () => {
       { code: 'number-out-of-range', hint: 'It is a number from 1 to 3600 s.' },
     ]);
     expect(faultsOf({ clock: NaN })).toMatchObject([{ code: 'number-out-of-range' }]);
-    expect(faultsOf({ ticksPerSecond: 60.5 })).toMatchObject([{ hint: 'It is a whole number from 10 to 240.' }]);
+    expect(faultsOf({ ticksPerSecond: 60.5 })).toMatchObject([
+      { hint: 'It is a whole number from 10 to 240 a second.' },
+    ]);
     expect(faultsOf({ clock: 30, 'level:clock': 40 })).toMatchObject([{ code: 'number-set-twice' }]);
     expect(faultsOf({ 'warden.pace': 2, 'knob:warden.pace': 3 })).toMatchObject([{ code: 'number-set-twice' }]);
     expect(faultsOf({ 'draughts.every': -1 }, levelOf('flue-maze'))).toMatchObject([{ code: 'number-out-of-range' }]);

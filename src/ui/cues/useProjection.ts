@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react';
 import type { CueProjection, Diagnostic, GameDocument } from '@/core/index';
 import { useDesk, useFollowed } from '../desk/DeskContext';
-import type { CueCheck } from '../workers/simulation.worker';
+import type { CueCheck } from '../workers/simulation';
 
 /** A first number soon, then one that rests on enough seeds. */
 const SEED_STEPS = [20, 200];

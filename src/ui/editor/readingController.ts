@@ -29,7 +29,7 @@ import {
   type Summary,
   type Trust,
 } from '@/core/index';
-import type { CueCheck } from '../workers/simulation.worker';
+import type { CueCheck } from '../workers/simulation';
 import { startSimulationWorker, type SimulationWorker } from '../workers/simulationWorker';
 
 /** One stand-in of the ladder: what its runs come to so far. */
@@ -144,7 +144,11 @@ export class ReadingController {
   private readonly kept = new Map<string, Generation['chunks']>();
   private baseline: readonly RunRecord[] = [];
 
-  constructor(private readonly levelId: string) {}
+  constructor(
+    private readonly levelId: string,
+    private readonly startWorker: () => SimulationWorker = startSimulationWorker,
+    private readonly workerCount = workersBesidePage(),
+  ) {}
 
   /** Takes up whether the Reading was held when the desk was open last. */
   load(storage: Storage): void {
@@ -169,9 +173,7 @@ export class ReadingController {
 
   private startWorkers(): void {
     if (this.workers.length > 0) return;
-    // One core stays with the page, so that dragging is smooth while the numbers come in.
-    const count = Math.max(1, Math.min(4, (navigator.hardwareConcurrency || 2) - 1));
-    this.workers = Array.from({ length: count }, () => startSimulationWorker());
+    this.workers = Array.from({ length: this.workerCount }, this.startWorker);
   }
 
   /** Takes in a version of the game; does nothing when what matters for this level is the same. */
@@ -256,7 +258,7 @@ export class ReadingController {
 
   /** Cues have a worker of their own, so that what they come to never waits behind the runs of the Reading. */
   private get cueWorker(): SimulationWorker {
-    return (this.ownCueWorker ??= startSimulationWorker());
+    return (this.ownCueWorker ??= this.startWorker());
   }
 
   /** Finds out which ground is watched in the run that is shown. */
@@ -428,6 +430,11 @@ export class ReadingController {
     this.ownCueWorker = undefined;
     this.workers = [];
   }
+}
+
+/** One core stays with the page, so that dragging is smooth while the numbers come in. */
+function workersBesidePage(): number {
+  return Math.max(1, Math.min(4, (globalThis.navigator?.hardwareConcurrency || 2) - 1));
 }
 
 function isAllDone({ game, stretches }: Generation): boolean {

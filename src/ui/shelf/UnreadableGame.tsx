@@ -72,9 +72,7 @@ function RepairDialog({ game, onClose }: { game: UnreadableInfo; onClose: () => 
     <Modal opened onClose={onClose} title={`Repair ${game.name}`} size="xl">
       <Textarea
         label="What is stored"
-        autosize
-        minRows={12}
-        maxRows={20}
+        rows={20}
         value={text ?? ''}
         placeholder={text === undefined ? 'Fetching what is stored …' : ''}
         onChange={(event) => setText(event.currentTarget.value)}

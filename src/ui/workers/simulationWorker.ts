@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import type { Simulation } from './simulation.worker';
+import type { Simulation } from './simulation';
 
 export interface SimulationWorker {
   api: Remote<Simulation>;

@@ -1,0 +1,286 @@
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import type { Remote } from 'comlink';
+import {
+  CONTROLS,
+  compileGameLevel,
+  emptySums,
+  measuredLevelOf,
+  mergeSums,
+  Runner,
+  runSeeds,
+  standInsOf,
+  steeringOf,
+  summaryOf,
+  type GameDocument,
+} from '@/core/index';
+import { drawing } from '../../../tests/support/drawing';
+import { smallGame } from '../../../tests/support/smallLevel';
+import { createSimulation, type Simulation } from '../workers/simulation';
+import type { SimulationWorker } from '../workers/simulationWorker';
+import { MOST_READING_RUNS, ReadingController } from './readingController';
+
+const SEED = Number(process.env.GORGE_SEED ?? 7);
+
+/** A short room that a watchman crosses: some runs are won, some lost. */
+function watchedRoom(pace = 2): GameDocument {
+  return smallGame({
+    map: ['###########', '#.........#', '#.........#', '#.........#', '###########'],
+    player: { at: [1.5, 2.5] },
+    kinds: [{ id: 'foe', tags: ['foe'], behavior: 'beat' }],
+    scripts: {
+      beat: `knob pace = ${pace} cells/s in 0..8  start state on { do patrol route, back and forth, at pace }`,
+    },
+    pieces: [
+      {
+        kind: 'foe',
+        at: [6.5, 1.5],
+        route: [
+          [6.5, 1.5],
+          [6.5, 3.5],
+        ],
+      },
+    ],
+    marks: [{ id: 'exit', name: 'Exit', area: [9, 2, 1, 1] }],
+    level: { rules: { winAt: 'exit', loseWhenTouching: 'foe', timeLimit: 6 } },
+  });
+}
+
+/** What was run once is not run again: the same game, stand-in and seeds come to the same. */
+const known = new Map<string, unknown>();
+function once<Value>(key: readonly unknown[], work: () => Value): Value {
+  const text = JSON.stringify(key);
+  if (!known.has(text)) known.set(text, work());
+  return known.get(text) as Value;
+}
+
+/** What a run of many seeds in one go comes to. */
+const reference = (game: GameDocument, standIn: string, runs: number) =>
+  once(['reference', game, standIn, runs], () => runInOneGo(game, standIn, runs));
+
+function runInOneGo(game: GameDocument, standIn: string, runs: number) {
+  const compiled = compileGameLevel(game, 'small');
+  if (!compiled.ok) throw new Error(JSON.stringify(compiled.faults));
+  const { rows, sums } = runSeeds(new Runner(compiled.value, steeringOf(standIn, standInsOf(game))!), 1, runs);
+  const all = emptySums();
+  mergeSums(all, sums);
+  return { rows, summary: summaryOf(all, measuredLevelOf(game, 'small')) };
+}
+
+/** Workers in this process that answer when they are told to, each in the order in which it was asked. */
+class Workshop {
+  readonly calls: { name: string; standIn: unknown; count: number }[] = [];
+  private readonly queues: (() => void)[][] = [];
+  private readonly draw = drawing(SEED);
+
+  readonly start = (): SimulationWorker => {
+    const simulation = createSimulation();
+    const queue: (() => void)[] = [];
+    this.queues.push(queue);
+    let prepared: unknown;
+    const answer = (name: keyof Simulation) => {
+      const plain = simulation[name] as (...values: unknown[]) => unknown;
+      const work = (...values: unknown[]) => {
+        if (name === 'prepare') [prepared] = values;
+        return name === 'runChunk' ? once([prepared, ...values], () => plain(...values)) : plain(...values);
+      };
+      return (...values: unknown[]) =>
+        new Promise((resolve, reject) => {
+          queue.push(() => {
+            this.calls.push({ name, standIn: values[0], count: Number(values[2] ?? 0) });
+            try {
+              resolve(work(...values));
+            } catch (error) {
+              reject(error as Error);
+            }
+          });
+        });
+    };
+    const names = Object.keys(simulation) as (keyof Simulation)[];
+    const api = Object.fromEntries(names.map((name) => [name, answer(name)]));
+    return { api: api as unknown as Remote<Simulation>, end: () => queue.splice(0) };
+  };
+
+  /** Has workers answer, in an order drawn by the seed, until nothing waits or something is as it was waited for. */
+  async work(until: () => boolean = () => false): Promise<void> {
+    for (;;) {
+      await new Promise(setImmediate);
+      const waiting = this.queues.filter(({ length }) => length > 0);
+      if (waiting.length === 0 || until()) return;
+      this.draw(waiting).shift()!();
+    }
+  }
+
+  runsOf(standIn: string): number {
+    return this.calls
+      .filter((call) => call.name === 'runChunk' && call.standIn === standIn)
+      .reduce((sum, { count }) => sum + count, 0);
+  }
+}
+
+function storage(): Storage {
+  const kept = new Map<string, string>();
+  return {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => void kept.set(key, value),
+    removeItem: (key: string) => void kept.delete(key),
+  } as Storage;
+}
+
+describe(`the Reading with three workers that answer in any order (seed ${SEED})`, () => {
+  let workshop: Workshop;
+  let reading: ReadingController;
+  const state = () => reading.store.getState();
+  beforeEach(() => {
+    workshop = new Workshop();
+    reading = new ReadingController('small', workshop.start, 3);
+  });
+
+  test('comes to the runs and numbers of the same seeds in one go, for everybody on the ladder', async () => {
+    const game = watchedRoom();
+    reading.show(game);
+    expect([state().isStale, state().summary]).toEqual([true, undefined]);
+    await workshop.work();
+    const whole = reference(game, 'casual', MOST_READING_RUNS);
+    expect(state().rows).toEqual(whole.rows);
+    expect(state().summary).toEqual(whole.summary);
+    expect([state().isStale, state().isRefining]).toEqual([false, false]);
+    expect(state().ladder.map(({ standIn }) => standIn)).toEqual(['novice', 'casual', 'practised', 'expert']);
+    const novice = state().ladder.find(({ standIn }) => standIn === 'novice')!;
+    expect(novice.summary).toEqual(reference(game, 'novice', novice.summary.runs).summary);
+    expect(state().controls.map(({ control, runs }) => [control, runs])).toEqual(CONTROLS.map((id) => [id, 40]));
+  });
+
+  test('rests on an unbroken stretch of seeds at every moment, however far the workers are', async () => {
+    const game = watchedRoom();
+    const { rows } = reference(game, 'casual', MOST_READING_RUNS);
+    const seen = new Set<number>();
+    reading.store.subscribe((present) => seen.add(present.rows.length));
+    reading.show(game);
+    await workshop.work(() => {
+      const own = state().rows;
+      if (own.length > 0) expect(own.at(-1)).toEqual(rows[own.length - 1]);
+      return false;
+    });
+    expect(seen.size).toBeGreaterThan(10);
+  });
+
+  test('gives everybody a first round before anybody has a second', async () => {
+    reading.show(watchedRoom());
+    const others = ['novice', 'practised', 'expert', ...CONTROLS];
+    await workshop.work(() => workshop.runsOf('casual') > 40);
+    // Each worker may have one piece in hand.
+    for (const standIn of others) expect(workshop.runsOf(standIn)).toBeGreaterThanOrEqual(40 - 3 * 10);
+    expect(workshop.runsOf('novice')).toBeLessThanOrEqual(40);
+  });
+
+  test('held it stops after its first runs, and goes on where it stopped', async () => {
+    const box = storage();
+    reading.hold(true, box);
+    reading.show(watchedRoom());
+    await workshop.work();
+    const held = state().rows.length;
+    expect(held).toBeGreaterThan(0);
+    expect(held).toBeLessThanOrEqual(3 * 4);
+    const next = new ReadingController('small', workshop.start, 1);
+    next.load(box);
+    expect(next.store.getState().isHeld).toBe(true);
+    reading.hold(false, box);
+    await workshop.work();
+    expect(state().rows).toHaveLength(MOST_READING_RUNS);
+  });
+
+  test('drops what belongs to a version that was edited meanwhile', async () => {
+    reading.show(watchedRoom(2));
+    await workshop.work(() => state().rows.length >= 20);
+    const edited = watchedRoom(3);
+    reading.show(edited);
+    expect(state().isStale).toBe(true);
+    await workshop.work();
+    expect(state().rows).toEqual(reference(edited, 'casual', MOST_READING_RUNS).rows);
+  });
+
+  test('says what an edit has changed on the same seeds, and compares with nothing where too little was known', async () => {
+    const [before, after] = [watchedRoom(1), watchedRoom(3)];
+    reading.show(before);
+    await workshop.work();
+    reading.show(after);
+    await workshop.work();
+    const won = (game: GameDocument) =>
+      reference(game, 'casual', MOST_READING_RUNS).rows.filter(({ outcome }) => outcome === 'won').length;
+    expect(state().difference?.value).toBeCloseTo((won(after) - won(before)) / MOST_READING_RUNS, 12);
+    const fresh = new ReadingController('small', workshop.start, 2);
+    fresh.show(before);
+    await workshop.work(() => fresh.store.getState().rows.length >= 20);
+    fresh.show(after);
+    await workshop.work();
+    expect(fresh.store.getState().difference).toBeUndefined();
+  });
+
+  test('shows at once what was known when an edit is taken back, and runs nothing anew', async () => {
+    const first = watchedRoom(2);
+    reading.show(first);
+    await workshop.work();
+    const known = state().summary;
+    reading.show(watchedRoom(3));
+    await workshop.work();
+    const before = workshop.runsOf('casual');
+    reading.show(watchedRoom(2));
+    await workshop.work();
+    expect(state().summary).toEqual(known);
+    expect(workshop.runsOf('casual')).toBe(before);
+  });
+
+  test('runs nothing for an edit that changes nothing of this level', async () => {
+    const game = watchedRoom();
+    reading.show(game);
+    await workshop.work();
+    const before = workshop.calls.length;
+    reading.show({ ...game, name: 'Another name' });
+    await workshop.work();
+    expect([workshop.calls.length, state().isStale]).toEqual([before, false]);
+  });
+
+  test('says why a level cannot be run, shows no run of it, and goes on when it is mended', async () => {
+    const broken = watchedRoom();
+    broken.levels[0].rules.winAt = 'nowhere';
+    reading.show(broken);
+    await workshop.work();
+    expect(state().faults.map(({ code }) => code)).not.toEqual([]);
+    expect([state().sampleRun, state().isRefining, state().rows.length]).toEqual([undefined, false, 0]);
+    reading.show(watchedRoom());
+    await workshop.work();
+    expect([state().faults, state().rows.length]).toEqual([[], MOST_READING_RUNS]);
+    expect(state().sampleRun?.record?.hash).toBe(state().rows[0].hash);
+  });
+
+  test('whom one chooses has all the runs, and what was run of others stays', async () => {
+    const game = watchedRoom();
+    reading.show(game);
+    await workshop.work();
+    const casual = workshop.runsOf('casual');
+    reading.choose('expert');
+    await workshop.work();
+    expect(state().rows).toEqual(reference(game, 'expert', MOST_READING_RUNS).rows);
+    expect([workshop.runsOf('casual'), state().difference]).toEqual([casual, undefined]);
+    expect(state().sampleRun?.record?.hash).toBe(state().rows[0].hash);
+  });
+
+  test('falls back to a usual player when the chosen one is taken out of the game', async () => {
+    reading.show({ ...watchedRoom(), standIns: [{ id: 'careful', name: 'careful', like: 'novice' }] });
+    reading.choose('careful');
+    await workshop.work(() => state().rows.length >= 20);
+    expect(state().ladder.map(({ standIn }) => standIn)).toContain('careful');
+    reading.show(watchedRoom());
+    await workshop.work();
+    expect([state().standIn, state().ladder.length]).toEqual(['casual', 4]);
+  });
+
+  test('another run is shown by its seed, and is the one that the batch would count', async () => {
+    const game = watchedRoom();
+    reading.show(game);
+    await workshop.work();
+    void reading.showSample(17);
+    await workshop.work();
+    expect([state().sampleSeed, state().sampleRun?.record?.hash]).toEqual([17, state().rows[16].hash]);
+  });
+});

@@ -1,0 +1,136 @@
+import { transfer } from 'comlink';
+import {
+  checkGame,
+  compileGameLevel,
+  explainMoment,
+  explainRulesAt,
+  measureBehavior,
+  measurePursuit,
+  measureReach,
+  measureWatched,
+  previewMovers,
+  projectLevelCues,
+  recordRun,
+  Runner,
+  runSeeds,
+  standInsOf,
+  steeringOf,
+  timeRoute,
+  type BehaviorFigures,
+  type ChunkResult,
+  type CueProjection,
+  type Diagnostic,
+  type Explanation,
+  type RulesExplanation,
+  type GameDocument,
+  type LevelProgram,
+  type MoverPreviews,
+  type PlayerReach,
+  type PursuitFigure,
+  type Overrides,
+  type RecordedRun,
+  type StandInTraits,
+  type RouteTimes,
+} from '@/core/index';
+
+/** What a level says before it is run. */
+export interface Preparation {
+  /** Empty when the level can be run. */
+  faults: Diagnostic[];
+  routes: RouteTimes[];
+}
+
+/** What is wrong with cues, and what keeps their level from being run, wherever it is. */
+export interface CueCheck {
+  faults: Diagnostic[];
+  obstacle: Diagnostic | undefined;
+}
+
+/** Compiles and runs levels; in a worker, so that the page never waits. Most of it is about the level that was prepared last. */
+export function createSimulation() {
+  let program: LevelProgram | undefined;
+  /** Who can play the game of that level. */
+  let standIns: readonly StandInTraits[] = [];
+  /** One for each who plays, since each keeps what it has worked out of the level. */
+  const runners = new Map<string, Runner>();
+  return {
+    prepare(game: GameDocument, levelId: string, wantsRoutes: boolean, overrides?: Overrides): Preparation {
+      const compiled = compileGameLevel(game, levelId, overrides);
+      program = compiled.ok ? compiled.value : undefined;
+      standIns = standInsOf(game);
+      runners.clear();
+      return { faults: compiled.ok ? [] : compiled.faults, routes: program && wantsRoutes ? timeRoute(program) : [] };
+    },
+
+    /** Runs a stretch of seeds of the level that was prepared last; undefined when that cannot be run. */
+    runChunk(standInId: string, firstSeed: number, count: number): ChunkResult | undefined {
+      const steering = steeringOf(standInId, standIns);
+      if (!program || !steering) return undefined;
+      const runner = runners.get(standInId) ?? new Runner(program, steering);
+      runners.set(standInId, runner);
+      return runSeeds(runner, firstSeed, count);
+    },
+
+    /** How movers of the level that was prepared last go by themselves. */
+    preview(): { previews: MoverPreviews; reach: PlayerReach } | undefined {
+      if (!program) return undefined;
+      const previews = previewMovers(program);
+      return transfer({ previews, reach: measureReach(program) }, [previews.frames.buffer]);
+    },
+
+    /** One run, written down for showing. */
+    record(standInId: string, seed: number): RecordedRun | undefined {
+      const steering = steeringOf(standInId, standIns);
+      if (!program || !steering) return undefined;
+      const run = recordRun(program, steering, seed);
+      return transfer(run, [run.frames.buffer]);
+    },
+
+    /** Why a piece does what it does at a moment of a run. */
+    explain(standInId: string, seed: number, tick: number, piece: string): Explanation | undefined {
+      const steering = steeringOf(standInId, standIns);
+      return program && steering ? explainMoment(program, steering, seed, tick, piece) : undefined;
+    },
+
+    /** What cues and rules wait for at a moment of a run. */
+    explainRules(standInId: string, seed: number, tick: number): RulesExplanation | undefined {
+      const steering = steeringOf(standInId, standIns);
+      return program && steering ? explainRulesAt(program, steering, seed, tick) : undefined;
+    },
+
+    /** What pieces that follow a behavior do in some runs. */
+    behaviorFigures(standInId: string, behavior: string, runs: number): BehaviorFigures | undefined {
+      const traits = standIns.find((candidate) => candidate.id === standInId);
+      return program && traits ? measureBehavior(program, behavior, traits, 1, runs) : undefined;
+    },
+
+    /** Everything that is wrong with the cues of a level, on its ground and with its cast. */
+    checkCues(game: GameDocument, levelId: string): CueCheck {
+      const faults = checkGame(game, levelId).filter(
+        ({ where }) => where.path[0] === 'levels' && where.path[2] === 'cues',
+      );
+      const compiled = compileGameLevel(game, levelId);
+      return { faults, obstacle: compiled.ok ? undefined : compiled.faults[0] };
+    },
+
+    /** What the cues of a level come to over many seeds; undefined when it cannot be compiled. */
+    projectCues(game: GameDocument, levelId: string, seeds: number, clearSeconds: number): CueProjection | undefined {
+      const projected = projectLevelCues(game, levelId, seeds, clearSeconds);
+      return projected.ok ? projected.value : undefined;
+    },
+
+    /** For every cell the share of one run in which somebody watches it. */
+    watched(standInId: string, seed: number): Float32Array | undefined {
+      const traits = standIns.find((candidate) => candidate.id === standInId);
+      return program && traits ? measureWatched(program, traits, seed) : undefined;
+    },
+
+    /** What a pursuer comes to; undefined when the game cannot be compiled. */
+    pursuit(game: GameDocument, levelId: string, kind: string, playerSpeed: number): PursuitFigure | undefined {
+      const measured = measurePursuit(game, levelId, kind, playerSpeed);
+      return measured.ok ? measured.value : undefined;
+    },
+  };
+}
+
+export type Simulation = ReturnType<typeof createSimulation>;
