@@ -4,7 +4,6 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { ensureBundles, PROJECT } from './build.mjs';
 import { ensureNpmPackages, ensurePrograms } from './install.mjs';
-import { ensureWebBuild } from './webServer.mjs';
 
 const bin = (name) => path.join(PROJECT, 'node_modules', name);
 const TSC = bin('typescript-7/bin/tsc');
@@ -26,7 +25,7 @@ function run(args, env = {}) {
   if (status !== 0) console.log(`\nended with ${signal ?? status}${error ? `: ${error.message}` : ''}`);
 }
 
-/** A check that is passed or failed as a whole; what it says is shown when it has ended, so that two can run side by side. */
+/** A check that is passed or failed as a whole, and which it was; its words are shown when it has ended, so that two can run at once. */
 async function check(name, args) {
   const { status, output } = await new Promise((resolve) => {
     const child = spawn(process.execPath, args, { cwd: PROJECT, env: process.env });
@@ -40,19 +39,7 @@ async function check(name, args) {
   if (isGood) passed++;
   else failed++;
   console.log(`\n── ${name}\n${output.trimEnd()}${output.trim() ? '\n' : ''}${isGood ? 'passed' : 'FAILED'}: ${name}`);
-}
-
-/** A step that others stand on; when it fails, its words are shown and it counts as a failed check. */
-function prepare(name, work) {
-  console.log(`\n── ${name}`);
-  try {
-    work();
-    return true;
-  } catch (error) {
-    console.log(`${error.message}\nFAILED: ${name}`);
-    failed++;
-    return false;
-  }
+  return isGood;
 }
 
 function readJson(file) {
@@ -84,9 +71,11 @@ async function checkTexts() {
   await check('import rules', [bin('dependency-cruiser/bin/dependency-cruise.mjs'), 'src', ...rules]);
 }
 
-// Each of these uses one core.
-await Promise.all([
-  checkTexts(),
+const BUILD_PAGES = "import { ensureWebBuild } from './bin/webServer.mjs'; ensureWebBuild();";
+
+// Lint uses one core, everything else the other.
+const [arePagesBuilt] = await Promise.all([
+  checkTexts().then(() => check('pages', ['--input-type=module', '-e', BUILD_PAGES])),
   check('lint', [bin('eslint/bin/eslint.js'), '--max-warnings', '0', 'src', 'tests', 'bench', 'bin']),
 ]);
 
@@ -101,7 +90,7 @@ addCounts(
   jest && { passed: jest.numPassedTests, failed: jest.numFailedTests + jest.numRuntimeErrorTestSuites },
 );
 
-if (prepare('pages', ensureWebBuild)) {
+if (arePagesBuilt) {
   console.log('\n── end to end');
   run([bin('@playwright/test/cli.js'), 'test']);
   const playwright = readJson(PLAYWRIGHT_RESULT);

@@ -2,8 +2,8 @@
 
 import { Modal, SimpleGrid } from '@mantine/core';
 import { useEffect } from 'react';
-import type { Tool } from '../editor/deskSession';
-import { useDesk, type Desk } from './DeskContext';
+import { actOnDesk, actWithControl } from '../editor/deskKeys';
+import { useDesk } from './DeskContext';
 import css from './desk.module.css';
 import { KEY_LIST } from './keyList';
 import { isTyping } from './useArenaKeys';
@@ -14,20 +14,11 @@ export interface Help {
   close: () => void;
 }
 
-const TOOL_KEYS: Record<string, Tool | undefined> = {
-  '1': 'select',
-  '2': 'ground',
-  '3': 'cast',
-  '4': 'route',
-  '5': 'area',
-  '6': 'mark',
-};
-
 /** Keys that hold everywhere on the desk, and the sheet that lists them. */
 export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript: () => void }) {
   const desk = useDesk();
   useEffect(() => {
-    const openSheet = help.open;
+    const targets = { ...desk, openSheet: help.open, toggleScript: onToggleScript };
     const onKeyDown = (event: KeyboardEvent) => {
       const hasControl = event.ctrlKey || event.metaKey;
       const isUndo = hasControl && ['z', 'y'].includes(event.key.toLowerCase());
@@ -35,8 +26,7 @@ export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript:
       const isInText =
         event.target instanceof HTMLElement && event.target.closest('input:not([type=range]), textarea') !== null;
       if (isTyping(event) && !(isUndo && !isInText)) return;
-      if (hasControl ? actWithControl(event, desk) : actPlain(event, desk, { openSheet, onToggleScript }))
-        event.preventDefault();
+      if ((hasControl ? actWithControl : actOnDesk)(event, targets)) event.preventDefault();
     };
     window.addEventListener('keydown', onKeyDown);
     return () => window.removeEventListener('keydown', onKeyDown);
@@ -58,38 +48,4 @@ export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript:
       </SimpleGrid>
     </Modal>
   );
-}
-
-/** What a key does together with Ctrl; whether it does anything. */
-function actWithControl(event: KeyboardEvent, { session, actions }: Desk): boolean {
-  const key = event.key.toLowerCase();
-  if (key === 'z') {
-    if (event.shiftKey) session.redo();
-    else session.undo();
-  } else if (key === 'y') session.redo();
-  else if (key === 'd') {
-    if (session.state.area) actions.copyArea();
-    else actions.duplicate();
-  } else if (key === 'a') actions.selectAll();
-  else return false;
-  return true;
-}
-
-interface Opens {
-  openSheet: () => void;
-  onToggleScript: () => void;
-}
-
-function actPlain({ key }: KeyboardEvent, { session, actions, playback }: Desk, opens: Opens): boolean {
-  const tool = TOOL_KEYS[key];
-  if (tool) session.setTool(tool);
-  else if (key === 'Delete' || key === 'Backspace') actions.remove();
-  else if (key === '?') opens.openSheet();
-  else if (key.toLowerCase() === 'p') playback.toggle();
-  else if (key.toLowerCase() === 's') opens.onToggleScript();
-  else if (key === ',') playback.step(-1);
-  else if (key === '.') playback.step(1);
-  else if (key === 'Home') playback.seek(0);
-  else return false;
-  return true;
 }
