@@ -75,8 +75,12 @@ try {
 
   await page.goto(desk);
   await finished();
-  await page.getByRole('button', { name: 'Run 500' }).click();
-  await page.getByTestId('progress').waitFor({ state: 'hidden', timeout: 60_000 });
+  await page.getByRole('button', { name: 'Other batches' }).click();
+  await page.getByRole('menuitem', { name: /of every stand-in/ }).click();
+  await page.getByTestId('progress').waitFor();
+  await page.getByTestId('progress').waitFor({ state: 'hidden', timeout: 240_000 });
+  await page.getByRole('radio', { name: /^casual/ }).click();
+  await page.getByRole('heading', { name: /casual/ }).waitFor();
   await page.getByText('500, a click replays').waitFor();
   await take('report');
   await page.getByRole('button', { name: 'Replay seed 8' }).click();
