@@ -132,6 +132,8 @@ try {
   await take('history');
   await page.goto(address);
   await page.getByText(/Last measured/).waitFor();
+  await page.locator('canvas').nth(7).waitFor();
+  await page.waitForTimeout(600);
   await take('shelf');
 
   await page.goto(`${address}/games/kiln-yard/levels/cart-crossing`);
