@@ -3,7 +3,8 @@ import { CHROMIUM } from '../tests/end-to-end/support/chromium';
 import { onScreen } from '../tests/end-to-end/support/desk';
 import { GorgeServer } from '../tests/end-to-end/support/gorgeServer';
 import { plainYard } from '../tests/support/kilnYard';
-import type { BenchRow } from './rows';
+import { changedParts, compileNextVersion, withChangedParts, type GameDocument } from '@/core/index';
+import { medianOf, wallMs, type BenchRow } from './rows';
 
 /** The demo hall four times over: 60×40 cells, eight guards. */
 function wideGame(): unknown {
@@ -25,10 +26,9 @@ function wideGame(): unknown {
   return { ...game, id: 'bench-wide' };
 }
 
-/** An open hall of 128 × 128 cells with pillars and a player. */
-function largeGame(): unknown {
+/** An open hall with pillars and a player, as wide as high, in cells. */
+function largeGame(side = 128): unknown {
   const game = plainYard();
-  const side = 128;
   const [level] = game.levels;
   const isWall = (row: number, column: number) =>
     row % (side - 1) === 0 || column % (side - 1) === 0 || (row % 6 === 0 && column % 5 === 0);
@@ -37,6 +37,40 @@ function largeGame(): unknown {
   );
   game.levels = [level];
   return { ...game, id: 'bench-large' };
+}
+
+/** The same hall on 256 × 256 cells with 2,000 wardens, and as it is once the slider of their pace has been moved. */
+function crowdedVersions(): [GameDocument, GameDocument] {
+  const game = largeGame(256) as GameDocument;
+  const [level] = game.levels;
+  const [player, warden] = level.pieces;
+  const wardens = Array.from({ length: 2000 }, (_, index) => {
+    const [x, y] = [2.5 + ((index * 5) % 250), 1.5 + 6 * Math.floor((index * 5) / 250)];
+    const route: [number, number][] = [
+      [x, y],
+      [x, y + 2],
+    ];
+    return { ...warden, id: `warden-${index}`, name: `Warden ${index}`, at: [x, y] as [number, number], route };
+  });
+  level.pieces = [{ ...player, at: [2.5, 250.5] }, ...wardens];
+  const before = withChangedParts(game, []);
+  const index = before.cast.findIndex(({ id }) => id === warden.kind);
+  return [before, withChangedParts(before, [{ path: ['cast', index, 'knobs'], value: { pace: 3 } }])];
+}
+
+/** What moving one slider costs before the first run: what goes to a worker, and the program that comes of it. */
+export function measureKnobs(): BenchRow[] {
+  const [before, after] = crowdedVersions();
+  const compiled = compileNextVersion(undefined, before, before.levels[0].id);
+  if (!compiled.ok) throw new Error(JSON.stringify(compiled.faults.slice(0, 2)));
+  const turn = () =>
+    wallMs(() => {
+      const told = structuredClone(changedParts(before, after));
+      compileNextVersion(compiled.value, withChangedParts(before, told), before.levels[0].id);
+    });
+  const whole = () => wallMs(() => void compileNextVersion(undefined, structuredClone(after), before.levels[0].id));
+  const [value, floor] = [medianOf(9, turn), medianOf(5, whole)];
+  return [{ name: 'knob.turned_2000_pieces_ms', value, unit: 'ms', floor, ratio: value / floor }];
 }
 
 /** Collects the gaps between frames while something is done, in milliseconds. */

@@ -4,7 +4,7 @@ import { measureMovers, measurePictures, measureSchemes, measureThinking } from 
 import { measureBehaviors, measureChasers, measureScripts } from './behaviorRows';
 import { measureCues, measureShots } from './cueRows';
 import { measureBatches, reportWorkerMemory } from './batchRows';
-import { measureDesk, measureProjection } from './deskRows';
+import { measureDesk, measureKnobs, measureProjection } from './deskRows';
 import { measureEngine, measureGrowth, measureStandIn } from './engineRows';
 import { measureGeometry, measureLargePaths } from './geometryRows';
 import type { BenchRow } from './rows';
@@ -27,6 +27,7 @@ const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
   scenarios: measureScenarios,
   worlds: measureWorlds,
   scripts: measureScripts,
+  knobs: measureKnobs,
   cues: measureCues,
   shots: measureShots,
   schemes: measureSchemes,

@@ -85,6 +85,7 @@ export { describePath, locateInFile, readGame, readDraft, readGameValue } from '
 export type { NewLevel } from './document/levelCommands';
 export { copyOfGame, newGame } from './document/newGame';
 export { writeGame } from './document/writeGame';
+export { changedParts, withChangedParts, type PartChange } from './document/changedParts';
 export { applyChange, makeChange, revertChange, type Change } from './document/edit';
 export { checkCourse, levelAfter, waysOn, type CourseOutcome, type CourseWay } from './document/course';
 export { findEasierLevels, type LadderFinding, type LevelResult } from './report/courseLadder';
@@ -285,7 +286,8 @@ export { explainPiece, type Explanation } from './simulate/explain/explainPiece'
 export { explainRules, type RulesExplanation } from './simulate/explain/explainRules';
 export type { ExplainedCondition } from './simulate/explain/explainedCondition';
 export { checkGame, kindsToMeet } from './check/checkWholeGame';
-export { compileGameLevel, runChunk, runSeeds } from './pipeline';
+export { compileGameLevel, compileNextVersion, runChunk, runSeeds } from './pipeline';
+export type { CompiledVersion } from './compile/turnKnobs';
 export { projectLevelCues, USUAL_CLEAR_SECONDS } from './tune/projectLevelCues';
 export { measurePursuit, type PursuitFigure } from './tune/pursuit';
 export { checkCues } from './language/cues/checkCues';

@@ -2,6 +2,7 @@ import { findBlockers } from './check/checkProgram';
 import { subjectOf } from './check/checkWholeGame';
 import { kindsOfCues } from './compile/compileCues';
 import { checkOverrides, compileLevel, type ScriptVerdict } from './compile/compileLevel';
+import { turnKnobs, type CompiledVersion } from './compile/turnKnobs';
 import { NO_OVERRIDES, type LevelProgram, type Overrides } from './compile/levelProgram';
 import type { GameDocument } from './document/gameDocument';
 import { kindOf } from './document/resolveKind';
@@ -32,6 +33,24 @@ export function compileGameLevel(
   const numbers = withNumbers(game, written, overrides.numbers ?? []);
   if (!numbers.ok) return numbers;
   return compileOf(numbers.value, levelId, overrides);
+}
+
+/**
+ * As {@link compileGameLevel}, with what an earlier version came to: where only knobs were turned since, only their brains
+ * are made anew. With overrides it is compiled whole.
+ */
+export function compileNextVersion(
+  before: CompiledVersion | undefined,
+  game: GameDocument,
+  levelId: string,
+  overrides: Overrides = NO_OVERRIDES,
+): Result<CompiledVersion, Diagnostic> {
+  const level = game.levels.find((candidate) => candidate.id === levelId);
+  const isPlain = overrides === NO_OVERRIDES && before?.overrides === NO_OVERRIDES;
+  const turned = isPlain && level && turnKnobs(before, game, level, checkScripts(game));
+  if (turned) return succeed({ game, level, overrides, program: turned });
+  const compiled = compileGameLevel(game, levelId, overrides);
+  return compiled.ok ? succeed({ game, level: level!, overrides, program: compiled.value }) : compiled;
 }
 
 /** Compiles a level of a game in which numbers are set as the runs want them. */

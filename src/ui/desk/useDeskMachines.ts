@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import type { GameReply } from '@/server/contracts/games';
-import { ChecksController, type Checker } from '../editor/checksController';
+import { ChecksController } from '../editor/checksController';
 import { DeskActions } from '../editor/deskActions';
 import { DeskSession } from '../editor/deskSession';
 import { Playback } from '../editor/playback';
@@ -27,16 +27,11 @@ function buildDesk({ document, revision, savedAt }: GameReply, levelId: string):
     actions: new DeskActions(session),
     saving: new Saving(session, revision, savedAt, window.localStorage),
     reading: new ReadingController(levelId),
-    checks: new ChecksController(levelId, startChecker),
+    checks: new ChecksController(levelId, startChecksWorker),
     playback: new Playback(),
     tries: new TryController(levelId),
     keptTries: new KeptTries(document.id, levelId, window.localStorage),
   };
-}
-
-function startChecker(): Checker {
-  const { api, end } = startChecksWorker();
-  return { check: (game, levelId) => api.check(game, levelId), end };
 }
 
 function runDesk({ session, saving, reading, checks, playback, tries, keptTries }: Desk): () => void {

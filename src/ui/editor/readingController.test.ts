@@ -15,6 +15,7 @@ import {
 } from '@/core/index';
 import { drawing } from '../../../tests/support/drawing';
 import { smallGame } from '../../../tests/support/smallLevel';
+import { GameFeed, GameMirror, type GameNews } from '../workers/gameFeed';
 import { createSimulation, type Simulation } from '../workers/simulation';
 import type { SimulationWorker } from '../workers/simulationWorker';
 import { MOST_READING_RUNS, ReadingController } from './readingController';
@@ -69,6 +70,8 @@ function runInOneGo(game: GameDocument, standIn: string, runs: number) {
 /** Workers in this process that answer when they are told to, each in the order in which it was asked. */
 class Workshop {
   readonly calls: { name: string; standIn: unknown; count: number }[] = [];
+  /** What went to workers of versions of the game. */
+  readonly news: GameNews[] = [];
   private readonly queues: (() => void)[][] = [];
   private readonly draw = drawing(SEED);
 
@@ -76,11 +79,16 @@ class Workshop {
     const simulation = createSimulation();
     const queue: (() => void)[] = [];
     this.queues.push(queue);
-    let prepared: unknown;
+    const mirror = new GameMirror();
+    let prepared: GameDocument;
     const answer = (name: keyof Simulation) => {
       const plain = simulation[name] as (...values: unknown[]) => unknown;
       const work = (...values: unknown[]) => {
-        if (name === 'prepare') [prepared] = values;
+        if (name === 'prepare') {
+          const news = structuredClone(values[0] as GameNews);
+          this.news.push(news);
+          prepared = mirror.take(news);
+        }
         return name === 'runChunk' ? once([prepared, ...values], () => plain(...values)) : plain(...values);
       };
       return (...values: unknown[]) =>
@@ -97,7 +105,7 @@ class Workshop {
     };
     const names = Object.keys(simulation) as (keyof Simulation)[];
     const api = Object.fromEntries(names.map((name) => [name, answer(name)]));
-    return { api: api as unknown as Remote<Simulation>, end: () => queue.splice(0) };
+    return { api: api as unknown as Remote<Simulation>, feed: new GameFeed(), end: () => queue.splice(0) };
   };
 
   /** Has workers answer, in an order drawn by the seed, until nothing waits or something is as it was waited for. */
@@ -251,6 +259,22 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     await workshop.work();
     expect([state().faults, state().rows.length]).toEqual([[], MOST_READING_RUNS]);
     expect(state().sampleRun?.record?.hash).toBe(state().rows[0].hash);
+  });
+
+  test('a slider that moves one knob sends each worker that number, and comes to what the whole level would', async () => {
+    const before = watchedRoom();
+    reading.show(before);
+    await workshop.work();
+    workshop.news.splice(0);
+    const game = {
+      ...before,
+      cast: before.cast.map((kind) => (kind.id === 'foe' ? { ...kind, knobs: { pace: 3 } } : kind)),
+    };
+    reading.show(game);
+    await workshop.work();
+    const changes = [{ path: ['cast', game.cast.findIndex(({ id }) => id === 'foe'), 'knobs'], value: { pace: 3 } }];
+    expect(workshop.news).toEqual(Array.from({ length: 3 }, () => ({ changes })));
+    expect(state().rows).toEqual(reference(game, 'casual', MOST_READING_RUNS).rows);
   });
 
   test('whom one chooses has all the runs, and what was run of others stays', async () => {

@@ -248,12 +248,14 @@ export class ReadingController {
 
   /** Everything that is wrong with the cues of a version. */
   async checkCues(game: GameDocument): Promise<CueCheck> {
-    return this.cueWorker.api.checkCues(game, this.levelId);
+    const { api, feed } = this.cueWorker;
+    return api.checkCues(feed.next(game), this.levelId);
   }
 
   /** What the cues of the newest version come to; undefined when it cannot be run. */
   async projectCues(game: GameDocument, seeds: number, clearSeconds: number): Promise<CueProjection | undefined> {
-    return this.cueWorker.api.projectCues(game, this.levelId, seeds, clearSeconds);
+    const { api, feed } = this.cueWorker;
+    return api.projectCues(feed.next(game), this.levelId, seeds, clearSeconds);
   }
 
   /** Cues have a worker of their own, so that what they come to never waits behind the runs of the Reading. */
@@ -269,7 +271,8 @@ export class ReadingController {
   }
 
   async pursuit(game: GameDocument, kind: string, playerSpeed: number): Promise<PursuitFigure | undefined> {
-    return this.workers[0]?.api.pursuit(game, this.levelId, kind, playerSpeed);
+    const [worker] = this.workers;
+    return worker?.api.pursuit(worker.feed.next(game), this.levelId, kind, playerSpeed);
   }
 
   private async showPreviews(worker: SimulationWorker, generation: Generation): Promise<void> {
@@ -296,7 +299,7 @@ export class ReadingController {
 
   private async work(worker: SimulationWorker, generation: Generation, isFirst: boolean): Promise<void> {
     const isCurrent = () => generation === this.generation;
-    const { faults, routes } = await worker.api.prepare(generation.game, this.levelId, isFirst);
+    const { faults, routes } = await worker.api.prepare(worker.feed.next(generation.game), this.levelId, isFirst);
     if (!isCurrent()) return;
     if (isFirst) this.store.setState({ faults, routes });
     if (faults.length > 0) {
@@ -441,18 +444,24 @@ function isAllDone({ game, stretches }: Generation): boolean {
   return standInsOf(game).every(({ id }) => (stretches.get(id)?.rows.length ?? 0) >= MOST_LADDER_RUNS);
 }
 
-/** Everything of a game that can change how this level plays. */
+/** Everything of a game that can change how this level plays; equal for versions that play alike. */
 function contentKey(game: GameDocument, levelId: string): string {
   const { terrain, cast, contacts, scripts, pixelsPerCell, standIns } = game;
-  return JSON.stringify([
-    terrain,
-    cast,
-    contacts,
-    scripts,
-    pixelsPerCell,
-    standIns,
-    // Its number in the course is part of what its cues can say.
-    game.levels.findIndex((level) => level.id === levelId),
-    game.levels.find((level) => level.id === levelId),
-  ]);
+  const index = game.levels.findIndex((level) => level.id === levelId);
+  const { map, pieces, ...rest } = game.levels[index] ?? {};
+  // Its number in the course is part of what its cues can say.
+  const parts = [terrain, contacts, standIns, map, ...cast, ...scripts, ...(pieces ?? [])];
+  return [JSON.stringify([pixelsPerCell, index, cast.length, scripts.length, rest]), ...parts.map(textOf)].join('\n');
 }
+
+/** The text of a part of a document. Parts are never changed, only replaced, so each is written once. */
+function textOf(part: object | undefined): string {
+  if (!part) return '';
+  const known = writtenParts.get(part);
+  if (known !== undefined) return known;
+  const text = JSON.stringify(part);
+  writtenParts.set(part, text);
+  return text;
+}
+
+const writtenParts = new WeakMap<object, string>();

@@ -89,7 +89,7 @@ async function simulateAgain(batch: BatchInfo, arm: ArmInfo, seed: number): Prom
   ]);
   const worker = startSimulationWorker();
   try {
-    await worker.api.prepare(game, arm.levelId, false, arm.overrides);
+    await worker.api.prepare(worker.feed.next(game), arm.levelId, false, arm.overrides);
     const run = await worker.api.record(arm.standInId, seed);
     if (!run) throw new Error('This run cannot be simulated again.');
     return { game, run, kept };

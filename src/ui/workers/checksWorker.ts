@@ -1,13 +1,12 @@
-import { wrap, type Remote } from 'comlink';
+import { wrap } from 'comlink';
+import type { Checker } from '../editor/checksController';
 import type { Checks } from './checks.worker';
-
-export interface ChecksWorker {
-  api: Remote<Checks>;
-  end: () => void;
-}
+import { GameFeed } from './gameFeed';
 
 /** Starts a worker that checks games. */
-export function startChecksWorker(): ChecksWorker {
+export function startChecksWorker(): Checker {
   const worker = new Worker(new URL('./checks.worker.ts', import.meta.url), { type: 'module' });
-  return { api: wrap<Checks>(worker), end: () => worker.terminate() };
+  const api = wrap<Checks>(worker);
+  const feed = new GameFeed();
+  return { check: (game, levelId) => api.check(feed.next(game), levelId), end: () => worker.terminate() };
 }

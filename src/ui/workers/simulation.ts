@@ -2,6 +2,7 @@ import { transfer } from 'comlink';
 import {
   checkGame,
   compileGameLevel,
+  compileNextVersion,
   explainMoment,
   explainRulesAt,
   measureBehavior,
@@ -18,11 +19,11 @@ import {
   timeRoute,
   type BehaviorFigures,
   type ChunkResult,
+  type CompiledVersion,
   type CueProjection,
   type Diagnostic,
   type Explanation,
   type RulesExplanation,
-  type GameDocument,
   type LevelProgram,
   type MoverPreviews,
   type PlayerReach,
@@ -32,6 +33,7 @@ import {
   type StandInTraits,
   type RouteTimes,
 } from '@/core/index';
+import { GameMirror, type GameNews } from './gameFeed';
 
 /** What a level says before it is run. */
 export interface Preparation {
@@ -48,15 +50,19 @@ export interface CueCheck {
 
 /** Compiles and runs levels; in a worker, so that the page never waits. Most of it is about the level that was prepared last. */
 export function createSimulation() {
+  const mirror = new GameMirror();
+  let version: CompiledVersion | undefined;
   let program: LevelProgram | undefined;
   /** Who can play the game of that level. */
   let standIns: readonly StandInTraits[] = [];
   /** One for each who plays, since each keeps what it has worked out of the level. */
   const runners = new Map<string, Runner>();
   return {
-    prepare(game: GameDocument, levelId: string, wantsRoutes: boolean, overrides?: Overrides): Preparation {
-      const compiled = compileGameLevel(game, levelId, overrides);
-      program = compiled.ok ? compiled.value : undefined;
+    prepare(news: GameNews, levelId: string, wantsRoutes: boolean, overrides?: Overrides): Preparation {
+      const game = mirror.take(news);
+      const compiled = compileNextVersion(version, game, levelId, overrides);
+      version = compiled.ok ? compiled.value : undefined;
+      program = version?.program;
       standIns = standInsOf(game);
       runners.clear();
       return { faults: compiled.ok ? [] : compiled.faults, routes: program && wantsRoutes ? timeRoute(program) : [] };
@@ -105,7 +111,8 @@ export function createSimulation() {
     },
 
     /** Everything that is wrong with the cues of a level, on its ground and with its cast. */
-    checkCues(game: GameDocument, levelId: string): CueCheck {
+    checkCues(news: GameNews, levelId: string): CueCheck {
+      const game = mirror.take(news);
       const faults = checkGame(game, levelId).filter(
         ({ where }) => where.path[0] === 'levels' && where.path[2] === 'cues',
       );
@@ -114,8 +121,8 @@ export function createSimulation() {
     },
 
     /** What the cues of a level come to over many seeds; undefined when it cannot be compiled. */
-    projectCues(game: GameDocument, levelId: string, seeds: number, clearSeconds: number): CueProjection | undefined {
-      const projected = projectLevelCues(game, levelId, seeds, clearSeconds);
+    projectCues(news: GameNews, levelId: string, seeds: number, clearSeconds: number): CueProjection | undefined {
+      const projected = projectLevelCues(mirror.take(news), levelId, seeds, clearSeconds);
       return projected.ok ? projected.value : undefined;
     },
 
@@ -126,8 +133,8 @@ export function createSimulation() {
     },
 
     /** What a pursuer comes to; undefined when the game cannot be compiled. */
-    pursuit(game: GameDocument, levelId: string, kind: string, playerSpeed: number): PursuitFigure | undefined {
-      const measured = measurePursuit(game, levelId, kind, playerSpeed);
+    pursuit(news: GameNews, levelId: string, kind: string, playerSpeed: number): PursuitFigure | undefined {
+      const measured = measurePursuit(mirror.take(news), levelId, kind, playerSpeed);
       return measured.ok ? measured.value : undefined;
     },
   };
