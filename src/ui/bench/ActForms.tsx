@@ -90,12 +90,12 @@ export function ActForms({ state, title, moment, children, acts }: ActFormsProps
   const { text, onEdit } = useScriptForms();
   const options = useActOptions();
   return (
-    <div className={css.acts}>
+    <div className={css.list}>
       <h3 className="heading">{title}</h3>
       {children}
       {acts.map((act, index) => (
         <div key={index} className={`plate ${css.act}`}>
-          <div className={css.actFields}>
+          <div className={css.filler}>
             <ActForm act={act} title={title} index={index} />
           </div>
           <button

@@ -5,6 +5,7 @@ import { describeUnrest, type BehaviorFigures, type PursuitFigure } from '@/core
 import { useDesk, useFollowed } from '../desk/DeskContext';
 import { FigureLines } from '../frame/FigureLines';
 import { PoseTable } from './PoseTable';
+import css from './bench.module.css';
 
 const RUNS = 40;
 
@@ -100,7 +101,7 @@ export function FiguresView({ measured }: { measured: Measured }) {
   ];
   return (
     <div data-testid="behavior-figures" style={{ opacity: isBusy ? 0.6 : 1 }}>
-      <p className="quiet" style={{ margin: '0 0 4px' }}>
+      <p className={`quiet ${css.figuresHead}`}>
         {figures.runs} runs of {figures.standIn}, {Math.round(figures.seconds)} s of all pieces
       </p>
       <FigureLines lines={lines} />

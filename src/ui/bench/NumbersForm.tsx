@@ -3,6 +3,7 @@
 import { addNumber, isName, rename, setNumber, type ScriptOutline } from '@/core/index';
 import { ValueField } from '../desk/panels/ValueField';
 import { useScriptForms } from './scriptForms';
+import css from './bench.module.css';
 
 type Kind = 'knob' | 'keep';
 
@@ -30,11 +31,11 @@ function Numbers({ kind, numbers, all }: { kind: Kind; numbers: ScriptOutline['k
   const { text, onEdit } = useScriptForms();
   const { title, add, starts, hint } = TITLES[kind];
   return (
-    <section aria-label={title} style={{ marginTop: 12 }}>
+    <section className={css.numbers} aria-label={title}>
       <h3 className="heading">{title}</h3>
       {numbers.map(({ name, value }) => (
-        <div key={name} style={{ display: 'flex', gap: 6, alignItems: 'center', marginTop: 4 }}>
-          <div style={{ width: 68 }}>
+        <div className={css.numberLine} key={name}>
+          <div className={css.numberField}>
             <ValueField
               label={`Name of ${name}`}
               value={name}
@@ -60,8 +61,7 @@ function Numbers({ kind, numbers, all }: { kind: Kind; numbers: ScriptOutline['k
       ))}
       <button
         type="button"
-        className="act"
-        style={{ marginTop: 4 }}
+        className={`act ${css.numbersAct}`}
         title={hint}
         onClick={() => onEdit(add, addNumber(text, `${kind} ${freeName(kind, all)} = ${starts}`))}
       >

@@ -11,6 +11,7 @@ import {
 import { Row, SelectField } from '../desk/panels/fields';
 import { ValueField } from '../desk/panels/ValueField';
 import { useScriptForms } from './scriptForms';
+import css from './bench.module.css';
 
 /** One phrase as a form made from the same table as completion; every change is one small edit of the text. */
 export function PhraseForm({
@@ -61,9 +62,7 @@ export function PhraseForm({
           onCommit={(value) => write({ values: { ...values, [parameter.name]: value } })}
         />
       ))}
-      <p className="quiet" style={{ margin: '4px 0 0', fontSize: 12 }}>
-        {entry.meaning}
-      </p>
+      <p className={`quiet ${css.phraseNote}`}>{entry.meaning}</p>
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { SegmentedControl } from '@mantine/core';
 import { useState } from 'react';
 import { FACINGS, inFour, writePoseCsv, type PoseRow } from '@/core/index';
 import { saveText } from '../frame/saveText';
+import css from './bench.module.css';
 
 const ARROWS = ['→', '↘', '↓', '↙', '←', '↖', '↑', '↗'];
 const STRAIGHT = [0, 2, 4, 6];
@@ -14,8 +15,8 @@ export function PoseTable({ rows }: { rows: readonly PoseRow[] }) {
   const facings = count === '8' ? FACINGS.map((_, index) => index) : STRAIGHT;
   const sharesOf = (row: PoseRow) => (count === '8' ? row.facings : inFour(row));
   return (
-    <section aria-label="Pictures needed" style={{ marginTop: 10 }}>
-      <div style={{ display: 'flex', alignItems: 'center', gap: 8, marginBottom: 4 }}>
+    <section className={css.list} aria-label="Pictures needed">
+      <div className={css.posesHead}>
         <b>Pictures needed</b>
         <SegmentedControl
           size="xs"
@@ -54,9 +55,7 @@ export function PoseTable({ rows }: { rows: readonly PoseRow[] }) {
           ))}
         </tbody>
       </table>
-      <p className="quiet" style={{ margin: '3px 0 0', fontSize: 11.5 }}>
-        Percent of the time of a kind; – for never.
-      </p>
+      <p className={`quiet ${css.posesNote}`}>Percent of the time of a kind; – for never.</p>
     </section>
   );
 }

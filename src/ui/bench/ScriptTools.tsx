@@ -31,7 +31,7 @@ export function ScriptTools({
     onOpenScript(id);
   };
   return (
-    <div className={styles.tools}>
+    <div className={styles.inLine}>
       <SelectField
         label="Behavior on the bench"
         value={scriptId}

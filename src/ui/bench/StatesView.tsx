@@ -43,7 +43,7 @@ export function StatesView({
         <button type="button" className="chip" onClick={add}>
           Add a state
         </button>
-        <span className={`quiet ${styles.cut}`}>
+        <span className="quiet cut">
           {isStale ? 'the last version without errors' : 'drag from + to another state for a new way'}
         </span>
       </div>

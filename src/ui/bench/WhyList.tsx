@@ -1,6 +1,7 @@
 'use client';
 
 import type { ExplainedCondition, Explanation, RulesExplanation } from '@/core/index';
+import css from './bench.module.css';
 
 /** Why a piece does what it does: its state, what it remembers, and what each transition waits for, with present values. */
 export function WhyList({ explanation }: { explanation: Explanation }) {
@@ -17,9 +18,9 @@ export function WhyList({ explanation }: { explanation: Explanation }) {
         )}
       </div>
       {transitions.map(({ targets, condition }, index) => (
-        <div key={index} style={{ marginTop: 3 }}>
+        <div className={css.whyPart} key={index}>
           <Sign holds={condition.holds} /> <span className="quiet">{index + 1} to</span> <b>{targets.join(' or ')}</b>
-          <div style={{ paddingLeft: 16 }}>
+          <div className={css.whyInner}>
             <Condition condition={condition} />
           </div>
         </div>
@@ -36,20 +37,20 @@ export function RulesList({ explanation: { cues, rules } }: { explanation: Rules
   return (
     <div data-testid="why-rules">
       {rules.map(({ what, points, isDone, condition }, index) => (
-        <div key={index} style={{ marginTop: 3 }}>
+        <div className={css.whyPart} key={index}>
           <Sign holds={isDone ? true : condition.holds} />{' '}
           <b>{what === 'score' ? `${points} ${RULES.score}` : RULES[what]}</b>
           {isDone && <span className="quiet"> · counted</span>}
-          <div style={{ paddingLeft: 16 }}>
+          <div className={css.whyInner}>
             <Condition condition={condition} />
           </div>
         </div>
       ))}
       {cues.map(({ cue, stands, waits }) => (
-        <div key={cue} style={{ marginTop: 3 }}>
+        <div className={css.whyPart} key={cue}>
           <b>{cue}</b> <span className="quiet">{stands}</span>
           {waits && (
-            <div style={{ paddingLeft: 16 }}>
+            <div className={css.whyInner}>
               <span className="quiet">to {waits.to}</span>
               <Condition condition={waits.condition} />
             </div>
@@ -79,7 +80,7 @@ function Condition({ condition }: { condition: ExplainedCondition }) {
   return (
     <div>
       <span className="quiet">{JOINERS[condition.type]}</span>
-      <div style={{ paddingLeft: 10 }}>
+      <div className={css.whyLine}>
         {condition.parts.map((part, index) => (
           <div key={index}>
             <Condition condition={part} />

@@ -3,6 +3,7 @@
 import { checkCourse, findEasierLevels, type GameDocument } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import { newestOf } from '../frame/batchWords';
+import css from './course.module.css';
 
 /** What is missing or out of order along the course. */
 export function CourseFindings({ game, batches }: { game: GameDocument; batches: readonly BatchInfo[] }) {
@@ -21,16 +22,16 @@ export function CourseFindings({ game, batches }: { game: GameDocument; batches:
       : []),
   ];
   return (
-    <section aria-label="Findings along the course" style={{ margin: '6px 0 16px' }}>
+    <section className={css.findings} aria-label="Findings along the course">
       {sentences.length === 0 ? (
-        <p className="quiet" style={{ margin: 0 }}>
+        <p className="quiet flush">
           {results.length > 1
             ? 'Every level is reached, the course comes to an end, and no level is easier than the one before it.'
             : 'Every level is reached and the course comes to an end.'}
         </p>
       ) : (
         sentences.map((sentence) => (
-          <p key={sentence} className="wary" style={{ margin: '2px 0' }}>
+          <p key={sentence} className={`wary ${css.finding}`}>
             {sentence}
           </p>
         ))

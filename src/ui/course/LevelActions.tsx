@@ -4,6 +4,7 @@ import { modals } from '@mantine/modals';
 import { commands, type GameDocument, type Level } from '@/core/index';
 import { LevelLinks } from './LevelLinks';
 import type { GameEdit } from './useGameEdit';
+import css from './course.module.css';
 
 interface LevelActionsProps {
   game: GameDocument;
@@ -24,15 +25,7 @@ export function LevelActions({ game, level, onEdit }: LevelActionsProps) {
       onConfirm: () => void onEdit(`Remove ${level.name}`, (draft) => commands.removeLevel(draft, level.id)),
     });
   return (
-    <div
-      style={{
-        display: 'flex',
-        gap: 9,
-        padding: '8px 12px',
-        whiteSpace: 'nowrap',
-        borderTop: '1px solid var(--layer)',
-      }}
-    >
+    <div className={css.levelActs}>
       <button
         type="button"
         className="act"
@@ -60,7 +53,7 @@ export function LevelActions({ game, level, onEdit }: LevelActionsProps) {
         Copy
       </button>
       <LevelLinks game={game} level={level} onEdit={onEdit} />
-      <span style={{ flex: 1, marginLeft: -9 }} />
+      <span className={css.levelAct} />
       <button type="button" className="act bad" aria-label={`Remove ${level.name}`} onClick={remove}>
         Remove
       </button>

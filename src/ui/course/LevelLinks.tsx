@@ -21,7 +21,7 @@ export function LevelLinks({ game, level, onEdit }: { game: GameDocument; level:
   return (
     <Popover position="bottom-start" withArrow width={500}>
       <Popover.Target>
-        <button type="button" className={`act ${styles.oneLine}`} aria-label={`Ways on from ${level.name}`}>
+        <button type="button" className="act one-line" aria-label={`Ways on from ${level.name}`}>
           Ways on{links.length > 0 ? ` · ${links.length}` : ''}
         </button>
       </Popover.Target>

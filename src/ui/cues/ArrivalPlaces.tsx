@@ -3,6 +3,7 @@
 import { useMemo, type ReactNode } from 'react';
 import { goalMarks, type CueFigures, type GameDocument, type Level } from '@/core/index';
 import { CellMap } from '../frame/CellMap';
+import css from './cues.module.css';
 
 /** Room for the map, pixels. */
 const WIDTH = 350;
@@ -32,15 +33,11 @@ export function ArrivalPlaces({
     return level.marks.filter(({ id }) => ids.has(id));
   }, [game, level]);
   return (
-    <section aria-label={title} style={{ padding: '8px 12px 14px' }}>
-      <h3 className="heading" style={{ marginBottom: 6 }}>
-        {title}
-      </h3>
-      <div style={{ display: 'flex', gap: 16, alignItems: 'flex-start' }}>
+    <section className={css.places} aria-label={title}>
+      <h3 className={`heading ${css.placesHead}`}>{title}</h3>
+      <div className={css.placesRow}>
         {cue.places.length === 0 ? (
-          <p className="quiet" style={{ margin: 0 }}>
-            Nothing came in within this time.
-          </p>
+          <p className="quiet flush">Nothing came in within this time.</p>
         ) : (
           <CellMap
             ground={ground}
@@ -55,9 +52,7 @@ export function ArrivalPlaces({
             testId="arrival-places"
           />
         )}
-        <p className="quiet" style={{ margin: 0, flex: 1, minWidth: 140 }}>
-          {children}
-        </p>
+        <p className={`quiet ${css.placesText}`}>{children}</p>
       </div>
     </section>
   );

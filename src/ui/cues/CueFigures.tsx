@@ -11,6 +11,7 @@ import {
   type LaneFigures,
 } from '@/core/index';
 import { FigureLines } from '../frame/FigureLines';
+import css from './cues.module.css';
 
 /** What one cue comes to, in numbers with their units. */
 export function CueFigures({ figures, projection }: { figures: Figures; projection: CueProjection }) {
@@ -46,9 +47,7 @@ export function CueFigures({ figures, projection }: { figures: Figures; projecti
       <FigureLines lines={lines} />
       {figures.mix.length > 1 && (
         <>
-          <h3 className="heading" style={{ marginTop: 10 }}>
-            Mix
-          </h3>
+          <h3 className={`heading ${css.figures}`}>Mix</h3>
           <FigureLines
             lines={figures.mix.map(({ kind, wanted, got }) => [
               kind,
@@ -70,10 +69,8 @@ function Growth({ figures }: { figures: Figures }) {
   const capped = figures.growth.find(({ isCapped }) => isCapped);
   return (
     <>
-      <h3 className="heading" style={{ marginTop: 10 }}>
-        Waves
-      </h3>
-      <div data-testid="growth" style={{ display: 'flex', alignItems: 'flex-end', gap: 3, height: 64, marginTop: 4 }}>
+      <h3 className={`heading ${css.figures}`}>Waves</h3>
+      <div className={css.growth} data-testid="growth">
         {figures.growth.map(({ number, count, isCapped, seconds }) => (
           <div
             key={number}
@@ -88,7 +85,7 @@ function Growth({ figures }: { figures: Figures }) {
           />
         ))}
       </div>
-      <p className={capped ? 'wary' : 'quiet'} style={{ margin: '4px 0 0' }}>
+      <p className={`${capped ? 'wary' : 'quiet'} ${css.figuresText}`}>
         {capped
           ? `From wave ${capped.number} on the cap holds: ${capped.count} come.`
           : `${figures.growth[0].count} in the first, ${figures.growth.at(-1)!.count} in wave ${figures.growth.at(-1)!.number}.`}
@@ -101,10 +98,8 @@ function Growth({ figures }: { figures: Figures }) {
 function GapsAgainstReach({ gaps: { withinReach, shift, reach, wideEnough } }: { gaps: GapFigures }) {
   return (
     <div data-testid="gap-figures">
-      <h3 className="heading" style={{ marginTop: 10 }}>
-        Gaps against reach
-      </h3>
-      <p style={{ margin: '3px 0' }}>
+      <h3 className={`heading ${css.figures}`}>Gaps against reach</h3>
+      <p className={css.figureLine}>
         <b className="mono">{percent(withinReach.value)}</b>{' '}
         <span className={withinReach.value < 1 ? 'wary' : 'quiet'}>
           ({Math.round(withinReach.low * 100)}–{Math.round(withinReach.high * 100)} %) of the gaps can be reached from
@@ -128,7 +123,7 @@ function GapsAgainstReach({ gaps: { withinReach, shift, reach, wideEnough } }: {
 
 function Warnings({ texts }: { texts: readonly string[] }) {
   return texts.map((text) => (
-    <p key={text} className="wary" style={{ margin: '6px 0 0' }}>
+    <p key={text} className={`wary ${css.figuresNote}`}>
       {text}
     </p>
   ));
@@ -138,9 +133,9 @@ function Warnings({ texts }: { texts: readonly string[] }) {
 export function LaneView({ lane }: { lane: LaneFigures }) {
   const most = Math.max(...lane.gaps);
   return (
-    <div data-testid="lane-figures" style={{ marginTop: 10 }}>
+    <div className={css.figures} data-testid="lane-figures">
       <h3 className="heading">{lane.name}</h3>
-      <p style={{ margin: '3px 0' }}>
+      <p className={css.figureLine}>
         <b className="mono">{percent(lane.crossable.value)}</b>{' '}
         <span className="quiet">
           ({Math.round(lane.crossable.low * 100)}–{Math.round(lane.crossable.high * 100)} %) of its gaps can be crossed:
@@ -148,8 +143,8 @@ export function LaneView({ lane }: { lane: LaneFigures }) {
         </span>
       </p>
       <svg
+        className={css.curve}
         viewBox={`0 0 ${lane.gaps.length * 10} 44`}
-        style={{ width: '100%', height: 52 }}
         role="img"
         aria-label={`Gaps in ${lane.name}`}
       >

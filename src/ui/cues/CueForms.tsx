@@ -124,7 +124,7 @@ function BlockHead({ block, text, names, change }: BlockProps) {
           <ValueField label={`Name of ${name}`} value={name} onCommit={rename} />
         </div>
       )}
-      <div className={styles.filler} />
+      <div className="rest" />
       <AddLine block={block} onAdd={(word) => change(`Add ${word.word}`, addCueFormLine(text, block, word, names))} />
       <ActionIcon
         variant="subtle"

@@ -34,7 +34,7 @@ export function CueTextSide({
     <section aria-label="Cues as text" className={styles.texts}>
       <div className={`band ${styles.head}`}>
         <AddBlocks hasRules={verdict?.checked?.rules !== undefined} onAdd={onAdd} />
-        <div className={styles.filler} />
+        <div className="rest" />
         {(['text', 'form'] as const).map((option) => (
           <button
             key={option}

@@ -57,7 +57,7 @@ function Head(props: OverTimeProps) {
       <span className="quiet" data-testid="projection-state" data-waited-ms={waitedMs}>
         {sayState(props)}
       </span>
-      <div className={styles.filler} />
+      <div className="rest" />
       {shown?.cues.some(({ type }) => type === 'waves') && (
         <label className={`quiet ${styles.choice}`}>
           a wave counts as cleared after

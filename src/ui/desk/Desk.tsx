@@ -206,7 +206,7 @@ function TryButton() {
     <>
       <button
         type="button"
-        className={`chip ${css.startTry}`}
+        className="chip river"
         title="Play this level by hand (T; Shift+T from the pointer)"
         onClick={start}
       >
@@ -230,7 +230,7 @@ function Panel({
   onOpenBench: (id: string) => void;
 }) {
   return (
-    <div style={{ display: 'grid', minHeight: 0, minWidth: 0 }}>
+    <div className={css.deskBody}>
       {open.type === 'script' && (
         <Opened.ScriptPanel scriptId={open.id} onClose={onClose} onBench={() => onOpenBench(open.id)} />
       )}

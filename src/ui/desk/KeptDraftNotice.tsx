@@ -4,6 +4,7 @@ import { Button, Group, Modal } from '@mantine/core';
 import { writeGame } from '@/core/index';
 import { saveText } from '../frame/saveText';
 import { useDesk, useFollowed } from './DeskContext';
+import css from './desk.module.css';
 
 /** What was not on the server when the game was left is offered when it is opened again. */
 export function KeptDraftNotice() {
@@ -15,7 +16,7 @@ export function KeptDraftNotice() {
   const at = new Date(kept.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
   return (
     <Modal opened onClose={() => undefined} withCloseButton={false} title="Changes that were not saved" centered>
-      <p style={{ marginTop: 0 }}>
+      <p className={css.first}>
         When this game was left, on {at}, some changes had not reached the server. They were kept in this browser.{' '}
         {isBasedOnThis
           ? 'Taken up, they can be undone step by step.'

@@ -20,7 +20,7 @@ export function Ladder({ isStale }: { isStale: boolean }) {
       style={{ opacity: isStale ? 0.45 : 1, transition: 'opacity 120ms' }}
       aria-busy={isStale}
     >
-      <div role="radiogroup" aria-label="Whose runs are shown" style={{ display: 'grid', gap: 2 }}>
+      <div className={css.rungs} role="radiogroup" aria-label="Whose runs are shown">
         {ladder.map((rung) => (
           <RungBar
             key={rung.standIn}
@@ -31,7 +31,7 @@ export function Ladder({ isStale }: { isStale: boolean }) {
           />
         ))}
       </div>
-      <p className="quiet" style={{ margin: '6px 0 0', lineHeight: 1.45, fontSize: 12 }}>
+      <p className={`quiet ${css.trust}`}>
         {playedFor
           ? `Nothing wins this level: what each kind of player comes to in the median, in ${playedFor}; thin line: 95 % interval.`
           : 'Share of runs won by each kind of player; thin line: 95 % interval.'}{' '}
@@ -44,12 +44,7 @@ export function Ladder({ isStale }: { isStale: boolean }) {
         )}
       </p>
       {alikeIn(doubted).map((rungs) => (
-        <p
-          key={rungs[0].standIn}
-          className="wary"
-          data-testid={`distrust-${rungs[0].standIn}`}
-          style={{ margin: '6px 0 0', fontSize: 12 }}
-        >
+        <p key={rungs[0].standIn} className={`wary ${css.note}`} data-testid={`distrust-${rungs[0].standIn}`}>
           <b>
             {listed(rungs.map(({ name }) => name))} {rungs.length > 1 ? 'are' : 'is'} not to be trusted here:
           </b>{' '}
@@ -122,7 +117,7 @@ function RungNumbers({ rung: { standIn, summary, trust }, isChosen }: { rung: Ru
         {played ? sayPlayed(played, played.spread.median) : `${percent(clearRate.value)} %`}
       </b>
       <br />
-      <span className={`quiet ${css.rateInterval}`} data-testid={isChosen ? 'clear-interval' : undefined}>
+      <span className="quiet tiny" data-testid={isChosen ? 'clear-interval' : undefined}>
         {played
           ? `${sayPlayed(played, played.spread.medianLow).split(' ')[0]}–${sayPlayed(played, played.spread.medianHigh)}`
           : `${percent(clearRate.low)}–${percent(clearRate.high)} %`}

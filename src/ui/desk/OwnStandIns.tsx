@@ -5,6 +5,7 @@ import { IconArrowBack, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { commands, STAND_INS, traitsOf, TRAIT_LIMITS, type OwnStandIn, type TraitLimit } from '@/core/index';
 import { useDesk, useFollowed } from './DeskContext';
+import css from './desk.module.css';
 
 const MOST_OWN = 8;
 
@@ -13,7 +14,7 @@ export function OwnStandIns() {
   const [isOpen, setIsOpen] = useState(false);
   return (
     <>
-      <button type="button" className="act" style={{ marginTop: 4, fontSize: 12 }} onClick={() => setIsOpen(true)}>
+      <button type="button" className={`act ${css.standInsAct}`} onClick={() => setIsOpen(true)}>
         Stand-ins of your own …
       </button>
       <Modal
@@ -43,11 +44,11 @@ function OwnList() {
   };
   return (
     <>
-      <p className="quiet" style={{ margin: '0 0 10px', lineHeight: 1.45 }}>
+      <p className={`quiet ${css.standInsText}`}>
         A simulated player with limits that you set, kept with this game. It stands on the ladder of every level beside
         novice, casual, practised and expert, and can be run like them. No limit can be set to what no person has.
       </p>
-      <div style={{ display: 'flex', gap: 6, flexWrap: 'wrap', marginBottom: 12 }}>
+      <div className={css.standIns}>
         {own.map(({ id, name }) => (
           <Button
             key={id}
@@ -65,7 +66,7 @@ function OwnList() {
       {shown ? (
         <OwnForm key={shown.id} own={shown} />
       ) : (
-        <p style={{ margin: 0 }}>None yet. Add one: it begins as casual, then set what is different.</p>
+        <p className="flush">None yet. Add one: it begins as casual, then set what is different.</p>
       )}
     </>
   );
@@ -79,7 +80,7 @@ function OwnForm({ own }: { own: OwnStandIn }) {
   };
   return (
     <>
-      <div style={{ display: 'flex', gap: 12, alignItems: 'end', marginBottom: 6 }}>
+      <div className={css.standInHead}>
         <TextInput
           label="name"
           size="xs"
@@ -125,9 +126,9 @@ function LimitRow({ own, limit }: { own: OwnStandIn; limit: TraitLimit }) {
   const recipe = (next: number) => (draft: Parameters<typeof commands.setLimit>[0]) =>
     commands.setLimit(draft, own.id, key, next);
   return (
-    <div style={{ padding: '7px 0', borderTop: '1px solid var(--layer)' }}>
-      <div style={{ display: 'grid', gridTemplateColumns: '150px 1fr 150px 20px', alignItems: 'center', gap: 10 }}>
-        <b style={{ fontWeight: 600 }}>{label}</b>
+    <div className={css.trait}>
+      <div className={css.traitLine}>
+        <b className={css.traitName}>{label}</b>
         <Slider
           size="sm"
           thumbLabel={label}
@@ -157,7 +158,7 @@ function LimitRow({ own, limit }: { own: OwnStandIn; limit: TraitLimit }) {
           </Tooltip>
         )}
       </div>
-      <div className="quiet" style={{ fontSize: 12, lineHeight: 1.4 }}>
+      <div className={`quiet ${css.traitText}`}>
         {says} {STAND_INS.map((known) => `${known.name} ${known[key]}`).join(' · ')}. {source}
       </div>
     </div>

@@ -25,7 +25,7 @@ export function PlaybackControls() {
         <b>{(tick / ticksPerSecond).toFixed(2)} s</b> <span className="quiet">tick {tick}</span>
       </span>
       <SpeedSwitch playback={playback} speed={speed} />
-      <div className={css.rest} />
+      <div className="rest" />
       {record && (
         <span className={record.outcome === 'won' ? 'good' : 'bad'} data-testid="sample-end">
           {sayOutcome(record)} at {(record.ticks / ticksPerSecond).toFixed(1)} s
@@ -90,7 +90,7 @@ function SeedField() {
         size="xs"
         w={104}
         aria-label="Seed of the run that is shown"
-        leftSection={<span className={`quiet ${css.seedLabel}`}>seed</span>}
+        leftSection={<span className="quiet tiny">seed</span>}
         leftSectionWidth={40}
         min={1}
         max={2_000_000_000}

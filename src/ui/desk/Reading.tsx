@@ -55,7 +55,7 @@ function ReadingHead({ cannotRun }: { cannotRun: boolean }) {
   const { summary, isStale, isRefining, isHeld, firstNumberMs } = useFollowed(reading, (state) => state);
   return (
     <div className={css.readingHead}>
-      <h2 className={`heading ${css.rest}`}>Reading</h2>
+      <h2 className="heading rest">Reading</h2>
       <button
         type="button"
         className={`act ${css.hold}`}
@@ -148,12 +148,8 @@ function TimeFacts({ time }: { time: Summary['timeToClear'] }) {
 function Fact({ label, children }: { label: string; children: ReactNode }) {
   return (
     <div>
-      <div className="quiet" style={{ fontSize: 12 }}>
-        {label}
-      </div>
-      <div className="mono" style={{ fontWeight: 600, marginTop: 2 }}>
-        {children}
-      </div>
+      <div className="quiet small">{label}</div>
+      <div className={`mono ${css.factValue}`}>{children}</div>
     </div>
   );
 }
@@ -161,13 +157,9 @@ function Fact({ label, children }: { label: string; children: ReactNode }) {
 function Difference({ difference }: { difference: PairedDifference }) {
   const tone = !difference.isReal ? 'quiet' : difference.value > 0 ? 'good' : 'bad';
   return (
-    <div style={{ padding: '10px 0', borderBottom: '1px solid var(--layer)' }}>
-      <div className="quiet" style={{ fontSize: 12 }}>
-        Against the level before, same {difference.seeds} seeds
-      </div>
-      <div className={`mono ${tone}`} style={{ fontWeight: 600, marginTop: 2 }}>
-        {sayDifference(difference)}
-      </div>
+    <div className={css.ruled}>
+      <div className="quiet small">Against the level before, same {difference.seeds} seeds</div>
+      <div className={`mono ${tone} ${css.factValue}`}>{sayDifference(difference)}</div>
     </div>
   );
 }
@@ -189,9 +181,7 @@ function Findings({ isStale }: { isStale: boolean }) {
   };
   return (
     <section aria-label="Findings" style={{ paddingTop: 12, opacity: isStale ? 0.45 : 1 }}>
-      <h2 className="heading" style={{ marginBottom: 8 }}>
-        Findings from runs · {findings.length}
-      </h2>
+      <h2 className={`heading ${css.partHead}`}>Findings from runs · {findings.length}</h2>
       <FindingList findings={findings} onShow={(finding) => void show(finding)} />
     </section>
   );
@@ -220,25 +210,15 @@ function Problems({ places }: { places: Places }) {
     if (id) session.select([id]);
   };
   return (
-    <section aria-label="Problems" style={{ paddingTop: 12 }}>
-      <h2 className="heading" style={{ marginBottom: 8 }}>
-        Problems{found && ` · ${diagnostics.length}`}
-      </h2>
+    <section className={css.part} aria-label="Problems">
+      <h2 className={`heading ${css.partHead}`}>Problems{found && ` · ${diagnostics.length}`}</h2>
       {failure && (
-        <p className="wary" role="alert" style={{ margin: '0 0 8px' }}>
+        <p className={`wary ${css.partText}`} role="alert">
           {failure}
         </p>
       )}
-      {!found && !failure && (
-        <p className="quiet" style={{ margin: 0 }}>
-          Checking …
-        </p>
-      )}
-      {found?.length === 0 && (
-        <p className="quiet" style={{ margin: 0 }}>
-          None that can be seen without a run.
-        </p>
-      )}
+      {!found && !failure && <p className="quiet flush">Checking …</p>}
+      {found?.length === 0 && <p className="quiet flush">None that can be seen without a run.</p>}
       {diagnostics.slice(0, 12).map((fault, index) => (
         <div key={index} className={`problem ${fault.severity}`}>
           {fault.message}

@@ -42,7 +42,7 @@ export function ScriptPanel({ scriptId, onClose, onBench, tools, live }: ScriptP
     <section aria-label={`Script ${scriptId}`} className={css.script}>
       <div className={`band ${css.scriptHead}`}>
         {tools ?? <Followers game={game} scriptId={scriptId} />}
-        <div className={css.rest} />
+        <div className="rest" />
         {onBench && (
           <button
             type="button"

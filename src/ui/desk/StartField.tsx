@@ -4,6 +4,7 @@ import { Popover, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { readStart, START_FORMS } from '@/core/index';
 import { useDesk, useFollowed } from './DeskContext';
+import css from './desk.module.css';
 
 /** Where tries begin instead of at the start: an override, never part of the document. */
 export function StartField() {
@@ -34,15 +35,14 @@ export function StartField() {
       <Popover.Target>
         <button
           type="button"
-          className="chip"
-          style={{ color: 'var(--river)' }}
+          className="chip river"
           title="Begin a try from a wave, a score, a time or a place"
           onClick={() => setIsOpen(!isOpen)}
         >
           from…
         </button>
       </Popover.Target>
-      <Popover.Dropdown style={{ width: 290 }}>
+      <Popover.Dropdown className={css.startFields}>
         <TextInput
           size="xs"
           label="Try from"
@@ -55,7 +55,7 @@ export function StartField() {
           }}
           onKeyDown={(event) => event.key === 'Enter' && draft.trim() !== '' && commit(draft)}
         />
-        <p className="quiet" style={{ margin: '6px 0 0' }}>
+        <p className={`quiet ${css.startAbout}`}>
           {START_FORMS.join(' · ')}. It holds for tries only and is listed under the arena until it is removed.
         </p>
       </Popover.Dropdown>

@@ -5,6 +5,7 @@ import type { RunRecord } from '@/core/index';
 import { useDesk, useFollowed } from './DeskContext';
 import { PlaybackControls } from './PlaybackControls';
 import { ArrivalTicks, EndTicks, PressureBand, SightBars } from './strataLayers';
+import css from './desk.module.css';
 
 /** Layers over run time, and the run that is shown in the arena: drag in them to move it to that moment. */
 export function Strata() {
@@ -14,18 +15,7 @@ export function Strata() {
   const span = niceSpan(rows, limit);
   const hasArrivals = sampleRun?.events.some(({ type }) => type === 'arrival') ?? false;
   return (
-    <section
-      aria-label="Strata"
-      style={{
-        background: 'var(--paper)',
-        borderTop: '1px solid var(--layer)',
-        gridColumn: '1 / -2',
-        padding: '6px 12px 4px',
-        minWidth: 0,
-        display: 'flex',
-        flexDirection: 'column',
-      }}
-    >
+    <section className={css.strata} aria-label="Strata">
       <PlaybackControls />
       <ScrubArea span={span}>
         <TimeAxis span={span} />
@@ -70,7 +60,7 @@ function niceSpan(rows: readonly RunRecord[], limit: number): number {
 function Row({ label, hint, height, children }: { label: string; hint: string; height: number; children: ReactNode }) {
   return (
     <div className="strata-row" style={{ height }}>
-      <span className="quiet" title={hint} style={{ alignSelf: 'center' }}>
+      <span className={`quiet ${css.strataName}`} title={hint}>
         {label}
       </span>
       <svg width="100%" height={height} viewBox="0 0 1000 100" preserveAspectRatio="none" aria-label={hint}>
@@ -90,9 +80,10 @@ function ScrubArea({ span, children }: { span: number; children: ReactNode }) {
     playback.seek(((event.clientX - box.left) / box.width) * span * ticksPerSecond);
   };
   return (
-    <div style={{ position: 'relative', flex: 1, minHeight: 0 }}>
+    <div className={css.strataRows}>
       {children}
       <div
+        className={css.strataSeek}
         ref={track}
         data-testid="scrub"
         role="slider"
@@ -102,15 +93,6 @@ function ScrubArea({ span, children }: { span: number; children: ReactNode }) {
         aria-valuemax={lastTick}
         aria-valuenow={tick}
         aria-valuetext={`${(tick / ticksPerSecond).toFixed(1)} s`}
-        style={{
-          position: 'absolute',
-          left: 84,
-          right: 0,
-          top: 0,
-          bottom: 0,
-          cursor: 'ew-resize',
-          touchAction: 'none',
-        }}
         onPointerDown={(event) => {
           event.currentTarget.setPointerCapture(event.pointerId);
           seek(event);
@@ -145,7 +127,7 @@ function TimeAxis({ span }: { span: number }) {
   const step = [1, 2, 5, 10, 20, 30, 60, 120, 300, 600].find((candidate) => span / candidate <= 8) ?? 1200;
   const marks = Array.from({ length: Math.floor(span / step) + 1 }, (_, index) => index * step);
   return (
-    <div style={{ position: 'relative', height: 17, marginLeft: 84 }}>
+    <div className={css.strataScale}>
       {marks.map((seconds) => (
         <span
           key={seconds}

@@ -2,6 +2,7 @@
 
 import type { EditorView } from '@codemirror/view';
 import { quickFix, type Diagnostic, type TextEdit } from '@/core/index';
+import css from './desk.module.css';
 
 /** Everything that is wrong with a text, each with its place and, where one is plain, its quick fix. */
 export function TextProblems({
@@ -17,16 +18,12 @@ export function TextProblems({
 }) {
   if (faults.length === 0) return null;
   return (
-    <div
-      role="list"
-      aria-label="Faults of this script"
-      style={{ maxHeight: 128, overflow: 'auto', borderTop: '1px solid var(--layer)', padding: '4px 12px' }}
-    >
+    <div className={css.problems} role="list" aria-label="Faults of this script">
       {faults.map((fault, index) => {
         const fix = quickFix(text, fault);
         const { span } = fault.where;
         return (
-          <div key={index} role="listitem" style={{ display: 'flex', gap: 8, alignItems: 'baseline', marginTop: 2 }}>
+          <div className={css.problem} key={index} role="listitem">
             <button
               type="button"
               className="act"
@@ -43,12 +40,7 @@ export function TextProblems({
               {span?.line ?? 1}: {fault.message}
             </button>
             {fix && (
-              <button
-                type="button"
-                className="act"
-                style={{ whiteSpace: 'nowrap' }}
-                onClick={() => onFix(fix.title, fix.edits)}
-              >
+              <button type="button" className="act one-line" onClick={() => onFix(fix.title, fix.edits)}>
                 {fix.title.replace(/`/g, '')}
               </button>
             )}

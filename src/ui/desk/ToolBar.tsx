@@ -66,7 +66,7 @@ export function ToolBar() {
             title={entry.help}
             onClick={() => session.setTool(entry.tool)}
           >
-            {entry.label} <span className={`mono quiet ${css.toolKey}`}>{entry.key}</span>
+            {entry.label} <span className="mono quiet tiny">{entry.key}</span>
           </Chip>
         ))}
         <span className={css.toolDivide} />

@@ -44,7 +44,7 @@ function Standing({ note, isWon }: { note: string; isWon: boolean }) {
     : `arrows or A D W S, Space${gun ? `, C ${gun.blowTicks > 0 ? 'strikes' : 'throws'}` : ''}; Esc ends`;
   return (
     <div className={styles.tryStanding}>
-      <b className={styles.tryName}>Try</b>
+      <b className="river">Try</b>
       <span className={`mono ${styles.tryTime}`} data-testid="try-time">
         {tries.seconds.toFixed(2)} s
       </span>

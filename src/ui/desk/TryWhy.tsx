@@ -5,6 +5,7 @@ import { kindOf } from '@/core/index';
 import { RulesList, WhyList } from '../bench/WhyList';
 import { useDesk, useFollowed } from './DeskContext';
 import { SelectField } from './panels/fields';
+import css from './desk.module.css';
 
 /** What stands for the rules and cues in the list of pieces. */
 const RULES = ' rules';
@@ -27,22 +28,8 @@ export function TryWhy() {
   const rules = id === RULES ? tries.explainRules() : undefined;
   if (!explanation && !rules) return null;
   return (
-    <section
-      className="plate"
-      aria-label="Why"
-      style={{
-        position: 'absolute',
-        // The log stands at the left, the switches of the view at the bottom.
-        right: 10,
-        bottom: 44,
-        width: 280,
-        maxHeight: 260,
-        overflow: 'auto',
-        padding: '8px 10px',
-        fontSize: 12,
-      }}
-    >
-      <div style={{ display: 'flex', alignItems: 'center', gap: 8, marginBottom: 4 }}>
+    <section className={`plate ${css.tryWhy}`} aria-label="Why">
+      <div className={css.tryWhyHead}>
         <b>Why?</b>
         <SelectField
           label="Why of which piece, or of the rules"

@@ -2,6 +2,7 @@
 
 import { modals } from '@mantine/modals';
 import { CUE_WORDS, describeParameter, VOCABULARY, type CueWord, type VocabularyEntry } from '@/core/index';
+import css from './desk.module.css';
 
 /** A word of the language as the palette lists it. */
 export interface PaletteWord {
@@ -50,18 +51,16 @@ function openWord(word: string, meaning: string, place: string, example: string,
     title: <b className="mono">{word}</b>,
     children: (
       <>
-        <p style={{ marginTop: 0 }}>{meaning}</p>
+        <p className={css.first}>{meaning}</p>
         <p className="quiet">It stands {place}.</p>
         {clauses.length > 0 && (
-          <ul style={{ paddingLeft: 18 }}>
+          <ul className={css.wordList}>
             {clauses.map((clause) => (
               <li key={clause}>{clause}</li>
             ))}
           </ul>
         )}
-        <pre className="mono plate" style={{ padding: '6px 10px', whiteSpace: 'pre-wrap' }}>
-          {example}
-        </pre>
+        <pre className={`mono plate ${css.wordText}`}>{example}</pre>
       </>
     ),
   });

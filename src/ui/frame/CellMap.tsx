@@ -32,7 +32,7 @@ export function CellMap(props: CellMapProps) {
   const { canvas, size } = useCellPicture(props);
   const most = cells.reduce((highest, cell) => Math.max(highest, cell.count), 0);
   return (
-    <figure className={css.cellMap}>
+    <figure className="flush">
       <canvas
         ref={canvas}
         role="img"

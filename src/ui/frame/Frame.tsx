@@ -4,6 +4,7 @@ import { ActionIcon, useMantineColorScheme } from '@mantine/core';
 import { IconMoon, IconSun } from '@tabler/icons-react';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
+import css from './frame.module.css';
 
 export interface TrailStep {
   label: string;
@@ -15,11 +16,11 @@ export function Frame({ trail, middle, children }: { trail: TrailStep[]; middle?
   return (
     <div className="frame">
       <header className="frame-head">
-        <Link href="/" style={{ display: 'flex', alignItems: 'center', gap: 10, fontWeight: 700, fontSize: 16 }}>
+        <Link className={css.home} href="/">
           <Emblem />
           Gorge
         </Link>
-        <nav className="trail" aria-label="Where you are" style={{ display: 'flex', gap: 7 }}>
+        <nav className={`trail ${css.trail}`} aria-label="Where you are">
           {trail.map((step, index) => (
             <span key={step.label}>
               {index > 0 && <span className="quiet">/ </span>}
@@ -27,7 +28,7 @@ export function Frame({ trail, middle, children }: { trail: TrailStep[]; middle?
             </span>
           ))}
         </nav>
-        <div style={{ flex: 1 }} />
+        <div className="rest" />
         {middle}
         <SchemeSwitch />
       </header>

@@ -3,6 +3,7 @@
 import { Button, Loader } from '@mantine/core';
 import type { ReactNode } from 'react';
 import { faultOf } from '../requests/api';
+import css from './frame.module.css';
 
 const MIDDLE = { display: 'grid', placeItems: 'center', minHeight: 260, padding: 24 } as const;
 
@@ -10,7 +11,7 @@ const MIDDLE = { display: 'grid', placeItems: 'center', minHeight: 260, padding:
 export function Loading({ what }: { what: string }) {
   return (
     <div style={MIDDLE} role="status">
-      <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
+      <div className={css.loading}>
         <Loader size="sm" />
         <span className="quiet">Fetching {what} …</span>
       </div>
@@ -23,9 +24,9 @@ export function Failed({ error, onRetry }: { error: unknown; onRetry?: () => voi
   const fault = faultOf(error);
   return (
     <div style={MIDDLE} role="alert">
-      <div className="plate" style={{ padding: 22, maxWidth: 520, borderLeft: '4px solid var(--clay)' }}>
-        <h2 style={{ margin: '0 0 6px', fontSize: 16 }}>{fault.message}</h2>
-        <p style={{ margin: '0 0 12px' }} className="quiet">
+      <div className={`plate ${css.failed}`}>
+        <h2 className={css.failedHead}>{fault.message}</h2>
+        <p className={`quiet ${css.failedText}`}>
           {fault.hint}
           {fault.request && (
             <>
@@ -44,8 +45,8 @@ export function Failed({ error, onRetry }: { error: unknown; onRetry?: () => voi
 export function Empty({ title, children }: { title: string; children: ReactNode }) {
   return (
     <div style={MIDDLE}>
-      <div style={{ textAlign: 'center', maxWidth: 460 }}>
-        <h2 style={{ margin: '0 0 8px', fontSize: 16 }}>{title}</h2>
+      <div className={css.nothingHere}>
+        <h2 className={css.emptyHead}>{title}</h2>
         <div className="quiet">{children}</div>
       </div>
     </div>

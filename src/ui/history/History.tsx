@@ -110,7 +110,7 @@ function VersionLine({ save, isChosen, onChoose }: { save: SaveInfo; isChosen: b
       onClick={onChoose}
     >
       <span className="mono">{sayTime(save)}</span>
-      <span style={{ minWidth: 0 }}>
+      <span className={css.narrow}>
         {save.name && <b>{save.name} </b>}
         {save.isCurrent && <span className="good">now </span>}
         {sayOrigin(save) && <span className="wary">{sayOrigin(save)} </span>}

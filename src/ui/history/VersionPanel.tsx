@@ -25,10 +25,8 @@ export function VersionPanel({ save, now, onRestored }: { save: SaveInfo; now: G
   });
   return (
     <section aria-label="The chosen version" className="history-version">
-      <h1 style={{ margin: '0 0 2px', fontSize: 18 }}>
-        {save.name ?? (save.isCurrent ? 'The game as it is now' : sayTime(save))}
-      </h1>
-      <p className="quiet" style={{ margin: '0 0 12px' }}>
+      <h1 className={css.versionName}>{save.name ?? (save.isCurrent ? 'The game as it is now' : sayTime(save))}</h1>
+      <p className={`quiet ${css.versionWhen}`}>
         {sayDay(save)}, {sayTime(save)}
         {sayOrigin(save) && `, ${sayOrigin(save)}`} · revision <span className="mono">{save.revision.slice(0, 7)}</span>
       </p>
@@ -55,15 +53,9 @@ function sayNoChanges({ changes, origin }: SaveInfo): string {
 function Sentences({ title, sentences, none }: { title: string; sentences: readonly string[]; none: string }) {
   return (
     <>
-      <h2 className="heading" style={{ margin: '16px 0 4px' }}>
-        {title}
-      </h2>
-      {sentences.length === 0 && (
-        <p className="quiet" style={{ margin: 0 }}>
-          {none}
-        </p>
-      )}
-      <ul style={{ margin: 0, paddingLeft: 18 }}>
+      <h2 className={`heading ${css.part}`}>{title}</h2>
+      {sentences.length === 0 && <p className="quiet flush">{none}</p>}
+      <ul className="list">
         {sentences.map((sentence) => (
           <li key={sentence}>{sentence}</li>
         ))}

@@ -35,7 +35,7 @@ function ArmBar({ arm, isChosen, onChoose }: { arm: ArmInfo; isChosen: boolean; 
   const percent = (part: number) => `${(part * 100).toFixed(1)}%`;
   return (
     <button type="button" role="radio" aria-checked={isChosen} className={styles.arm} onClick={onChoose}>
-      <span className={styles.armName} title={name}>
+      <span className="cut" title={name}>
         {name}
       </span>
       <span className={styles.bar}>

@@ -125,7 +125,7 @@ function Replay({ atSeconds, ...shown }: Shown & { atSeconds: number | undefined
   return (
     <>
       <ReplayPicture {...shown} tick={tick} mind={showsMind ? mind : undefined} />
-      <div className={css.playback}>
+      <div className={css.inLine}>
         <Playing playback={playback} />
         <Switch
           label="Mind"
@@ -164,7 +164,7 @@ function Playing({ playback }: { playback: Playback }) {
         {isPlaying ? <IconPlayerPause size={16} /> : <IconPlayerPlay size={16} />}
       </ActionIcon>
       <Slider
-        className={css.moment}
+        className="rest"
         label={null}
         thumbLabel="Moment"
         min={0}
@@ -172,7 +172,7 @@ function Playing({ playback }: { playback: Playback }) {
         value={tick}
         onChange={(value) => playback.seek(value)}
       />
-      <span className={`mono ${css.oneLine}`}>
+      <span className="mono one-line">
         {(tick / ticksPerSecond).toFixed(2)} s of {(lastTick / ticksPerSecond).toFixed(1)} s
       </span>
       <SpeedSwitch playback={playback} speed={speed} />

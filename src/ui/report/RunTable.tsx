@@ -119,10 +119,10 @@ function RunLine({
   onReplay: () => void;
 }) {
   return (
-    <tr onClick={onReplay} style={{ cursor: 'pointer' }}>
+    <tr className={css.pressed} onClick={onReplay}>
       <td className="mono">{row.seed}</td>
       <td className={row.outcome === 'won' ? 'good' : 'bad'}>{row.outcome === 'won' ? 'cleared' : row.outcome}</td>
-      <td style={{ maxWidth: 104, overflow: 'hidden', textOverflow: 'ellipsis' }} title={name}>
+      <td className={css.runCell} title={name}>
         {name}
       </td>
       <td className="number">{seconds.toFixed(1)} s</td>

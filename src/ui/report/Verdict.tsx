@@ -65,7 +65,7 @@ function Running({ batch: { id, gameId, runs, runsDone, ahead } }: { batch: Batc
     await client.invalidateQueries();
   };
   return (
-    <div className={styles.progress} role="status" data-testid="progress">
+    <div className={styles.inLine} role="status" data-testid="progress">
       <Progress value={(runsDone / runs) * 100} className={styles.progressBar} aria-label="Runs done" />
       <span className="mono">
         {runsDone} of {runs} runs

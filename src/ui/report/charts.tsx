@@ -15,6 +15,7 @@ import {
   YAxis,
 } from 'recharts';
 import type { Summary } from '@/core/index';
+import css from './report.module.css';
 
 const TICK = { fontSize: 11, fill: 'var(--dim)', fontFamily: 'JetBrains Mono Variable' };
 const MARGIN = { top: 6, right: 26, bottom: 0, left: -14 };
@@ -38,8 +39,8 @@ function Chart({
   children: ReactNode;
 }) {
   return (
-    <figure style={{ margin: '0 0 14px' }} aria-label={title}>
-      <figcaption style={{ marginBottom: 4 }}>
+    <figure className={css.chart} aria-label={title}>
+      <figcaption className={css.chartHead}>
         <span className="heading">{title}</span> <span className="quiet">{note}</span>
       </figcaption>
       <ResponsiveContainer width="100%" height={height}>
@@ -131,7 +132,7 @@ function DurationChart({ summary }: { summary: Summary }) {
 
 function Key({ colour, children }: { colour: string; children: ReactNode }) {
   return (
-    <span style={{ whiteSpace: 'nowrap' }}>
+    <span className="one-line">
       <span style={{ display: 'inline-block', width: 9, height: 9, background: colour, marginRight: 4 }} />
       {children}
     </span>

@@ -6,6 +6,7 @@ import type { GameDocument, Level } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import { newestOf, sayBatch } from '../frame/batchWords';
 import { later } from '../frame/later';
+import css from './shelf.module.css';
 
 // Maps are drawn once the page stands.
 const LevelMap = later(() => import('./LevelMap').then((module) => module.LevelMap));
@@ -34,29 +35,24 @@ export function LevelCard({
   const guards = level.pieces.filter((piece) => !game.cast.find((kind) => kind.id === piece.kind)?.control).length;
   return (
     <article className="plate" style={{ width: CARD_WIDTH, overflow: 'hidden' }}>
-      <Link
-        href={`/games/${game.id}/levels/${level.id}`}
-        style={{ color: 'inherit', textDecoration: 'none', display: 'block' }}
-      >
+      <Link className={css.levelLink} href={`/games/${game.id}/levels/${level.id}`}>
         <div style={{ display: 'grid', placeItems: 'center', minHeight: MAP_HEIGHT, background: 'var(--layer)' }}>
           <LevelMap game={game} level={level} width={CARD_WIDTH} height={MAP_HEIGHT} />
         </div>
-        <div style={{ padding: '10px 14px 4px' }}>
-          <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>
-            <b style={{ fontSize: 15, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-              {level.name}
-            </b>
-            <span className="quiet" style={{ whiteSpace: 'nowrap', marginLeft: 8, fontSize: 12 }}>
+        <div className={css.levelHead}>
+          <div className={css.levelLine}>
+            <b className={css.levelName}>{level.name}</b>
+            <span className={`quiet ${css.levelState}`}>
               {level.map[0].length} × {level.map.length}, {sayPieces(guards, level)}
             </span>
           </div>
         </div>
       </Link>
-      <div style={{ padding: '0 14px 12px' }} className="quiet">
+      <div className={`quiet ${css.levelFoot}`}>
         {newest ? (
           <>
             Last measured: <Link href={`/games/${game.id}/batches/${newest.batch.id}`}>batch {newest.batch.id}</Link>,{' '}
-            <span style={{ whiteSpace: 'nowrap' }}>{sayBatch(newest.batch, newest.arm, game)}</span>
+            <span className="one-line">{sayBatch(newest.batch, newest.arm, game)}</span>
             {newest.arm.revision !== revision && <span className="wary">, before the latest changes to the game</span>}
           </>
         ) : (

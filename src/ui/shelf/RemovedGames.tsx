@@ -3,6 +3,7 @@
 import type { GameListReply } from '@/server/contracts/games';
 import { gorgeApi } from '../requests/gorgeApi';
 import { useAct } from '../requests/useAct';
+import css from './shelf.module.css';
 
 /** Games that were taken off the shelf, as long as they can be brought back. */
 export function RemovedGames({ games }: { games: GameListReply['removed'] }) {
@@ -10,10 +11,8 @@ export function RemovedGames({ games }: { games: GameListReply['removed'] }) {
   if (games.length === 0) return null;
   return (
     <section aria-label="Removed games">
-      <h2 className="heading" style={{ marginBottom: 4 }}>
-        Removed
-      </h2>
-      <ul style={{ margin: 0, paddingLeft: 18 }}>
+      <h2 className={`heading ${css.removedHead}`}>Removed</h2>
+      <ul className="list">
         {games.map(({ id, name, removedAt, goneAt }) => (
           <li key={id}>
             {name}, removed on {sayDate(removedAt)}, kept until {sayDate(goneAt)}{' '}

@@ -17,6 +17,7 @@ import { LevelCard } from './LevelCard';
 import { RemovedGames } from './RemovedGames';
 import { RemoveGame } from './RemoveGame';
 import { later } from '../frame/later';
+import css from './shelf.module.css';
 
 const UnreadableGame = later(() => import('./UnreadableGame').then((module) => module.UnreadableGame));
 const SizeDialog = later(() => import('../frame/SizeDialog').then((module) => module.SizeDialog));
@@ -42,7 +43,7 @@ export function Shelf() {
         </>
       }
     >
-      <div style={{ padding: '18px 22px', maxWidth: 1280 }}>
+      <div className={css.shelf}>
         {fault && <ImportFault fault={fault} onClose={() => setFault(undefined)} />}
         {!games &&
           (query.error ? (
@@ -73,9 +74,9 @@ export function Shelf() {
 function GameShelf({ game, revision }: { game: GameDocument; revision: string }) {
   const batches = useQuery({ queryKey: ['batches', game.id], queryFn: () => gorgeApi.batches(game.id) });
   return (
-    <section style={{ marginBottom: 26 }}>
-      <div style={{ display: 'flex', alignItems: 'baseline', gap: 14, marginBottom: 10 }}>
-        <h1 style={{ margin: 0, fontSize: 20 }}>{game.name}</h1>
+    <section className={css.game}>
+      <div className={css.gameHead}>
+        <h1 className={css.gameName}>{game.name}</h1>
         <Link href={`/games/${game.id}`}>course and batches</Link>
         <a href={gorgeApi.exportUrl(game.id)} download>
           export
@@ -83,7 +84,7 @@ function GameShelf({ game, revision }: { game: GameDocument; revision: string })
         <Link href={`/games/${game.id}/history`}>history</Link>
         <RemoveGame id={game.id} name={game.name} />
       </div>
-      <div style={{ display: 'flex', flexWrap: 'wrap', gap: 16 }}>
+      <div className={css.levels}>
         {game.levels.map((level) => (
           <LevelCard
             key={level.id}
@@ -180,12 +181,8 @@ function ImportButton({ onFault }: { onFault: (fault: Fault | undefined) => void
 /** Why a file was not taken, with every place that is wrong. */
 function ImportFault({ fault, onClose }: { fault: Fault; onClose: () => void }) {
   return (
-    <div
-      role="alert"
-      className="plate"
-      style={{ padding: '12px 16px', marginBottom: 18, borderLeft: '4px solid var(--clay)' }}
-    >
-      <div style={{ display: 'flex', justifyContent: 'space-between' }}>
+    <div role="alert" className={`plate ${css.welcome}`}>
+      <div className={css.welcomeHead}>
         <b>The file was not imported; nothing was changed.</b>
         <button type="button" className="act" onClick={onClose}>
           Close
@@ -204,7 +201,7 @@ function ImportFault({ fault, onClose }: { fault: Fault; onClose: () => void }) 
       )
         .slice(0, 20)
         .map((entry, index) => (
-          <div key={index} className="problem error" style={{ marginTop: 8 }}>
+          <div key={index} className={`problem error ${css.welcomeActs}`}>
             {entry.message}
             {entry.where && <span className="mono quiet"> {entry.where}</span>}
             <br />

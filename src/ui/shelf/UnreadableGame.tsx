@@ -8,18 +8,15 @@ import type { UnreadableInfo } from '@/server/contracts/games';
 import { faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
 import { RemoveGame } from './RemoveGame';
+import css from './shelf.module.css';
 
 /** A stored game that cannot be read: why not, and what can be done. It stands in nobody's way. */
 export function UnreadableGame({ game }: { game: UnreadableInfo }) {
   const [isRepairing, setIsRepairing] = useState(false);
   return (
-    <section
-      className="plate"
-      aria-label={`${game.name} cannot be read`}
-      style={{ padding: '12px 16px', marginBottom: 20, borderLeft: '4px solid var(--clay)' }}
-    >
-      <div style={{ display: 'flex', alignItems: 'baseline', gap: 14 }}>
-        <h1 style={{ margin: 0, fontSize: 20 }}>{game.name}</h1>
+    <section className={`plate ${css.unreadable}`} aria-label={`${game.name} cannot be read`}>
+      <div className={css.gameLine}>
+        <h1 className={css.gameName}>{game.name}</h1>
         <span className="bad">cannot be read by this version</span>
         <a href={gorgeApi.exportUrl(game.id)} download>
           export as stored
@@ -37,7 +34,7 @@ export function UnreadableGame({ game }: { game: UnreadableInfo }) {
 
 function Reasons({ reasons }: { reasons: readonly { message: string; hint: string }[] }) {
   return (
-    <ul style={{ margin: '8px 0 0', paddingLeft: 18 }}>
+    <ul className={css.faults}>
       {reasons.map(({ message, hint }) => (
         <li key={message}>
           {message} <span className="quiet">{hint}</span>

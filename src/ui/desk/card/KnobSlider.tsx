@@ -5,6 +5,7 @@ import { IconArrowBack } from '@tabler/icons-react';
 import { commands, type Kind, type KnobDefinition, type Piece, type PieceInsight } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { niceStep } from '../panels/niceStep';
+import css from './card.module.css';
 
 /** For whom a knob is turned: all pieces of a kind, one piece, or only for tries. */
 export type Scope = 'kind' | 'piece' | 'try';
@@ -79,10 +80,8 @@ export function KnobRow({
   onReset: () => void;
 }) {
   return (
-    <div
-      style={{ display: 'grid', gridTemplateColumns: '48px 1fr 96px 20px', alignItems: 'center', gap: 8, marginTop: 8 }}
-    >
-      <span title={mark ?? knob.name} style={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>
+    <div className={css.knob}>
+      <span className="cut" title={mark ?? knob.name}>
         {knob.name}
         {mark && <span className="wary"> *</span>}
       </span>
@@ -97,7 +96,7 @@ export function KnobRow({
         onChange={(next) => onPreview(Number(next.toFixed(4)))}
         onChangeEnd={onDone}
       />
-      <span className="mono" style={{ whiteSpace: 'nowrap' }}>
+      <span className="mono one-line">
         {Number(value.toFixed(3))} <span className="quiet">{knob.unit ?? ''}</span>
       </span>
       {isSet ? (

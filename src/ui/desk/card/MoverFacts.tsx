@@ -3,6 +3,7 @@
 import { commands, type Piece } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { NumberField } from '../panels/fields';
+import css from './card.module.css';
 
 /** How a piece goes by itself: its round, its lead, whether others go in step with it, and its formation. */
 export function MoverFacts({ piece }: { piece: Piece }) {
@@ -18,7 +19,7 @@ export function MoverFacts({ piece }: { piece: Piece }) {
     round !== undefined &&
     session.change('Spread pieces over their round', (draft) => commands.spreadLeads(draft, levelId, group, round));
   return (
-    <div className="quiet" style={{ marginTop: 6 }}>
+    <div className={`quiet ${css.ways}`}>
       {round !== undefined && (
         <>
           one round takes <span className="mono">{round.toFixed(1)} s</span>.{' '}
@@ -38,7 +39,7 @@ export function MoverFacts({ piece }: { piece: Piece }) {
         </span>
       )}
       {(mover ?? piece.lead !== undefined) && (
-        <div style={{ display: 'flex', alignItems: 'center', gap: 6, marginTop: 4 }}>
+        <div className={css.way}>
           <span title="It moves as if it had set out this much earlier">set out</span>
           <NumberField
             label="Lead"

@@ -13,6 +13,7 @@ import { MoverFacts } from './MoverFacts';
 import { CARD_WIDTH, FOOT_HEIGHT, placeCard, USUAL_CARD_HEIGHT } from './placeCard';
 import { PlayerFacts } from './PlayerFacts';
 import { WhyNow } from './WhyNow';
+import styles from './card.module.css';
 
 /** Padding and border of the card, above and below together. */
 const CARD_RIM = 22;
@@ -114,12 +115,12 @@ function Knobs({ piece, kind, scope, onScope }: KnobsProps) {
 function DragBar({ onDrag }: { onDrag: (dx: number, dy: number) => void }) {
   return (
     <div
+      className={styles.grip}
       title="Drag to move the card"
-      style={{ height: 10, margin: '-8px -8px 2px', cursor: 'grab', touchAction: 'none', borderRadius: 6 }}
       onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
       onPointerMove={(event) => event.buttons > 0 && onDrag(event.movementX, event.movementY)}
     >
-      <div style={{ width: 34, height: 3, margin: '4px auto 0', borderRadius: 2, background: 'var(--layer)' }} />
+      <div className={styles.gripMark} />
     </div>
   );
 }
@@ -140,8 +141,9 @@ function CardHead({ piece, kind, count }: { piece: Piece; kind: Kind; count: num
     }
   };
   return (
-    <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
+    <div className={styles.cardHead}>
       <TextInput
+        className={styles.cardName}
         variant="unstyled"
         aria-label="Name"
         value={name ?? piece.name}
@@ -151,9 +153,8 @@ function CardHead({ piece, kind, count }: { piece: Piece; kind: Kind; count: num
         styles={{
           input: { fontWeight: 650, fontSize: 14, height: 22, minHeight: 22, padding: 0, color: 'var(--ink)' },
         }}
-        style={{ flex: 1, minWidth: 0 }}
       />
-      <span className="quiet" style={{ whiteSpace: 'nowrap' }}>
+      <span className="quiet one-line">
         {kind.name}
         {count > 1 && `, one of ${count}`}
       </span>
@@ -171,7 +172,7 @@ function StateNow({ pieceId }: { pieceId: string }) {
   if (!now) return null;
   return (
     <span>
-      <b style={{ color: 'var(--ink)' }}>{now.name}</b> <span className="mono">{now.seconds.toFixed(1)} s</span>
+      <b className={styles.strong}>{now.name}</b> <span className="mono">{now.seconds.toFixed(1)} s</span>
     </span>
   );
 }
@@ -191,20 +192,7 @@ function CardActions({
       commands.setFacing(draft, session.state.levelId, piece.id, (((piece.facing + by) % 360) + 360) % 360),
     );
   return (
-    <div
-      style={{
-        display: 'flex',
-        flexWrap: 'wrap',
-        gap: '4px 14px',
-        // Always in reach, however long what stands above is.
-        position: 'sticky',
-        bottom: -10,
-        background: 'var(--paper)',
-        margin: '10px -2px -10px',
-        padding: '8px 2px 10px',
-        borderTop: '1px solid var(--layer)',
-      }}
-    >
+    <div className={styles.cardActs}>
       {kind.behavior && (
         <button type="button" className="act" onClick={() => onOpenScript(kind.behavior!)}>
           Script

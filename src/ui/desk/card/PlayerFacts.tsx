@@ -3,6 +3,7 @@
 import { commands, resolvedCast, type Kind, type Piece } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { SelectField } from '../panels/fields';
+import css from './card.module.css';
 
 /** What the control scheme comes to, measured by the motion of runs. */
 export function PlayerFacts({ piece, kind }: { piece: Piece; kind: Kind }) {
@@ -11,9 +12,9 @@ export function PlayerFacts({ piece, kind }: { piece: Piece; kind: Kind }) {
   const players = [...resolvedCast(game).values()].filter((other) => other.control);
   const reach = useFollowed(reading, (state) => state.reach);
   return (
-    <div style={{ margin: '4px 0' }}>
+    <div className={css.facts}>
       <div className="quiet">
-        <span style={{ display: 'flex', alignItems: 'center', gap: 6, marginBottom: 4 }}>
+        <span className={css.factLine}>
           plays as
           <SelectField
             label="Kind of the player"
@@ -29,9 +30,9 @@ export function PlayerFacts({ piece, kind }: { piece: Piece; kind: Kind }) {
         {kind.control?.scheme}, body <span className="mono">{(kind.radius * 2).toFixed(2)} cells</span> wide. Measured:
       </div>
       {reach && (
-        <div style={{ display: 'flex', alignItems: 'center', gap: 12 }}>
+        <div className={css.factRow}>
           <SpeedRose headings={reach.headings} />
-          <div className="mono" style={{ fontSize: 11.5 }}>
+          <div className="mono small">
             {Math.max(...reach.headings).toFixed(2)} cells/s at most
             <br />
             {reach.arc ? (

@@ -4,6 +4,7 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { RulesList, WhyList } from '../../bench/WhyList';
 import type { ReadingController } from '../../editor/readingController';
 import { useDesk, useFollowed } from '../DeskContext';
+import css from './card.module.css';
 
 /** Why a piece does what it does at the moment of the run that is shown. */
 export function WhyNow({ pieceId }: { pieceId: string }) {
@@ -62,12 +63,12 @@ function WhyAtMoment({ about, label, ask }: Question) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [isOpen, isPlaying, isStale, reading, tick, key]);
   return (
-    <div style={{ marginTop: 8 }}>
+    <div className={css.whyNow}>
       <button type="button" className="act" aria-expanded={isOpen} onClick={() => setIsOpen(!isOpen)}>
         {isOpen ? `Close ${label.replace('?', '')}` : label}
       </button>
       {isOpen && (
-        <div style={{ maxHeight: 190, overflow: 'auto', marginTop: 4, fontSize: 12 }}>
+        <div className={css.whyText}>
           {isPlaying ? (
             <span className="quiet">Pause the run to ask.</span>
           ) : answer?.key !== key ? (

@@ -3,6 +3,7 @@
 import type { ReactNode } from 'react';
 import { changePart, joinTo, negate, type ConditionPath, type ConditionText } from '@/core/index';
 import { SelectField } from './fields';
+import css from './panels.module.css';
 
 export type TestText = Extract<ConditionText, { type: 'test' }>;
 
@@ -46,13 +47,13 @@ function Part(props: PartProps) {
   if (part.type === 'not')
     return (
       <div>
-        <div style={{ display: 'flex', gap: 8, alignItems: 'center' }}>
+        <div className={css.conditionHead}>
           <b className="bad">not</b>
           <button type="button" className="act" onClick={() => onChange(path, negate)}>
             Take the not away
           </button>
         </div>
-        <div style={{ paddingLeft: 10 }}>
+        <div className={css.conditionPart}>
           <Part {...props} part={part.part} path={[...path, 0]} />
         </div>
       </div>
@@ -107,7 +108,7 @@ function PartTools(props: PartProps) {
   const add = (joiner: 'and' | 'or') =>
     list(`${joiner} beside ${name}`, `${joiner}…`, (own, text) => joinTo(own, joiner, text));
   return (
-    <div style={{ display: 'flex', flexWrap: 'wrap', gap: 6, alignItems: 'center', marginTop: 4 }}>
+    <div className={css.conditionLine}>
       {add('and')}
       {add('or')}
       {part.type === 'test' && list(`Instead of ${name}`, 'instead…', (_, text) => ({ ...part, text }))}

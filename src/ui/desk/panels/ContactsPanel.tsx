@@ -41,11 +41,11 @@ export function ContactsPanel({ onClose }: { onClose: () => void }) {
       : undefined;
   return (
     <SidePanel title="Contacts" note="of the kinds in this level" onClose={onClose}>
-      <p className="quiet" style={{ margin: '0 0 6px' }}>
+      <p className={`quiet ${css.tableHead}`}>
         The row does something to the column. Lit cells say nothing yet about the player; tags and the kind that another
         varies fill cells too.
       </p>
-      <div style={{ overflowX: 'auto' }}>
+      <div className={css.table}>
         <table className="contacts">
           <thead>
             <tr>
@@ -114,7 +114,7 @@ function CellForm({ cell: { by, on } }: { cell: Cell }) {
         {by.name} meets {on.name}
       </b>
       {contact && !isOwn && (
-        <p className={`quiet ${css.said}`}>
+        <p className={`quiet ${css.says}`}>
           as said of <b>{sayNames(contact)}</b>; a change here holds for these two alone.
         </p>
       )}
@@ -207,7 +207,7 @@ function EffectRow({
   return (
     <Row label={effect.effect}>
       <EffectFields effect={effect} onCommit={onCommit} />
-      <div style={{ flex: 1 }} />
+      <div className="rest" />
       <button type="button" className="act bad" aria-label={`Remove ${effect.effect}`} onClick={onRemove}>
         ×
       </button>

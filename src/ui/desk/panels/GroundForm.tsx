@@ -44,7 +44,7 @@ function Looks({ ground, set, onChoose }: PartProps & { onChoose: (id: string) =
     <>
       <Row label="name">
         <TextField label="Name of the ground" value={ground.name} onCommit={rename} />
-        <span className={`quiet ${styles.oneLine}`}>
+        <span className="quiet one-line">
           in scripts <span className="mono">{ground.id}</span>
         </span>
       </Row>

@@ -28,7 +28,7 @@ export function InheritedField({
     <div className={base && isOwn ? styles.own : styles.taken}>
       <Row label={label} hint={hint}>
         {children}
-        <div className={styles.filler} />
+        <div className="rest" />
         {isOwn && !isNeeded && (
           <button
             type="button"
@@ -42,7 +42,7 @@ export function InheritedField({
             ↺
           </button>
         )}
-        {!isOwn && base && <span className={`quiet ${styles.oneLine}`}>as {base}</span>}
+        {!isOwn && base && <span className="quiet one-line">as {base}</span>}
       </Row>
     </div>
   );

@@ -101,7 +101,7 @@ function Names({ kind, onChoose }: { kind: Kind; onChoose: (id: string) => void 
     <>
       <Row label="name">
         <TextField label="Name of the kind" value={kind.name} onCommit={rename} />
-        <span className={`quiet ${styles.oneLine}`}>
+        <span className="quiet one-line">
           in scripts <span className="mono">{kind.id}</span>
         </span>
       </Row>
@@ -123,7 +123,7 @@ function Looks({ kind, entry, set }: PartProps) {
       <InheritedField entry={entry} field="tags" label="tags" hint="Words by which rules and contacts name kinds">
         <TagsInput
           size="xs"
-          className={styles.filler}
+          className="rest"
           aria-label="Tags"
           value={kind.tags}
           onChange={(value) => set('tags', value.filter((tag) => /^[a-z][a-z0-9_-]{0,63}$/.test(tag)).slice(0, 20))}

@@ -46,7 +46,7 @@ function KindKnob({ knob, kind, entry }: { knob: KnobDefinition; kind: Kind; ent
           step={niceStep(knob.high - knob.low)}
           onCommit={set}
         />
-        <div className={css.rest} />
+        <div className="rest" />
         {isOwn ? (
           <ReturnButton
             knob={knob.name}
@@ -54,7 +54,7 @@ function KindKnob({ knob, kind, entry }: { knob: KnobDefinition; kind: Kind; ent
             onReturn={() => set(undefined)}
           />
         ) : (
-          <span className={`quiet ${css.oneLine}`}>{from ? `as ${from.name}` : 'as scripted'}</span>
+          <span className="quiet one-line">{from ? `as ${from.name}` : 'as scripted'}</span>
         )}
       </Row>
     </div>

@@ -6,6 +6,7 @@ import { NumberField, TextField } from './fields';
 import { NewLaneForm } from './NewLaneForm';
 import { SidePanel } from './SidePanel';
 import { WholeLevel } from './WholeLevel';
+import css from './panels.module.css';
 
 /** What holds for this level as a whole, its marks and its lanes. */
 export function LevelPanel({ onClose }: { onClose: () => void }) {
@@ -15,18 +16,12 @@ export function LevelPanel({ onClose }: { onClose: () => void }) {
   return (
     <SidePanel title="Level" note={level.name} onClose={onClose}>
       <WholeLevel level={level} tags={[...new Set([...resolvedCast(game).values()].flatMap((kind) => kind.names))]} />
-      <h3 className="heading" style={{ margin: '14px 0 2px' }}>
-        Marks
-      </h3>
-      <p className="quiet" style={{ margin: 0 }}>
-        Named points, lines and areas; the Mark tool (6) adds more.
-      </p>
+      <h3 className={`heading ${css.partHead}`}>Marks</h3>
+      <p className="quiet flush">Named points, lines and areas; the Mark tool (6) adds more.</p>
       {level.marks.map((mark) => (
         <MarkRow key={mark.id} mark={mark} />
       ))}
-      <h3 className="heading" style={{ margin: '14px 0 2px' }}>
-        Lanes
-      </h3>
+      <h3 className={`heading ${css.partHead}`}>Lanes</h3>
       {(level.lanes ?? []).map((lane) => (
         <LaneRow key={lane.id} lane={lane} />
       ))}
@@ -51,7 +46,7 @@ function MarkRow({ mark }: { mark: Mark }) {
   };
   const form = 'area' in mark ? 'area' : 'line' in mark ? 'line' : 'point';
   return (
-    <div style={{ display: 'flex', alignItems: 'center', gap: 6, marginTop: 5 }}>
+    <div className={css.cueLine}>
       <TextField label={`Name of ${mark.name}`} value={mark.name} width={132} onCommit={rename} />
       <button
         type="button"
@@ -62,7 +57,7 @@ function MarkRow({ mark }: { mark: Mark }) {
         {form} at <span className="mono">{`${x}, ${y}`}</span>
       </button>
       {'area' in mark && <MarkSize mark={mark} />}
-      <div style={{ flex: 1 }} />
+      <div className="rest" />
       <button
         type="button"
         className="act bad"
@@ -111,12 +106,12 @@ function LaneRow({ lane }: { lane: Lane }) {
   const { session } = useDesk();
   const { levelId } = session.state;
   return (
-    <div style={{ display: 'flex', alignItems: 'center', gap: 8, marginTop: 5 }}>
+    <div className={css.markLine}>
       <b>{lane.name}</b>
       <span className="quiet">
         {lane.runs === 'across' ? 'rows' : 'columns'} {lane.at}–{lane.at + lane.size - 1} {ARROWS[lane.heading]}
       </span>
-      <div style={{ flex: 1 }} />
+      <div className="rest" />
       <button
         type="button"
         className="act"

@@ -136,17 +136,7 @@ function Corners({ name, shape, onCommit }: { name: string; shape: Convex; onCom
       aria-label={`${name}, corners`}
       title="Corners in order, as x, y; x, y; … in cells from the centre; Enter takes them over"
       defaultValue={shape.points.map(([x, y]) => `${x}, ${y}`).join('; ')}
-      className="mono"
-      style={{
-        flex: '1 1 190px',
-        font: 'inherit',
-        fontSize: 11.5,
-        padding: '4px 6px',
-        color: 'var(--ink)',
-        background: 'var(--paper)',
-        border: '1px solid var(--layer)',
-        borderRadius: 4,
-      }}
+      className={`mono ${styles.shapeText}`}
       onKeyDown={(event) => {
         if (event.key !== 'Enter') return;
         const numbers = event.currentTarget.value
@@ -215,11 +205,11 @@ function PictureButton({
         From a picture…
       </button>
       <input
+        className={styles.file}
         ref={input}
         type="file"
         accept="image/png,image/jpeg"
         aria-label={`${name}, picture`}
-        style={{ display: 'none' }}
         onChange={(event) => {
           const [file] = event.currentTarget.files ?? [];
           event.currentTarget.value = '';

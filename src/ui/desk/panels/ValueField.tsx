@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import css from './panels.module.css';
 
 /**
  * A value as it stands in the script: a number with its unit, a knob, or arithmetic of both. What would be a fault is not
@@ -30,12 +31,11 @@ export function ValueField({
     setFault(undefined);
   };
   return (
-    <div style={{ flex: 1, minWidth: 0 }}>
+    <div className={css.grow}>
       <textarea
-        className="mono value-field"
+        className={`mono value-field ${css.textField}`}
         rows={1}
         // As high as what stands in it, so that nothing of a long condition is cut.
-        style={{ width: '100%', boxSizing: 'border-box', fieldSizing: 'content', resize: 'none', overflow: 'hidden' }}
         aria-label={label}
         aria-invalid={fault !== undefined}
         placeholder={placeholder}
@@ -51,7 +51,7 @@ export function ValueField({
         }}
       />
       {fault && (
-        <div role="alert" className="bad" style={{ fontSize: 11.5 }}>
+        <div role="alert" className="bad small">
           {fault}{' '}
           <button type="button" className="act" onClick={giveUp}>
             Leave it as it was

@@ -163,17 +163,10 @@ export function ColourField({
   const [draft, setDraft] = useState<string>();
   return (
     <input
+      className={styles.colour}
       type="color"
       aria-label={label}
       value={draft ?? value}
-      style={{
-        width: 34,
-        height: 24,
-        padding: 0,
-        border: '1px solid var(--layer)',
-        borderRadius: 5,
-        background: 'none',
-      }}
       onChange={(event) => setDraft(event.currentTarget.value)}
       onBlur={() => {
         if (draft && draft !== value) onCommit(draft);
