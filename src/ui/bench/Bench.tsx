@@ -50,7 +50,7 @@ export function Bench({
   const shown = { good, isStale, selected, live, onSelect: select };
   return (
     <ScriptFormsContext value={forms}>
-      <div role="region" aria-label="Bench" className={styles.bench}>
+      <div role="region" aria-label="Bench" className="three-rooms">
         <ScriptPanel scriptId={scriptId} live={live} onClose={onClose} tools={tools} />
         <div className={styles.middle}>
           <StatesView {...shown} figures={measured.figures} />

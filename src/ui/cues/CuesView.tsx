@@ -5,7 +5,6 @@ import { checkLevelCues, commands, cueNumbers, USUAL_CLEAR_SECONDS } from '@/cor
 import { useDesk, useFollowed } from '../desk/DeskContext';
 import { CueAside } from './CueAside';
 import { addCueBlock, cueTextOf, type CueBlockType } from './cueSource';
-import styles from './cues.module.css';
 import { CueTextSide } from './CueTextSide';
 import { OverTime } from './OverTime';
 import { useCueTurning } from './useCueTurning';
@@ -29,7 +28,7 @@ export function CuesView({ onClose }: { onClose: () => void }) {
   const chosen = shown?.cues.find(({ name }) => name === selected) ?? shown?.cues[0];
   const add = (type: CueBlockType) => session.change(`Add ${type}`, (draft) => addCueBlock(draft, levelId, type));
   return (
-    <div role="region" aria-label="Cues" className={styles.view}>
+    <div role="region" aria-label="Cues" className="three-rooms">
       <CueTextSide faults={faults} onAdd={add} onClose={onClose} />
       <OverTime
         hasCues={hasCues}

@@ -4,7 +4,7 @@ import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { generateMap, LIMITS, type MapRecipe } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
-import { NumberField, Row, SelectField } from './fields';
+import { NumberField, NumberPair, Row, SelectField } from './fields';
 import { grounds, usualGlyphs, type ApplyMap } from './mapSource';
 import styles from './panels.module.css';
 
@@ -100,25 +100,14 @@ function Draws({ recipe: { form, openness, seed }, set }: PartProps) {
 function Size({ recipe: { columns, rows }, set }: PartProps) {
   return (
     <Row label="size">
-      <NumberField
-        label="Columns"
-        value={columns}
-        unit="×"
-        min={LEAST_SIDE}
-        max={LIMITS.columns}
-        step={2}
-        width={70}
-        onCommit={(next) => set({ columns: Math.round(next) })}
-      />
-      <NumberField
-        label="Rows"
-        value={rows}
+      <NumberPair
+        first={{ label: 'Columns', value: columns, onCommit: (next) => set({ columns: Math.round(next) }) }}
+        second={{ label: 'Rows', value: rows, onCommit: (next) => set({ rows: Math.round(next) }) }}
+        between="×"
         unit="cells"
         min={LEAST_SIDE}
-        max={LIMITS.rows}
+        max={[LIMITS.columns, LIMITS.rows]}
         step={2}
-        width={70}
-        onCommit={(next) => set({ rows: Math.round(next) })}
       />
     </Row>
   );

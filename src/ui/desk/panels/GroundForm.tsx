@@ -2,7 +2,7 @@
 
 import { commands, FOOTINGS, HATCHINGS, pushQuantities, quantityIn, USUAL, type Terrain } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
-import { ColourField, Row, SelectField, SwitchField, TextField } from './fields';
+import { ColourField, NameRow, Row, SelectField, SwitchField, TextField } from './fields';
 import styles from './panels.module.css';
 import { QuantityField } from './QuantityField';
 import { ValueField } from './ValueField';
@@ -42,12 +42,7 @@ function Looks({ ground, set, onChoose }: PartProps & { onChoose: (id: string) =
   };
   return (
     <>
-      <Row label="name">
-        <TextField label="Name of the ground" value={ground.name} onCommit={rename} />
-        <span className="quiet one-line">
-          in scripts <span className="mono">{ground.id}</span>
-        </span>
-      </Row>
+      <NameRow of="ground" named={ground} onCommit={rename} />
       <Row label="sign in maps" hint="One character; it is changed in every map">
         <TextField
           label="Sign in maps"

@@ -14,7 +14,7 @@ import {
 } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { ControlEditor } from './ControlEditor';
-import { ColourField, Row, SelectField, SwitchField, TextField } from './fields';
+import { ColourField, NameRow, SelectField, SwitchField } from './fields';
 import { InheritedField } from './InheritedField';
 import { KindKnobs } from './KindKnobs';
 import { PartsEditor } from './PartsEditor';
@@ -99,12 +99,7 @@ function Names({ kind, onChoose }: { kind: Kind; onChoose: (id: string) => void 
   };
   return (
     <>
-      <Row label="name">
-        <TextField label="Name of the kind" value={kind.name} onCommit={rename} />
-        <span className="quiet one-line">
-          in scripts <span className="mono">{kind.id}</span>
-        </span>
-      </Row>
+      <NameRow of="kind" named={kind} onCommit={rename} />
       {base && (
         <p className={`quiet ${styles.note}`}>
           varies <b>{base}</b>: what is not overridden here is taken from there.
@@ -133,6 +128,11 @@ function Looks({ kind, entry, set }: PartProps) {
   );
 }
 
+const BODY_SHAPES = [
+  { field: 'stand', name: 'Stand shape', hint: 'What walls and ground meet', shapeOf: standShapeOf },
+  { field: 'hit', name: 'Hit shape', hint: 'What others meet', shapeOf: hitShapeOf },
+] as const;
+
 function Shapes({ kind, entry, set }: PartProps) {
   return (
     <>
@@ -143,24 +143,17 @@ function Shapes({ kind, entry, set }: PartProps) {
           onCommit={(value) => set('radius', value)}
         />
       </InheritedField>
-      <InheritedField entry={entry} field="stand" label="stand shape" hint="What walls and ground meet">
-        <ShapeEditor
-          name="Stand shape"
-          shape={standShapeOf(kind)}
-          isSet={kind.stand !== undefined}
-          radius={kind.radius}
-          onCommit={(shape) => set('stand', shape)}
-        />
-      </InheritedField>
-      <InheritedField entry={entry} field="hit" label="hit shape" hint="What others meet">
-        <ShapeEditor
-          name="Hit shape"
-          shape={hitShapeOf(kind)}
-          isSet={kind.hit !== undefined}
-          radius={kind.radius}
-          onCommit={(shape) => set('hit', shape)}
-        />
-      </InheritedField>
+      {BODY_SHAPES.map(({ field, name, hint, shapeOf }) => (
+        <InheritedField key={field} entry={entry} field={field} label={name.toLowerCase()} hint={hint}>
+          <ShapeEditor
+            name={name}
+            shape={shapeOf(kind)}
+            isSet={kind[field] !== undefined}
+            radius={kind.radius}
+            onCommit={(shape) => set(field, shape)}
+          />
+        </InheritedField>
+      ))}
     </>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import type { PictureReading } from '@/core/index';
-import { NumberField, Row, SelectField, SwitchField } from './fields';
+import { NumberField, NumberPair, Row, SelectField, SwitchField } from './fields';
 
 interface ReadingFormProps {
   reading: PictureReading;
@@ -70,25 +70,14 @@ function Cells({ reading, onChange }: ReadingFormProps) {
         />
       </Row>
       <Row label="begins at">
-        <NumberField
-          label="Begins at x"
-          value={reading.left}
-          unit=","
-          min={-2000}
-          max={8000}
-          step={1}
-          width={70}
-          onCommit={(left) => onChange({ ...reading, left })}
-        />
-        <NumberField
-          label="Begins at y"
-          value={reading.top}
+        <NumberPair
+          first={{ label: 'Begins at x', value: reading.left, onCommit: (left) => onChange({ ...reading, left }) }}
+          second={{ label: 'Begins at y', value: reading.top, onCommit: (top) => onChange({ ...reading, top }) }}
+          between=","
           unit="pixels"
           min={-2000}
           max={8000}
           step={1}
-          width={70}
-          onCommit={(top) => onChange({ ...reading, top })}
         />
       </Row>
     </>

@@ -175,3 +175,54 @@ export function ColourField({
     />
   );
 }
+
+/** The name of a kind or a ground, and the word that stands for it in texts. */
+export function NameRow({
+  of,
+  named,
+  onCommit,
+}: {
+  of: string;
+  named: { id: string; name: string };
+  onCommit: (name: string) => void;
+}) {
+  return (
+    <Row label="name">
+      <TextField label={`Name of the ${of}`} value={named.name} onCommit={onCommit} />
+      <span className="quiet one-line">
+        in scripts <span className="mono">{named.id}</span>
+      </span>
+    </Row>
+  );
+}
+
+interface Side {
+  label: string;
+  value: number;
+  onCommit: (value: number) => void;
+}
+
+/** Two numbers of one sort beside each other, for example columns and rows. */
+export function NumberPair({
+  first,
+  second,
+  between,
+  unit,
+  ...limits
+}: {
+  first: Side;
+  second: Side;
+  between: string;
+  unit: string;
+  min: number;
+  max: number | [number, number];
+  step: number;
+}) {
+  const [mostFirst, mostSecond] = typeof limits.max === 'number' ? [limits.max, limits.max] : limits.max;
+  return (
+    <>
+      <NumberField {...limits} {...first} unit={between} max={mostFirst} width={70} />
+      <NumberField {...limits} {...second} unit={unit} max={mostSecond} width={70} />
+    </>
+  );
+}
