@@ -13,7 +13,7 @@ import type { BatchInfo } from '@/server/contracts/batches';
 import { newestOf } from '../frame/batchWords';
 import css from './course.module.css';
 
-const NODE = { width: 122, height: 54, gap: 36 };
+const NODE = { width: 122, height: 54, gap: 24 };
 const END_WIDTH = 52;
 /** Space above and below the row of levels for ways that skip or go back. */
 const LEAST_RISE = 26;

@@ -14,6 +14,7 @@ import {
   type GameDocument,
 } from '@/core/index';
 import { drawing } from '../../../tests/support/drawing';
+import { memoryStorage } from '../../../tests/support/storage';
 import { smallGame } from '../../../tests/support/smallLevel';
 import { GameFeed, GameMirror, type GameNews } from '../workers/gameFeed';
 import { createSimulation, type Simulation } from '../workers/simulation';
@@ -125,15 +126,6 @@ class Workshop {
   }
 }
 
-function storage(): Storage {
-  const kept = new Map<string, string>();
-  return {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, value),
-    removeItem: (key: string) => void kept.delete(key),
-  } as Storage;
-}
-
 describe(`the Reading with three workers that answer in any order (seed ${SEED})`, () => {
   let workshop: Workshop;
   let reading: ReadingController;
@@ -182,7 +174,7 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
   });
 
   test('held it stops after its first runs, and goes on where it stopped', async () => {
-    const box = storage();
+    const box = memoryStorage();
     reading.hold(true, box);
     reading.show(watchedRoom());
     await workshop.work();

@@ -91,7 +91,8 @@ function VersionList({ saves, chosen, onChoose }: VersionListProps) {
 }
 
 function sayTotal({ count, bytes }: HistoryReply): string {
-  return `${count} ${count === 1 ? 'version' : 'versions'}, ${(bytes / 1048576).toFixed(1)} MB`;
+  const size = bytes < 1048576 ? `${Math.ceil(bytes / 1024)} kB` : `${(bytes / 1048576).toFixed(1)} MB`;
+  return `${count} ${count === 1 ? 'version' : 'versions'}, ${size}`;
 }
 
 /** So many sentences of what changed are shown in the list. */
