@@ -7,6 +7,7 @@ import { measureBatches, reportWorkerMemory } from './batchRows';
 import { measureDesk, measureKnobs, measureProjection } from './deskRows';
 import { measureEngine, measureGrowth, measureStandIn } from './engineRows';
 import { measureGeometry, measureLargePaths } from './geometryRows';
+import { measureReports } from './reportRows';
 import type { BenchRow } from './rows';
 import { measureScenarios, measureWorlds } from './scenarioRows';
 
@@ -36,9 +37,13 @@ const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
   geometry: measureGeometry,
   largePaths: measureLargePaths,
   batches: measureBatches,
+  reports: measureReports,
   projection: measureProjection,
   desk: measureDesk,
 };
+
+/** These start a server, and two of them a browser. */
+const WITH_SERVER = ['desk', 'projection', 'reports'];
 
 /** Every part runs in a process of its own, as levels do in their workers: what one part did never slows the next. */
 function runPart(name: string): BenchRow[] {
@@ -55,8 +60,7 @@ function main(args: string[]): void {
   const chosen = args.filter((arg) => arg in PARTS);
   const names = Object.keys(PARTS).filter(
     (name) =>
-      (chosen.length === 0 || chosen.includes(name)) &&
-      !((name === 'desk' || name === 'projection') && args.includes('--no-desk')),
+      (chosen.length === 0 || chosen.includes(name)) && !(WITH_SERVER.includes(name) && args.includes('--no-desk')),
   );
   const rows: BenchRow[] = [];
   for (const name of names) {

@@ -69,10 +69,10 @@ export class ThreadPool implements ChunkComputer {
 function openThreads({ workers = availableParallelism(), projectFolder = process.cwd() }: ThreadPoolOptions): Threads {
   return new Piscina<ThreadTask, ChunkResult>({
     filename: path.join(/* turbopackIgnore: true */ projectFolder, 'dist/queue/chunk.worker.mjs'),
-    minThreads: 1,
+    minThreads: 0,
     maxThreads: Math.max(1, workers),
     idleTimeout: 30_000,
-    resourceLimits: { maxOldGenerationSizeMb: 160 },
+    resourceLimits: { maxOldGenerationSizeMb: 160, maxYoungGenerationSizeMb: 24 },
   });
 }
 
