@@ -11,7 +11,10 @@ import {
   type LaneFigures,
 } from '@/core/index';
 import { FigureLines } from '../frame/FigureLines';
+import { later } from '../frame/later';
 import css from './cues.module.css';
+
+const SmallBars = later(() => import('../charts/SmallBars').then((module) => module.SmallBars));
 
 /** What one cue comes to, in numbers with their units. */
 export function CueFigures({ figures, projection }: { figures: Figures; projection: CueProjection }) {
@@ -70,20 +73,19 @@ function Growth({ figures }: { figures: Figures }) {
   return (
     <>
       <h3 className={`heading ${css.figures}`}>Waves</h3>
-      <div className={css.growth} data-testid="growth">
-        {figures.growth.map(({ number, count, isCapped, seconds }) => (
-          <div
-            key={number}
-            title={`wave ${number}: ${count}${isCapped ? ', held by the cap' : ''}${seconds === undefined ? '' : `, at ${seconds.toFixed(1)} s`}`}
-            style={{
-              flex: 1,
-              maxWidth: 22,
-              height: `${(100 * count) / Math.max(...figures.growth.map((wave) => wave.count))}%`,
-              background: isCapped ? 'var(--clay)' : seconds === undefined ? 'var(--layer)' : 'var(--river)',
-              borderRadius: '2px 2px 0 0',
-            }}
-          />
-        ))}
+      <div data-testid="growth">
+        <SmallBars
+          label="Sizes of the waves"
+          height={84}
+          bars={figures.growth.map(({ number, count, isCapped, seconds }) => ({
+            at: number,
+            value: count,
+            colour: isCapped ? 'var(--clay)' : seconds === undefined ? 'var(--layer)' : 'var(--river)',
+            says: `wave ${number}: ${count}${isCapped ? ', held by the cap' : ''}${seconds === undefined ? '' : `, at ${seconds.toFixed(1)} s`}`,
+          }))}
+          ticks={waveTicks(figures.growth.length)}
+          sayTick={(number) => `w${number}`}
+        />
       </div>
       <p className={`${capped ? 'wary' : 'quiet'} ${css.figuresText}`}>
         {capped
@@ -92,6 +94,12 @@ function Growth({ figures }: { figures: Figures }) {
       </p>
     </>
   );
+}
+
+/** Numbers of waves that are written below their bars: all of a few, some of many. */
+function waveTicks(count: number): number[] {
+  const step = Math.ceil(count / 6);
+  return Array.from({ length: Math.ceil(count / step) }, (_, index) => 1 + index * step);
 }
 
 /** Whether the player gets from each gap to the next. */
@@ -131,7 +139,6 @@ function Warnings({ texts }: { texts: readonly string[] }) {
 
 /** Gaps of a lane, and the share that the player gets through. */
 export function LaneView({ lane }: { lane: LaneFigures }) {
-  const most = Math.max(...lane.gaps);
   return (
     <div className={css.figures} data-testid="lane-figures">
       <h3 className="heading">{lane.name}</h3>
@@ -142,30 +149,18 @@ export function LaneView({ lane }: { lane: LaneFigures }) {
           the player needs {lane.crossSeconds.toFixed(2)} s
         </span>
       </p>
-      <svg
-        className={css.curve}
-        viewBox={`0 0 ${lane.gaps.length * 10} 44`}
-        role="img"
-        aria-label={`Gaps in ${lane.name}`}
-      >
-        {lane.gaps.map((count, index) => (
-          <rect
-            key={index}
-            x={index * 10 + 1}
-            width={8}
-            y={34 - (32 * count) / Math.max(1, most)}
-            height={(32 * count) / Math.max(1, most)}
-            fill={(index + 1) * GAP_STEP_SECONDS > lane.crossSeconds ? 'var(--moss)' : 'var(--clay)'}
-          >
-            <title>{`${(index * GAP_STEP_SECONDS).toFixed(2)} to ${((index + 1) * GAP_STEP_SECONDS).toFixed(2)} s: ${count} gaps`}</title>
-          </rect>
-        ))}
-        {[0, 2, 4].map((second) => (
-          <text key={second} x={(second / GAP_STEP_SECONDS) * 10} y={43} fontSize={8} fill="var(--dim)">
-            {second} s
-          </text>
-        ))}
-      </svg>
+      <SmallBars
+        label={`Gaps in ${lane.name}`}
+        height={76}
+        bars={lane.gaps.map((count, index) => ({
+          at: index * GAP_STEP_SECONDS,
+          value: count,
+          colour: (index + 1) * GAP_STEP_SECONDS > lane.crossSeconds ? 'var(--moss)' : 'var(--clay)',
+          says: `${(index * GAP_STEP_SECONDS).toFixed(2)} to ${((index + 1) * GAP_STEP_SECONDS).toFixed(2)} s: ${count} gaps`,
+        }))}
+        ticks={[0, 2, 4]}
+        sayTick={(second) => `${second} s`}
+      />
       <div className="quiet">
         median gap {lane.medianGap.toFixed(2)} s · closed for up to {sayBand(lane.longestClosed, 1)} s on end · fed by{' '}
         {lane.cues.join(', ')}

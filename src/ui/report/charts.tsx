@@ -1,54 +1,8 @@
 'use client';
 
-import type { ReactNode } from 'react';
-import {
-  Area,
-  Bar,
-  BarChart,
-  CartesianGrid,
-  ComposedChart,
-  Line,
-  LineChart,
-  ResponsiveContainer,
-  Tooltip,
-  XAxis,
-  YAxis,
-} from 'recharts';
+import { Area, Bar, BarChart, CartesianGrid, ComposedChart, Line, LineChart, Tooltip, XAxis, YAxis } from 'recharts';
 import type { Summary } from '@/core/index';
-import css from './report.module.css';
-
-const TICK = { fontSize: 11, fill: 'var(--dim)', fontFamily: 'JetBrains Mono Variable' };
-const MARGIN = { top: 6, right: 26, bottom: 0, left: -14 };
-const TOOLTIP = {
-  background: 'var(--paper)',
-  border: '1px solid var(--layer)',
-  borderRadius: 6,
-  fontSize: 12,
-  color: 'var(--ink)',
-};
-
-function Chart({
-  title,
-  note,
-  height,
-  children,
-}: {
-  title: string;
-  note: ReactNode;
-  height: number;
-  children: ReactNode;
-}) {
-  return (
-    <figure className={css.chart} aria-label={title}>
-      <figcaption className={css.chartHead}>
-        <span className="heading">{title}</span> <span className="quiet">{note}</span>
-      </figcaption>
-      <ResponsiveContainer width="100%" height={height}>
-        {children}
-      </ResponsiveContainer>
-    </figure>
-  );
-}
+import { Chart, Key, MARGIN, seconds, TICK, timeAxis, TOOLTIP } from '../charts/Chart';
 
 /** All charts of a report, over the time of runs. */
 export function Charts({ summary }: { summary: Summary }) {
@@ -65,28 +19,6 @@ export function Charts({ summary }: { summary: Summary }) {
 function lastSecond(summary: Summary): number {
   const used = summary.histogram.filter((bin) => bin.won + bin.lost + bin.outOfTime > 0);
   return used[used.length - 1]?.toSeconds ?? 60;
-}
-
-/** Round times for an axis that ends at `end`. */
-function timeTicks(end: number): number[] {
-  const step = [1, 2, 5, 10, 20, 30, 60, 120, 300, 600].find((candidate) => end / candidate <= 8) ?? 1200;
-  return Array.from({ length: Math.floor(end / step) + 1 }, (_, index) => index * step);
-}
-
-function timeAxis(end: number) {
-  return {
-    dataKey: 'seconds',
-    type: 'number' as const,
-    domain: [0, end],
-    ticks: timeTicks(end),
-    tick: TICK,
-    tickFormatter: seconds,
-    stroke: 'var(--layer)',
-  };
-}
-
-function seconds(value: unknown): string {
-  return `${Number(Number(value).toFixed(1))} s`;
 }
 
 /** How long runs took, by how they ended. */
@@ -127,15 +59,6 @@ function DurationChart({ summary }: { summary: Summary }) {
         <Bar dataKey="outOfTime" name="out of time" stackId="all" fill="var(--ochre-line)" isAnimationActive={false} />
       </BarChart>
     </Chart>
-  );
-}
-
-function Key({ colour, children }: { colour: string; children: ReactNode }) {
-  return (
-    <span className="one-line">
-      <span style={{ display: 'inline-block', width: 9, height: 9, background: colour, marginRight: 4 }} />
-      {children}
-    </span>
   );
 }
 
