@@ -236,7 +236,7 @@ export { measuredLevelOf, sheetOfLevel, type LevelSheet } from './report/levelSh
 export { mergeChunks, type ChunkResult } from './measure/chunk';
 export type { PacingPoint, PacingSums } from './measure/pacing';
 export { GAP_STEP_SECONDS, type CueFigures, type CueProjection, type LaneFigures } from './measure/cueProjection';
-export { nameOfPiece, sayEnd, type EndGroup } from './measure/ends';
+export { nameOfPiece, ownerOf, sayEnd, type EndGroup } from './measure/ends';
 export type { Measure, MeasuredLevel, MeasuredRun } from './measure/measure';
 export { MEASURES, type MeasureTable } from './measure/measures';
 export {
@@ -286,7 +286,7 @@ export { explainPiece, type Explanation } from './simulate/explain/explainPiece'
 export { explainRules, type RulesExplanation } from './simulate/explain/explainRules';
 export type { ExplainedCondition } from './simulate/explain/explainedCondition';
 export { checkGame, kindsToMeet } from './check/checkWholeGame';
-export { compileGameLevel, compileNextVersion, runChunk, runSeeds } from './pipeline';
+export { compileGameLevel, compileNextVersion, runChunk, runPeople, runSeeds } from './pipeline';
 export type { CompiledVersion } from './compile/turnKnobs';
 export { projectLevelCues, USUAL_CLEAR_SECONDS } from './tune/projectLevelCues';
 export { measurePursuit, type PursuitFigure } from './tune/pursuit';

@@ -100,13 +100,39 @@ export function runSeeds(
   count: number,
   table: MeasureTable = MEASURES,
 ): ChunkResult {
+  return runAll(
+    runner,
+    firstSeed,
+    Array.from({ length: count }, (_, index) => ({ seed: firstSeed + index })),
+    table,
+  );
+}
+
+/** Many people of one tier on the same seed: all that the level draws is the same for each of them. */
+export function runPeople(runner: Runner, seed: number, firstPerson: number, count: number): ChunkResult {
+  const runs = Array.from({ length: count }, (_, index) => ({ seed, person: firstPerson + index }));
+  return runAll(runner, firstPerson, runs, MEASURES);
+}
+
+function runAll(
+  runner: Runner,
+  first: number,
+  runs: readonly { seed: number; person?: number }[],
+  table: MeasureTable,
+): ChunkResult {
   const { program } = runner;
-  const result: ChunkResult = { firstSeed, rows: [], sums: emptySums(table), notes: [], versions: NUMBER_VERSIONS };
+  const result: ChunkResult = {
+    firstSeed: first,
+    rows: [],
+    sums: emptySums(table),
+    notes: [],
+    versions: NUMBER_VERSIONS,
+  };
   const watch = new RunWatch(program);
   const onTick = (world: World, input: number) => watch.look(world, input, runner.isWatching);
-  for (let seed = firstSeed; seed < firstSeed + count; seed++) {
+  for (const { seed, person } of runs) {
     const samples: RunSamples = { pressure: [], sighted: [] };
-    const { record } = runner.run(seed, { samples, onTick });
+    const { record } = runner.run(seed, { samples, onTick, person });
     if (!record) continue;
     const run = { record, samples, notes: watch.finish(record) };
     keepFigures(run, program, table);

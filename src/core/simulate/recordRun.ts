@@ -20,6 +20,8 @@ export interface RecordedRun {
   frames: Float32Array;
   frameSize: number;
   events: RunEvent[];
+  /** What was pressed in each tick. */
+  inputs: number[];
   samples: RunSamples;
   /** What whoever played believed, minded and wanted, whenever that changed; empty for inputs. */
   minds: MindMoment[];
@@ -51,10 +53,12 @@ export function writeFrame(world: World, frames: Float32Array, start: number): v
   }
 }
 
-export function recordRun(program: LevelProgram, steering: Steering, seed: number): RecordedRun {
+/** One run from its seed, written down; of whoever steers, this person, if it is named. */
+export function recordRun(program: LevelProgram, steering: Steering, seed: number, person?: number): RecordedRun {
   const frameSize = PLAYER_FIELDS + PIECE_FIELDS * program.pieces.length;
   const frames = new Float32Array(frameSize * (program.timeLimitTicks + 1));
   const events: RunEvent[] = [];
+  const inputs: number[] = [];
   const samples: RunSamples = { pressure: [], sighted: [] };
   const minds: MindMoment[] = [];
   let used = 0;
@@ -62,8 +66,10 @@ export function recordRun(program: LevelProgram, steering: Steering, seed: numbe
   const { record } = runner.run(seed, {
     events,
     samples,
-    onTick: (world) => {
+    person,
+    onTick: (world, input) => {
       writeFrame(world, frames, used);
+      if (used > 0) inputs.push(input);
       used += frameSize;
       if (world.tick % Math.round(program.ticksPerSecond / MINDS_PER_SECOND) !== 0) return;
       const { mind } = runner;
@@ -78,6 +84,7 @@ export function recordRun(program: LevelProgram, steering: Steering, seed: numbe
     frames: frames.slice(0, used),
     frameSize,
     events,
+    inputs,
     samples,
     minds,
     record,

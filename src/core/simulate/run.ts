@@ -21,10 +21,12 @@ import { showScreen } from './standins/showScreen';
 import type { ControlId, StandInTraits } from '../people/traits';
 
 /**
- * Who steers the player: a stand-in, nobody or a blind hand, or inputs kept from a try (one a tick; then none).
+ * Who steers the player: a stand-in, nobody or a blind hand, inputs kept from a try (one a tick; then none), or a stand-in
+ * that watches while such inputs are played and is handed the controls when they end.
  */
 export type Steering =
   | { type: 'stand-in'; traits: StandInTraits }
+  | { type: 'handover'; traits: StandInTraits; inputs: readonly number[] }
   | { type: 'control'; id: ControlId }
   | { type: 'inputs'; inputs: readonly number[] };
 
@@ -35,6 +37,8 @@ export interface RunObserver {
   samples?: RunSamples;
   /** Stop after this many ticks even if the run goes on. */
   mostTicks?: number;
+  /** Which person of its tier the stand-in is; that of the seed, if it is left out. What the level draws goes by the seed. */
+  person?: number;
   /** It is another try of the same person, who keeps the notebook of those before. */
   isNextTry?: boolean;
   /** Leave the fingerprint out; only for measuring speed. */
@@ -59,7 +63,7 @@ export class Runner {
   ) {
     this.world = new World(prepareRuns(program, decideAll));
     if (steering.type === 'control') this.standIn = makeControl(program, steering.id);
-    if (steering.type === 'stand-in') {
+    if (steering.type === 'stand-in' || steering.type === 'handover') {
       this.standIn = makeStandIn(program, steering.traits);
       this.memory = new ScreenMemory(program, Math.ceil((steering.traits.reactionMs / 1000) * program.ticksPerSecond));
     }
@@ -83,7 +87,7 @@ export class Runner {
     this.follow(observer);
     world.events = observer.events;
     this.firstTick = passTime(world);
-    const random = new RandomStream(seed, STREAM.standIn);
+    const random = new RandomStream(observer.person ?? seed, STREAM.standIn);
     this.standIn?.reset(random, observer.isNextTry ?? false);
     this.memory?.reset();
     const trace = new RunTrace(world);
@@ -116,11 +120,11 @@ export class Runner {
   }
 
   private nextInput(random: RandomStream): number {
-    const { world } = this;
-    if (this.steering.type === 'inputs') return this.steering.inputs[world.tick - this.firstTick] ?? 0;
-    const { own, memory } = this;
+    const { world, own, memory, steering } = this;
+    const past = world.tick - this.firstTick;
+    if (steering.type === 'inputs') return steering.inputs[past] ?? 0;
     const standIn = this.standIn!;
-    if (memory && (world.tick - this.firstTick) % FRAME_TICKS === 0) {
+    if (memory && past % FRAME_TICKS === 0) {
       const isFirst = memory.isEmpty;
       showScreen(world, memory.next());
       const frame = memory.known(isFirst);
@@ -129,7 +133,9 @@ export class Runner {
     own.tick = world.tick;
     own.livesLeft = world.livesLeft;
     own.rim = world.rim;
-    return standIn.press(own, random);
+    if (steering.type !== 'handover' || past >= steering.inputs.length) return standIn.press(own, random);
+    standIn.watch?.(own);
+    return steering.inputs[past];
   }
 
   private record(seed: number, end: RunEnd, trace: RunTrace): RunRecord {

@@ -16,6 +16,7 @@ import type { ArenaPicture } from '../canvas/arenaPicture';
 import { paletteFor } from '../canvas/palette';
 import { ArenaGestures, type PointerInput } from '../editor/arenaGestures';
 import { ArenaView } from '../editor/arenaView';
+import { runsEndingNear } from '../editor/visits';
 import { composePicture, groundChangesUpTo, mindAt } from '../editor/composePicture';
 import { Controls } from '../editor/controls';
 import { ArenaFoot } from './ArenaFoot';
@@ -54,7 +55,10 @@ export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => vo
 function Field({ view, controls, isTrying }: { view: ArenaView; controls: Controls; isTrying: boolean }) {
   const desk = useDesk();
   const scheme = useComputedColorScheme('light');
-  const gestures = useMemo(() => new ArenaGestures(desk.session, desk.actions, view), [desk, view]);
+  const gestures = useMemo(
+    () => new ArenaGestures(desk.session, desk.actions, view, (place) => visitEnds(desk, place)),
+    [desk, view],
+  );
   const box = useRef<HTMLDivElement>(null);
   const ground = useRef<HTMLCanvasElement>(null);
   const top = useRef<HTMLCanvasElement>(null);
@@ -100,6 +104,16 @@ function Field({ view, controls, isTrying }: { view: ArenaView; controls: Contro
       <canvas ref={top} className={styles.canvas} />
     </div>
   );
+}
+
+/** A click where runs have ended goes to them. */
+function visitEnds({ session, reading, visits }: Desk, { x, y }: { x: number; y: number }): void {
+  const { level, state } = session;
+  const found = runsEndingNear(reading.store.getState().rows, x, y);
+  void visits.open(`lost near ${x.toFixed(1)}, ${y.toFixed(1)}`, found, {
+    pieces: level.pieces,
+    kinds: state.game.cast,
+  });
 }
 
 /** By how much a step of the wheel zooms. */

@@ -9,6 +9,8 @@ import type { Playback } from '../editor/playback';
 import type { ReadingController } from '../editor/readingController';
 import type { KeptTries } from '../editor/keptTries';
 import type { TryController } from '../editor/tryController';
+import type { GoOnController } from '../editor/goOnController';
+import type { Visits } from '../editor/visits';
 import type { Saving } from '../editor/saving';
 
 /** The machines behind one open desk. */
@@ -21,6 +23,8 @@ export interface Desk {
   playback: Playback;
   tries: TryController;
   keptTries: KeptTries;
+  visits: Visits;
+  goOn: GoOnController;
 }
 
 export const DeskContext = createContext<Desk | undefined>(undefined);

@@ -11,6 +11,8 @@ import {
 import type { RunRecord } from '@/core/index';
 import { SpeedSwitch } from '../frame/SpeedSwitch';
 import { useDesk, useFollowed } from './DeskContext';
+import { OthersFromHere } from './OthersFromHere';
+import { VisitLine } from './VisitLine';
 import css from './desk.module.css';
 
 /** Playing the run that is shown: play, step, speed, and which run. */
@@ -26,6 +28,8 @@ export function PlaybackControls() {
       </span>
       <SpeedSwitch playback={playback} speed={speed} />
       <div className="rest" />
+      <VisitLine />
+      <TakeOver />
       {record && (
         <span className={record.outcome === 'won' ? 'good' : 'bad'} data-testid="sample-end">
           {sayOutcome(record)} at {(record.ticks / ticksPerSecond).toFixed(1)} s
@@ -77,6 +81,32 @@ function StepButtons() {
       >
         <IconPlayerTrackNext size={16} />
       </ActionIcon>
+    </>
+  );
+}
+
+/** Playing on by hand, or having others play on, from the moment that is shown. */
+function TakeOver() {
+  const { playback, reading, tries, session } = useDesk();
+  const isAtStart = useFollowed(playback, (state) => state.tick === 0);
+  const run = useFollowed(reading, (state) => state.sampleRun);
+  const isTrying = useFollowed(tries, (state) => state.status !== 'off');
+  if (!run || isAtStart || isTrying) return null;
+  const momentNow = () => {
+    const { tick, ticksPerSecond } = playback.store.getState();
+    return { seed: run.seed, inputs: run.inputs.slice(0, tick), seconds: tick / ticksPerSecond };
+  };
+  return (
+    <>
+      <button
+        type="button"
+        className="act"
+        title="The run goes on from this moment, with you at the controls"
+        onClick={() => void tries.takeOver(session.state.game, run.seed, momentNow().inputs)}
+      >
+        Take over
+      </button>
+      <OthersFromHere momentNow={momentNow} hint="How often stand-ins still clear it from this moment" />
     </>
   );
 }

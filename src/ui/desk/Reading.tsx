@@ -7,6 +7,7 @@ import {
   sayPlayed,
   saySeconds,
   type Diagnostic,
+  type EndGroup,
   type Finding,
   type PairedDifference,
   type Summary,
@@ -15,7 +16,9 @@ import { MOST_READING_RUNS } from '../editor/readingController';
 import { FindingList } from '../frame/FindingList';
 import { Ladder } from './Ladder';
 import { OwnStandIns } from './OwnStandIns';
+import { runsEndingBy } from '../editor/visits';
 import { useDesk, useFollowed } from './DeskContext';
+import { useLevelNames } from './useLevelNames';
 import css from './desk.module.css';
 
 interface ReadingProps {
@@ -105,18 +108,28 @@ function Numbers({ name, summary, isStale, difference }: NumbersProps) {
         {summary.played ? <PlayedFacts played={summary.played} /> : <TimeFacts time={summary.timeToClear} />}
         <div className={css.wide}>
           <Fact label="Commonest end">
-            {end ? (
-              <span className="bad">
-                {sayEnd(end)}, {Math.round(end.share.value * 100)} %
-              </span>
-            ) : (
-              <span className="good">every run is cleared</span>
-            )}
+            {end ? <EndLink end={end} /> : <span className="good">every run is cleared</span>}
           </Fact>
         </div>
       </div>
       {difference && <Difference difference={difference} />}
     </div>
+  );
+}
+
+/** The way to the runs that ended so. */
+function EndLink({ end }: { end: EndGroup }) {
+  const { visits, reading } = useDesk();
+  const names = useLevelNames();
+  return (
+    <button
+      type="button"
+      className={`act bad ${css.endLink}`}
+      title="Shows these runs, one after the other, three seconds before they end"
+      onClick={() => void visits.open(sayEnd(end), runsEndingBy(reading.store.getState().rows, end), names)}
+    >
+      {sayEnd(end)}, {Math.round(end.share.value * 100)} %
+    </button>
   );
 }
 

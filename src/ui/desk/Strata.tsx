@@ -2,7 +2,9 @@
 
 import { useRef, type CSSProperties, type PointerEvent, type ReactNode } from 'react';
 import type { RunRecord } from '@/core/index';
+import { runsEndingAbout } from '../editor/visits';
 import { useDesk, useFollowed } from './DeskContext';
+import { useLevelNames } from './useLevelNames';
 import { PlaybackControls } from './PlaybackControls';
 import { ArrivalTicks, EndTicks, PressureBand, SightBars } from './strataLayers';
 import css from './desk.module.css';
@@ -42,9 +44,14 @@ export function Strata() {
         >
           <PressureBand pacing={summary?.pacing ?? []} run={sampleRun} span={span} isStale={isStale} />
         </Row>
-        <Row label="Ends" hint="When runs end: lost above, cleared below" height={30}>
+        <Row
+          label="Ends"
+          hint="When runs end: lost above, cleared below. A click shows those that end about there"
+          height={30}
+        >
           <EndTicks rows={rows} span={span} ticksPerSecond={sampleRun?.ticksPerSecond ?? 60} isStale={isStale} />
         </Row>
+        <EndsPick span={span} />
       </ScrubArea>
     </section>
   );
@@ -121,6 +128,26 @@ function ScrubArea({ span, children }: { span: number; children: ReactNode }) {
       </div>
     </div>
   );
+}
+
+/** So near to where it is clicked a run has ended there, as a share of what the strata cover. */
+const NEAR_SHARE = 0.012;
+
+/** The ends of runs can be clicked: each click goes to the runs that ended about then. */
+function EndsPick({ span }: { span: number }) {
+  const { visits, reading, playback } = useDesk();
+  const names = useLevelNames();
+  const pick = (event: PointerEvent) => {
+    event.stopPropagation();
+    const box = event.currentTarget.getBoundingClientRect();
+    const { ticksPerSecond } = playback.store.getState();
+    const seconds = ((event.clientX - box.left) / box.width) * span;
+    const isWon = event.clientY > box.top + box.height / 2;
+    const { rows } = reading.store.getState();
+    const found = runsEndingAbout(rows, seconds * ticksPerSecond, isWon, NEAR_SHARE * span * ticksPerSecond);
+    void visits.open(`${isWon ? 'cleared' : 'lost'} at about ${seconds.toFixed(1)} s`, found, names);
+  };
+  return <div className={css.endsPick} data-testid="ends" aria-hidden onPointerDown={pick} />;
 }
 
 function TimeAxis({ span }: { span: number }) {

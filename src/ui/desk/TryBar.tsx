@@ -7,6 +7,7 @@ import { levelAfter, type RunEvent } from '@/core/index';
 import styles from './desk.module.css';
 import { useDesk, useFollowed } from './DeskContext';
 import { KeySettings } from './KeySettings';
+import { OthersFromHere } from './OthersFromHere';
 import { SelectField } from './panels/fields';
 import { useTryKeys } from './useTryKeys';
 
@@ -114,6 +115,7 @@ function Pace({ controls }: { controls: Controls }) {
 
 function Acts() {
   const { tries, keptTries } = useDesk();
+  const isFrozen = useFollowed(tries, (state) => state.status === 'frozen');
   const keep = () => {
     const { kept } = tries;
     if (kept) keptTries.keep(kept);
@@ -121,6 +123,12 @@ function Acts() {
   };
   return (
     <>
+      {isFrozen && (
+        <OthersFromHere
+          momentNow={() => tries.momentToHandOver}
+          hint="How often stand-ins clear it from where you are"
+        />
+      )}
       <Button size="compact-xs" variant="light" title="Enter" onClick={() => tries.again()}>
         Again
       </Button>

@@ -8,6 +8,8 @@ import { DeskSession } from '../editor/deskSession';
 import { Playback } from '../editor/playback';
 import { ReadingController } from '../editor/readingController';
 import { Saving } from '../editor/saving';
+import { GoOnController } from '../editor/goOnController';
+import { Visits } from '../editor/visits';
 import { KeptTries } from '../editor/keptTries';
 import { TryController } from '../editor/tryController';
 import { startChecksWorker } from '../workers/checksWorker';
@@ -22,19 +24,23 @@ export function useDeskMachines(loaded: GameReply, levelId: string): Desk {
 
 function buildDesk({ document, revision, savedAt }: GameReply, levelId: string): Desk {
   const session = new DeskSession(document, levelId);
+  const reading = new ReadingController(levelId);
+  const playback = new Playback();
   return {
     session,
     actions: new DeskActions(session),
     saving: new Saving(session, revision, savedAt, window.localStorage),
-    reading: new ReadingController(levelId),
+    reading,
     checks: new ChecksController(levelId, startChecksWorker),
-    playback: new Playback(),
+    playback,
     tries: new TryController(levelId),
     keptTries: new KeptTries(document.id, levelId, window.localStorage),
+    visits: new Visits(reading, playback),
+    goOn: new GoOnController(levelId),
   };
 }
 
-function runDesk({ session, saving, reading, checks, playback, tries, keptTries }: Desk): () => void {
+function runDesk({ session, saving, reading, checks, playback, tries, keptTries, visits, goOn }: Desk): () => void {
   saving.open();
   keptTries.load();
   reading.load(window.localStorage);
@@ -47,6 +53,9 @@ function runDesk({ session, saving, reading, checks, playback, tries, keptTries 
       if (state.game === before.game) return;
       reading.show(state.game);
       checks.show(state.game);
+      // What was said of the level before says nothing of this one.
+      visits.close();
+      goOn.stop();
     }),
     reading.store.subscribe((state, before) => {
       const run = state.sampleRun;
@@ -68,5 +77,6 @@ function runDesk({ session, saving, reading, checks, playback, tries, keptTries 
     reading.stop();
     checks.stop();
     tries.stop();
+    goOn.stop();
   };
 }

@@ -40,6 +40,8 @@ export class ArenaGestures {
     private readonly session: DeskSession,
     private readonly actions: DeskActions,
     private readonly view: ArenaView,
+    /** Told of clicks that mean nothing else: there may be something to see there. */
+    private readonly onGround: (place: { x: number; y: number }) => void = () => undefined,
   ) {}
 
   private hitAt(x: number, y: number): Hit {
@@ -216,7 +218,10 @@ export class ArenaGestures {
     else if (tool === 'route' && hit.type === 'leg') this.actions.insertWaypoint(hit.piece, hit.leg, target);
     else if (tool === 'route' && (hit.type === 'ground' || hit.type === 'mark')) this.actions.addWaypoint(target);
     else if (tool === 'select' && hit.type === 'leg') this.session.select([hit.piece]);
-    else if (tool === 'select' && hit.type === 'ground') this.session.select([]);
+    else if (tool === 'select' && hit.type === 'ground') {
+      this.session.select([]);
+      this.onGround(place);
+    }
   }
 
   /** A double click on a leg of a route puts a waypoint there, with any tool. */

@@ -11,6 +11,7 @@ import type {
   RunEvent,
 } from '@/core/index';
 import type { ShownRun } from './composePicture';
+import type { Moment } from './goOnController';
 import type * as RunEngine from './runEngine';
 
 /** What makes a try stand still by itself. */
@@ -84,6 +85,7 @@ export class TryController {
       return;
     }
     this.game = game;
+    this.handed = undefined;
     this.live = new Live(compiled.value, seed);
     this.rest = 0;
     this.shown = {
@@ -96,8 +98,41 @@ export class TryController {
     this.store.setState({ status: 'playing', tick: this.live.tick, note: '', faults: [], events: [] });
   }
 
+  /**
+   * Takes the controls at a moment of a run: what was pressed up to there is played again, and then it stands still until it
+   * is let go. Nothing else holds in such a try than what the run had.
+   */
+  async takeOver(game: GameDocument, seed: number, inputs: readonly Input[]): Promise<void> {
+    this.setOverrides({ knobs: [] });
+    await this.start(game, seed);
+    if (!this.live) return;
+    for (const input of inputs) this.live.step(input);
+    this.handed = inputs;
+    const { tick, end } = this.live;
+    this.store.setState({
+      status: end ? 'over' : 'frozen',
+      tick,
+      events: this.live.events.slice(),
+      note: end ? this.sayEnd() : `Yours from here, run ${seed}`,
+    });
+  }
+
+  /** Begins once more where it began: at the start, or where it was taken over. */
   again(): void {
-    if (this.game) void this.start(this.game);
+    const { game, live, handed } = this;
+    if (!game) return;
+    if (live && handed) void this.takeOver(game, live.seed, handed);
+    else void this.start(game);
+  }
+
+  /** What was pressed before this try was taken over; undefined for one from the start. */
+  private handed: readonly Input[] | undefined;
+
+  /** The moment of the try as others can be handed it. */
+  get momentToHandOver(): Moment | undefined {
+    const { live } = this;
+    const { overrides } = this.state;
+    return live && { seed: live.seed, inputs: [...live.inputs], seconds: this.seconds, overrides };
   }
 
   stop(): void {

@@ -13,6 +13,7 @@ import {
   projectLevelCues,
   recordRun,
   Runner,
+  runPeople,
   runSeeds,
   standInsOf,
   steeringOf,
@@ -57,6 +58,16 @@ export function createSimulation() {
   let standIns: readonly StandInTraits[] = [];
   /** One for each who plays, since each keeps what it has worked out of the level. */
   const runners = new Map<string, Runner>();
+  const traitsOf = (standInId: string) => standIns.find((candidate) => candidate.id === standInId);
+  /** The runner of a stand-in that is handed a moment; kept until another moment comes. */
+  let handed: { key: string; runner: Runner } | undefined;
+  const handover = (standInId: string, seed: number, inputs: readonly number[]): Runner | undefined => {
+    const traits = traitsOf(standInId);
+    if (!program || !traits) return undefined;
+    const key = JSON.stringify([standInId, seed, inputs]);
+    if (handed?.key !== key) handed = { key, runner: new Runner(program, { type: 'handover', traits, inputs }) };
+    return handed.runner;
+  };
   return {
     prepare(news: GameNews, levelId: string, wantsRoutes: boolean, overrides?: Overrides): Preparation {
       const game = mirror.take(news);
@@ -65,6 +76,7 @@ export function createSimulation() {
       program = version?.program;
       standIns = standInsOf(game);
       runners.clear();
+      handed = undefined;
       return { faults: compiled.ok ? [] : compiled.faults, routes: program && wantsRoutes ? timeRoute(program) : [] };
     },
 
@@ -92,6 +104,26 @@ export function createSimulation() {
       return transfer(run, [run.frames.buffer]);
     },
 
+    /** How people of a tier go on from a moment of a run, up to which these inputs were played. */
+    goOn(
+      standInId: string,
+      seed: number,
+      inputs: readonly number[],
+      firstPerson: number,
+      count: number,
+    ): ChunkResult | undefined {
+      const runner = handover(standInId, seed, inputs);
+      return runner && runPeople(runner, seed, firstPerson, count);
+    },
+
+    /** One of them, written down for showing. */
+    recordGoingOn(standInId: string, seed: number, inputs: readonly number[], person: number): RecordedRun | undefined {
+      const traits = traitsOf(standInId);
+      if (!program || !traits) return undefined;
+      const run = recordRun(program, { type: 'handover', traits, inputs }, seed, person);
+      return transfer(run, [run.frames.buffer]);
+    },
+
     /** Why a piece does what it does at a moment of a run. */
     explain(standInId: string, seed: number, tick: number, piece: string): Explanation | undefined {
       const steering = steeringOf(standInId, standIns);
@@ -106,7 +138,7 @@ export function createSimulation() {
 
     /** What pieces that follow a behavior do in some runs. */
     behaviorFigures(standInId: string, behavior: string, runs: number): BehaviorFigures | undefined {
-      const traits = standIns.find((candidate) => candidate.id === standInId);
+      const traits = traitsOf(standInId);
       return program && traits ? measureBehavior(program, behavior, traits, 1, runs) : undefined;
     },
 
@@ -128,7 +160,7 @@ export function createSimulation() {
 
     /** For every cell the share of one run in which somebody watches it. */
     watched(standInId: string, seed: number): Float32Array | undefined {
-      const traits = standIns.find((candidate) => candidate.id === standInId);
+      const traits = traitsOf(standInId);
       return program && traits ? measureWatched(program, traits, seed) : undefined;
     },
 

@@ -167,6 +167,17 @@ export class Person implements StandIn {
     return this.gunner && tick >= this.setsOut ? this.withShot(own, input, random) : input;
   }
 
+  watch(own: OwnState): void {
+    const { body, tick, livesLeft } = own;
+    this.wants.notice(this.belief, own);
+    this.seenX = body.x;
+    this.seenY = body.y;
+    this.livesLeft = livesLeft;
+    // Whoever has looked on sets out at once, and is not impatient yet.
+    this.setsOut = 0;
+    this.headwayTick = tick;
+  }
+
   private beginLife({ tick, livesLeft }: OwnState): void {
     this.livesLeft = livesLeft;
     this.legs = [];

@@ -22,6 +22,8 @@ export interface StandIn {
   /** Takes up a picture of the screen, as old as its reaction delay. */
   look: (frame: ScreenFrame) => void;
   press: (own: OwnState, random: RandomStream) => Input;
+  /** Sees a tick in which somebody else plays, before it is handed the controls. */
+  watch?: (own: OwnState) => void;
   /** Whether it stands on purpose just now, to see how things go. */
   readonly isWatching?: boolean;
   /** What it believes, minds and wants just now; undefined for one that thinks nothing. */
