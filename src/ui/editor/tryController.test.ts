@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
+import { compileGameLevel, recordRun, standInsOf, steeringOf } from '@/core/index';
 import { kilnYard } from '../../../tests/support/kilnYard';
 import { memoryStorage } from '../../../tests/support/storage';
 import { KeptTries, replayTry } from './keptTries';
@@ -84,6 +85,37 @@ describe('a try', () => {
     expect(JSON.stringify(game)).toBe(before);
     tries.again();
     expect(tries.state.overrides.playerAt).toEqual([27.5, 15.5]);
+  });
+
+  test('taken over from a run it stands where that stood, goes on by hand, and begins there again', async () => {
+    const compiled = compileGameLevel(game, 'drying-hall');
+    if (!compiled.ok) throw new Error(JSON.stringify(compiled.faults));
+    const run = recordRun(compiled.value, steeringOf('casual', standInsOf(game))!, 5);
+    tries.setOverrides({ knobs: [], playerAt: [14.5, 7.5] });
+    await tries.takeOver(game, 5, run.inputs.slice(0, 200));
+    const placeThen = [...run.frames.slice(200 * run.frameSize, 200 * run.frameSize + 2)];
+    const place = () => [tries.player!.x, tries.player!.y].map(Math.fround);
+    expect([tries.state.status, tries.state.tick, tries.state.overrides]).toEqual(['frozen', 200, { knobs: [] }]);
+    expect(place()).toEqual(placeThen);
+    tries.toggleFreeze();
+    for (let frame = 0; frame < 30; frame++) tries.advance(1000 / 60, () => 5);
+    expect(tries.state.tick).toBe(230);
+    expect(tries.momentToHandOver).toMatchObject({ seed: 5, seconds: 230 / 60 });
+    tries.again();
+    await new Promise(setImmediate);
+    expect([tries.state.status, tries.state.tick, ...place()]).toEqual(['frozen', 200, ...placeThen]);
+    await tries.start(game);
+    tries.again();
+    await new Promise(setImmediate);
+    expect(tries.state.tick).toBe(0);
+  });
+
+  test('taken over behind the end it is over', async () => {
+    const compiled = compileGameLevel(game, 'drying-hall');
+    if (!compiled.ok) throw new Error(JSON.stringify(compiled.faults));
+    const run = recordRun(compiled.value, steeringOf('casual', standInsOf(game))!, 5);
+    await tries.takeOver(game, 5, run.inputs);
+    expect([tries.state.status, tries.state.tick]).toEqual(['over', run.record!.ticks]);
   });
 
   test('of a level with faults does not begin and says why', async () => {
