@@ -1,19 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { compileGameLevel, Runner, STAND_INS } from '../../src/core/index';
 import { kilnYard } from '../support/kilnYard';
-
-/** Keys of the nine directions: none, then from east on clockwise. */
-const KEYS: readonly (readonly string[])[] = [
-  [],
-  ['ArrowRight'],
-  ['ArrowRight', 'ArrowDown'],
-  ['ArrowDown'],
-  ['ArrowDown', 'ArrowLeft'],
-  ['ArrowLeft'],
-  ['ArrowLeft', 'ArrowUp'],
-  ['ArrowUp'],
-  ['ArrowUp', 'ArrowRight'],
-];
+import { pressAll } from './support/hands';
 
 /** Inputs that win a level of the demo with the seed of tries, and the tick in which they do. */
 function winningInputs(levelId: string): { inputs: number[]; ticks: number } {
@@ -34,26 +22,6 @@ function winningInputs(levelId: string): { inputs: number[]; ticks: number } {
       return { inputs, ticks: record.ticks };
   }
   throw new Error(`nobody wins ${levelId}`);
-}
-
-/** Plays on from a frozen try, tick by tick, with the keys of a keyboard. */
-async function pressAll(page: Page, inputs: readonly number[]): Promise<void> {
-  const down = new Set<string>();
-  for (const input of inputs) {
-    const wanted = KEYS[input & 15];
-    for (const key of [...down]) {
-      if (wanted.includes(key)) continue;
-      await page.keyboard.up(key);
-      down.delete(key);
-    }
-    for (const key of wanted) {
-      if (down.has(key)) continue;
-      await page.keyboard.down(key);
-      down.add(key);
-    }
-    await page.keyboard.press('Period');
-  }
-  for (const key of down) await page.keyboard.up(key);
 }
 
 test('Glaze Floor is won with the keys, in the very tick in which the core says so', async ({ page }) => {

@@ -13,7 +13,7 @@ export function OthersFromHere({ momentNow, hint }: { momentNow: () => Moment | 
   return (
     <Popover width={300} position="top-end" withinPortal trapFocus>
       <Popover.Target>
-        <button type="button" className="act" title={hint}>
+        <button type="button" className="act one-line" title={hint}>
           {status === 'running' ? 'Others play …' : 'Others from here'}
         </button>
       </Popover.Target>

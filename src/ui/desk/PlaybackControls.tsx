@@ -17,8 +17,9 @@ import css from './desk.module.css';
 
 /** Playing the run that is shown: play, step, speed, and which run. */
 export function PlaybackControls() {
-  const { playback, reading } = useDesk();
+  const { playback, reading, visits } = useDesk();
   const { tick, speed, ticksPerSecond } = useFollowed(playback, (state) => state);
+  const isVisiting = useFollowed(visits, ({ visit }) => visit !== undefined);
   const record = useFollowed(reading, (state) => state.sampleRun)?.record;
   return (
     <div className={css.playback}>
@@ -30,7 +31,7 @@ export function PlaybackControls() {
       <div className="rest" />
       <VisitLine />
       <TakeOver />
-      {record && (
+      {record && !isVisiting && (
         <span className={record.outcome === 'won' ? 'good' : 'bad'} data-testid="sample-end">
           {sayOutcome(record)} at {(record.ticks / ticksPerSecond).toFixed(1)} s
         </span>
@@ -100,7 +101,7 @@ function TakeOver() {
     <>
       <button
         type="button"
-        className="act"
+        className="act one-line"
         title="The run goes on from this moment, with you at the controls"
         onClick={() => void tries.takeOver(session.state.game, run.seed, momentNow().inputs)}
       >

@@ -145,7 +145,8 @@ function EndsPick({ span }: { span: number }) {
     const isWon = event.clientY > box.top + box.height / 2;
     const { rows } = reading.store.getState();
     const found = runsEndingAbout(rows, seconds * ticksPerSecond, isWon, NEAR_SHARE * span * ticksPerSecond);
-    void visits.open(`${isWon ? 'cleared' : 'lost'} at about ${seconds.toFixed(1)} s`, found, names);
+    const at = (found[0]?.ticks ?? 0) / ticksPerSecond;
+    void visits.open(`${isWon ? 'cleared' : 'lost'} at about ${at.toFixed(1)} s`, found, names);
   };
   return <div className={css.endsPick} data-testid="ends" aria-hidden onPointerDown={pick} />;
 }

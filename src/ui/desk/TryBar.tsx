@@ -7,7 +7,6 @@ import { levelAfter, type RunEvent } from '@/core/index';
 import styles from './desk.module.css';
 import { useDesk, useFollowed } from './DeskContext';
 import { KeySettings } from './KeySettings';
-import { OthersFromHere } from './OthersFromHere';
 import { SelectField } from './panels/fields';
 import { useTryKeys } from './useTryKeys';
 
@@ -26,7 +25,7 @@ export function TryBar({ controls }: { controls: Controls }) {
     <>
       <TryLog events={events} />
       <div className={`plate ${styles.tryBar}`} role="group" aria-label="Try" data-tick={tick} data-end={end}>
-        <Standing note={note} isWon={isWon} />
+        <Standing note={note} isWon={isWon} isOver={status === 'over'} />
         {status === 'over' ? <GoOn score={tries.player?.score ?? 0} isWon={isWon} /> : <Pace controls={controls} />}
         <Acts />
       </div>
@@ -35,7 +34,7 @@ export function TryBar({ controls }: { controls: Controls }) {
 }
 
 /** How the one who plays stands: time, health, points, what is carried; and what has just happened. */
-function Standing({ note, isWon }: { note: string; isWon: boolean }) {
+function Standing({ note, isWon, isOver }: { note: string; isWon: boolean; isOver: boolean }) {
   const { tries } = useDesk();
   const { player } = tries;
   const gun = tries.program?.player.gun;
@@ -62,7 +61,7 @@ function Standing({ note, isWon }: { note: string; isWon: boolean }) {
       <span
         role="status"
         data-testid="try-note"
-        className={`${isWon ? 'good' : note ? 'bad' : 'quiet'} ${styles.tryNote}`}
+        className={`${isWon ? 'good' : isOver ? 'bad' : note ? 'river' : 'quiet'} ${styles.tryNote}`}
       >
         {note || keys}
       </span>
@@ -115,7 +114,6 @@ function Pace({ controls }: { controls: Controls }) {
 
 function Acts() {
   const { tries, keptTries } = useDesk();
-  const isFrozen = useFollowed(tries, (state) => state.status === 'frozen');
   const keep = () => {
     const { kept } = tries;
     if (kept) keptTries.keep(kept);
@@ -123,12 +121,6 @@ function Acts() {
   };
   return (
     <>
-      {isFrozen && (
-        <OthersFromHere
-          momentNow={() => tries.momentToHandOver}
-          hint="How often stand-ins clear it from where you are"
-        />
-      )}
       <Button size="compact-xs" variant="light" title="Enter" onClick={() => tries.again()}>
         Again
       </Button>

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { kindOf } from '@/core/index';
 import { RulesList, WhyList } from '../bench/WhyList';
 import { useDesk, useFollowed } from './DeskContext';
+import { OthersFromHere } from './OthersFromHere';
 import { SelectField } from './panels/fields';
 import css from './desk.module.css';
 
@@ -43,6 +44,12 @@ export function TryWhy() {
       </div>
       {explanation && <WhyList explanation={explanation} />}
       {rules && <RulesList explanation={rules} />}
+      <div className={css.tryOthers}>
+        <OthersFromHere
+          momentNow={() => tries.momentToHandOver}
+          hint="How often stand-ins clear it from where you are"
+        />
+      </div>
     </section>
   );
 }

@@ -52,9 +52,9 @@ function VisitList() {
   return (
     <Menu position="top-end" withinPortal>
       <Menu.Target>
-        <UnstyledButton className={`cut ${css.visitTitle}`} data-testid="visit" title={sayRun(visit.runs[visit.at])}>
-          <b>{visit.title}</b>{' '}
-          <span className="quiet">
+        <UnstyledButton className={css.visitTitle} data-testid="visit" title={sayRun(visit.runs[visit.at])}>
+          <b className="cut">{visit.title}</b>{' '}
+          <span className="quiet one-line">
             {visit.at + 1} of {visit.runs.length}
           </span>
         </UnstyledButton>

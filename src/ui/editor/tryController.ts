@@ -113,7 +113,7 @@ export class TryController {
       status: end ? 'over' : 'frozen',
       tick,
       events: this.live.events.slice(),
-      note: end ? this.sayEnd() : `Yours from here, run ${seed}`,
+      note: end ? this.sayEnd() : `Run ${seed}, yours from here: F lets it go on`,
     });
   }
 

@@ -145,6 +145,7 @@ describe('runs behind a number', () => {
   test('by when they ended and whether they were won, the nearest first', () => {
     expect(seeds(runsEndingAbout(rows, 200, false, 70))).toEqual([3, 4]);
     expect(seeds(runsEndingAbout(rows, 130, true, 70))).toEqual([2]);
-    expect(seeds(runsEndingAbout(rows, 1000, false, 70))).toEqual([]);
+    expect(seeds(runsEndingAbout(rows, 1000, false, 70))).toEqual([5]);
+    expect(seeds(runsEndingAbout([won(1)], 10, false, 70))).toEqual([]);
   });
 });

@@ -101,7 +101,7 @@ export function runsEndingNear(rows: readonly RunRecord[], x: number, y: number)
     .sort((one, other) => far(one) - far(other));
 }
 
-/** Runs that were won, or were not, the nearest in time first; only those within so many ticks. */
+/** Runs that were won, or were not, within so many ticks of a moment, the nearest first; if there is none, the one nearest to it. */
 export function runsEndingAbout(
   rows: readonly RunRecord[],
   tick: number,
@@ -109,7 +109,7 @@ export function runsEndingAbout(
   withinTicks: number,
 ): RunRecord[] {
   const far = (row: RunRecord) => Math.abs(row.ticks - tick);
-  return rows
-    .filter((row) => (row.outcome === 'won') === isWon && far(row) <= withinTicks)
-    .sort((one, other) => far(one) - far(other));
+  const sorted = rows.filter((row) => (row.outcome === 'won') === isWon).sort((one, other) => far(one) - far(other));
+  const near = sorted.filter((row) => far(row) <= withinTicks);
+  return near.length > 0 ? near : sorted.slice(0, 1);
 }
