@@ -1,9 +1,11 @@
 'use client';
 
+import { useSearchParams } from 'next/navigation';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { kindOf } from '@/core/index';
 import type { GameReply } from '@/server/contracts/games';
+import { readAskedRun } from '../editor/askedRun';
 import type { DeskSession } from '../editor/deskSession';
 import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
@@ -54,7 +56,8 @@ export function Desk({ gameId, levelId, view }: { gameId: string; levelId: strin
 }
 
 function OpenDesk({ loaded, levelId, view }: { loaded: GameReply; levelId: string; view?: 'cues' }) {
-  const desk = useDeskMachines(loaded, levelId);
+  const search = useSearchParams();
+  const desk = useDeskMachines(loaded, levelId, readAskedRun(search));
   const trail = [
     { label: loaded.document.name, href: `/games/${loaded.document.id}` },
     { label: loaded.document.levels.find((level) => level.id === levelId)?.name ?? levelId },

@@ -2,6 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import type { GameReply } from '@/server/contracts/games';
+import { showAskedRun, type AskedRun } from '../editor/askedRun';
 import { ChecksController } from '../editor/checksController';
 import { DeskActions } from '../editor/deskActions';
 import { DeskSession } from '../editor/deskSession';
@@ -16,16 +17,17 @@ import { startChecksWorker } from '../workers/checksWorker';
 import type { Desk } from './DeskContext';
 
 /** The machines of a desk, made when it opens; they run as long as it is on the screen. */
-export function useDeskMachines(loaded: GameReply, levelId: string): Desk {
-  const [desk] = useState(() => buildDesk(loaded, levelId));
+export function useDeskMachines(loaded: GameReply, levelId: string, asked: AskedRun | undefined): Desk {
+  const [desk] = useState(() => buildDesk(loaded, levelId, asked));
   useEffect(() => runDesk(desk), [desk]);
   return desk;
 }
 
-function buildDesk({ document, revision, savedAt }: GameReply, levelId: string): Desk {
+function buildDesk({ document, revision, savedAt }: GameReply, levelId: string, asked: AskedRun | undefined): Desk {
   const session = new DeskSession(document, levelId);
   const reading = new ReadingController(levelId);
   const playback = new Playback();
+  if (asked) showAskedRun(asked, reading, playback);
   return {
     session,
     actions: new DeskActions(session),

@@ -150,6 +150,11 @@ export class ReadingController {
     private readonly workerCount = workersBesidePage(),
   ) {}
 
+  /** Begins with a run that was asked for, before anything is shown. */
+  beginWith(sampleSeed: number, standIn: string): void {
+    this.store.setState({ sampleSeed, standIn });
+  }
+
   /** Takes up whether the Reading was held when the desk was open last. */
   load(storage: Storage): void {
     this.store.setState({ isHeld: storage.getItem(HELD_KEY) !== null });

@@ -3,6 +3,7 @@
 import { ActionIcon, Modal, Slider, Switch, useComputedColorScheme } from '@mantine/core';
 import { IconPlayerPause, IconPlayerPlay } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import {
   nameOfPiece,
@@ -20,6 +21,7 @@ import { ArenaCanvas } from '../canvas/ArenaCanvas';
 import { fitCamera } from '../canvas/camera';
 import { paletteFor } from '../canvas/palette';
 import { useFollowed } from '../desk/DeskContext';
+import { addressOfRun } from '../editor/askedRun';
 import { composePicture, groundChangesUpTo, mindAt } from '../editor/composePicture';
 import { Playback } from '../editor/playback';
 import { MindLine } from '../frame/MindLine';
@@ -64,6 +66,17 @@ export function ReplayDialog({
       {query.data ? (
         <>
           <Differing batch={batch} again={query.data} />
+          {arm.isPlain && (
+            <Link
+              href={addressOfRun(batch.gameId, arm.levelId, {
+                seed,
+                standIn: arm.standInId,
+                seconds: momentToShow(query.data.run, atSeconds),
+              })}
+            >
+              On the desk, as the level is now
+            </Link>
+          )}
           <Replay game={query.data.game} levelId={arm.levelId} run={query.data.run} atSeconds={atSeconds} />
         </>
       ) : query.error ? (
@@ -221,8 +234,14 @@ function startedPlayback(run: RecordedRun, atSeconds: number | undefined): Playb
   const playback = new Playback();
   const lastTick = run.frames.length / run.frameSize - 1;
   playback.setRun(lastTick, run.ticksPerSecond);
-  const moment = atSeconds !== undefined && atSeconds >= 0 ? atSeconds * run.ticksPerSecond : lastTick;
-  playback.seek(moment - LEAD_SECONDS * run.ticksPerSecond);
+  playback.seek(momentToShow(run, atSeconds) * run.ticksPerSecond);
   playback.play();
   return playback;
+}
+
+/** Seconds into a run from which it is shown: a little before the moment that is wanted, or before its end. */
+function momentToShow(run: RecordedRun, atSeconds: number | undefined): number {
+  const end = (run.frames.length / run.frameSize - 1) / run.ticksPerSecond;
+  const wanted = atSeconds !== undefined && atSeconds >= 0 ? atSeconds : end;
+  return Math.max(0, wanted - LEAD_SECONDS);
 }
