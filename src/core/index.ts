@@ -255,7 +255,7 @@ export { sayPercent, sayPlace, saySeconds, sayShare } from './measure/words';
 export { pairedDifference, type PairedDifference } from './measure/statistics/pairedDifference';
 export { wilsonInterval, type ShareWithInterval } from './measure/statistics/wilsonInterval';
 
-export { describeSummary, figuresOf, headline, sayFinding, type Figure } from './report/sentences';
+export { briefFiguresOf, describeSummary, figuresOf, headline, sayFinding, type Figure } from './report/sentences';
 export { PICTURE_LIMITS, readPicture, type GreyPicture } from './exchange/readPicture';
 export {
   detectReading,

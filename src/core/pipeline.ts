@@ -18,6 +18,7 @@ import type { World } from './simulate/engine/world';
 import { NUMBER_VERSIONS } from './simulate/numberVersions';
 import { Runner } from './simulate/run';
 import type { RunSamples } from './simulate/runRecord';
+import { FactsWatch } from './simulate/runFacts';
 import { RunWatch } from './simulate/runWatch';
 import { checkLevelCues } from './written/checkLevelCues';
 import { checkScripts } from './written/checkScripts';
@@ -129,12 +130,16 @@ function runAll(
     versions: NUMBER_VERSIONS,
   };
   const watch = new RunWatch(program);
-  const onTick = (world: World, input: number) => watch.look(world, input, runner.isWatching);
+  const facts = new FactsWatch(program);
+  const onTick = (world: World, input: number) => {
+    watch.look(world, input, runner.isWatching);
+    facts.look(world);
+  };
   for (const { seed, person } of runs) {
     const samples: RunSamples = { pressure: [], sighted: [] };
     const { record } = runner.run(seed, { samples, onTick, person });
     if (!record) continue;
-    const run = { record, samples, notes: watch.finish(record) };
+    const run = { record, samples, notes: watch.finish(record), facts: facts.finish(record, samples) };
     keepFigures(run, program, table);
     addRun(result.sums, run, program, table);
     result.rows.push(record);

@@ -1,5 +1,6 @@
 import type { RulesProgram } from '../compile/cueProgram';
 import type { RunRecord, RunSamples } from '../simulate/runRecord';
+import type { RunFacts } from '../simulate/runFacts';
 import type { RunNote } from '../simulate/runWatch';
 
 /** A run as measures see it. */
@@ -8,6 +9,8 @@ export interface MeasuredRun {
   samples: RunSamples;
   /** What it showed of mistakes. */
   notes: readonly RunNote[];
+  /** What was counted while it went on; undefined where only the record is known. */
+  facts?: RunFacts;
 }
 
 /** What the measures need to know of a level. */
@@ -64,6 +67,8 @@ export interface Measure<Read, Sums, Value> {
   reads(run: MeasuredRun, level: MeasuredLevel): Read | undefined;
   /** The value with unit and interval, short; undefined where there is nothing to show. */
   figure?(value: Value): string | undefined;
+  /** The same for a narrow place: of spreads the median, with the middle half of runs in brackets. */
+  brief?(value: Value): string | undefined;
   /** Sentences for a report. What it is played for and who plays is in `told`. */
   say?(value: Value, told: Told): string[];
   /** Fields of the documented JSON; times in seconds, shares in 0..1. */

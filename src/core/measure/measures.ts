@@ -4,6 +4,7 @@ import { cellsJoin } from './joins/cells';
 import { countJoin } from './joins/count';
 import { durationsJoin } from './joins/durations';
 import { fingerprintJoin } from './joins/fingerprint';
+import { HOW_IT_WENT } from './howItWent';
 import { meanJoin } from './joins/mean';
 import { shareJoin } from './joins/share';
 import { secondsJoin } from './joins/spread';
@@ -111,6 +112,7 @@ export const MEASURES = {
     json: ({ value, low, high }) => ({ near_misses_per_run: value, near_misses_per_run_interval: { low, high } }),
     columns: [{ name: 'near_misses', of: ({ nearMisses }) => nearMisses }],
   }),
+  ...HOW_IT_WENT,
   histogram: measure({
     name: 'How long runs took',
     unit: 's',

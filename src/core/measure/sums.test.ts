@@ -114,7 +114,7 @@ describe('sums', () => {
     delete older.of.nearMisses;
     const joined = emptySums();
     mergeSums(joined, older);
-    expect(summaryOf(joined, LEVEL).nearMisses).toEqual({ value: 0, low: 0, high: 0 });
+    expect(summaryOf(joined, LEVEL).nearMisses).toMatchObject({ runs: 0, value: 0, low: 0, high: 0 });
     expect(summaryOf(older, LEVEL).runs).toBe(10);
   });
 });

@@ -20,7 +20,7 @@ export function sayPlace(x: number, y: number): string {
   return `x ${x.toFixed(1)}, y ${y.toFixed(1)} cells`;
 }
 
-/** "0.25 (0.19–0.31)", with so many decimals. */
+/** "0.25 (0.19–0.31)", with so many decimals; of what is counted, so nothing lies below 0. */
 export function sayMean({ value, low, high }: { value: number; low: number; high: number }, decimals: number): string {
-  return `${value.toFixed(decimals)} (${low.toFixed(decimals)}–${high.toFixed(decimals)})`;
+  return `${value.toFixed(decimals)} (${Math.max(0, low).toFixed(decimals)}–${high.toFixed(decimals)})`;
 }

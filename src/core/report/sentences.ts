@@ -32,6 +32,15 @@ export function figuresOf(summary: Summary, table: MeasureTable = MEASURES): Fig
   });
 }
 
+/** Some of the measures, as short as they can be said; those that say nothing of these runs are left out. */
+export function briefFiguresOf(summary: Summary, ids: readonly (keyof Summary)[]): Figure[] {
+  return ids.flatMap((id) => {
+    const { name, about, brief } = (MEASURES as MeasureTable)[id];
+    const text = brief?.(summary[id]);
+    return text === undefined ? [] : [{ id, name, text, about }];
+  });
+}
+
 /** A finding with how often it happens and the run that shows it. */
 export function sayFinding({ message, hint, share, seed, seconds, x, y }: Finding): string {
   return `${message} In ${sayShare(share)} of the runs, as in run ${seed} at ${saySeconds(seconds)}, at ${sayPlace(x, y)}. ${hint}`;

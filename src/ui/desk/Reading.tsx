@@ -2,6 +2,7 @@
 
 import type { ReactNode } from 'react';
 import {
+  briefFiguresOf,
   sayCeiling,
   sayEnd,
   sayPlayed,
@@ -13,6 +14,7 @@ import {
   type Summary,
 } from '@/core/index';
 import { MOST_READING_RUNS } from '../editor/readingController';
+import { FigureLines } from '../frame/FigureLines';
 import { FindingList } from '../frame/FindingList';
 import { Ladder } from './Ladder';
 import { OwnStandIns } from './OwnStandIns';
@@ -113,6 +115,24 @@ function Numbers({ name, summary, isStale, difference }: NumbersProps) {
         </div>
       </div>
       {difference && <Difference difference={difference} />}
+      <HowTheyWent summary={summary} />
+    </div>
+  );
+}
+
+/** What is told of how runs went, as far as a level has it; so much fits beside the arena. */
+const TOLD = ['wayMade', 'reached', 'filled', 'livesLost', 'harm', 'firstLoss', 'standing', 'lull', 'pressed'] as const;
+const MOST_TOLD = 5;
+
+function HowTheyWent({ summary }: { summary: Summary }) {
+  const lines = briefFiguresOf(summary, TOLD).slice(0, MOST_TOLD);
+  if (lines.length === 0) return null;
+  return (
+    <div className={css.ruled} data-testid="how-they-went">
+      <div className="quiet small" title="Of spreads the median, with the middle half of runs in brackets">
+        How they went: median (middle half)
+      </div>
+      <FigureLines lines={lines.map(({ name, text, about }) => [name, text, about])} />
     </div>
   );
 }

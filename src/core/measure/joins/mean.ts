@@ -8,8 +8,8 @@ interface MeanSums {
   squares: number;
 }
 
-/** The mean a run of whole numbers, with its interval. */
-export function meanJoin(): Join<number, MeanSums, MeanWithInterval> {
+/** The mean a run of whole numbers, so many to a unit, with its interval. */
+export function meanJoin(toAUnit = 1): Join<number, MeanSums, MeanWithInterval & { runs: number }> {
   return {
     kind: 'mean',
     empty: () => ({ runs: 0, sum: 0, squares: 0 }),
@@ -23,6 +23,9 @@ export function meanJoin(): Join<number, MeanSums, MeanWithInterval> {
       into.sum += other.sum;
       into.squares += other.squares;
     },
-    value: ({ runs, sum, squares }) => meanInterval(runs, sum, squares),
+    value: ({ runs, sum, squares }) => ({
+      runs,
+      ...meanInterval(runs, sum / toAUnit, squares / (toAUnit * toAUnit)),
+    }),
   };
 }

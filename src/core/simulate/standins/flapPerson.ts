@@ -177,10 +177,18 @@ export class FlapPerson implements StandIn {
     return better > WORTH_SECONDS;
   }
 
+  /** Whether there are walls where it may be within an arc: at its height, or through the bounce about it. */
   private isNearWalls({ x, y }: Readonly<PlayerBody>): boolean {
-    const height = Math.min(this.heights - 1, Math.max(0, Math.floor(y / HEIGHT_CELLS)));
-    const column = Math.min(this.program.grid.width - 1, Math.max(0, Math.floor(x)));
-    return this.walls[column * this.heights + height] > 0;
+    const { width } = this.program.grid;
+    const column = (at: number) => Math.min(width - 1, Math.max(0, Math.floor(at)));
+    const heightOf = (at: number) => Math.min(this.heights - 1, Math.max(0, Math.floor(at / HEIGHT_CELLS)));
+    const ahead = x + this.sideways * ARC_SECONDS * this.program.ticksPerSecond;
+    const [first, last] = [column(Math.min(x, ahead)), column(Math.max(x, ahead))];
+    const [highest, lowest] = [heightOf(y - this.bounce), heightOf(y + this.bounce)];
+    for (let at = first; at <= last; at++)
+      for (let height = highest; height <= lowest; height++)
+        if (this.walls[at * this.heights + height] > 0) return true;
+    return false;
   }
 
   /** What the next moments cost, in seconds, when it flaps once, so many ticks from now. */

@@ -1,0 +1,154 @@
+import { cellsOfArea } from '../arena/area';
+import type { LevelProgram } from '../compile/levelProgram';
+import { LevelKnowledge } from './standins/levelKnowledge';
+import { computeWays } from './moves/wayField';
+import type { World } from './engine/world';
+import type { RunRecord, RunSamples } from './runRecord';
+
+/** What else is counted while a run goes on. Whole numbers throughout, so that they add up exactly. */
+export interface RunFacts {
+  /** How much of the quickest way to the exit was made at the best, in thousandths; undefined without a way. */
+  wayMade?: number;
+  /** Ticks in which the player could go, and those of them in which it stood where it was. */
+  freeTicks: number;
+  stoodTicks: number;
+  /** Lives that were lost; undefined where there are none. */
+  livesLost?: number;
+  /** Health that was lost, in thousandths; undefined where every harm is the end. */
+  harm?: number;
+  /** When the player was first harmed or lost a life or the run; undefined if never. */
+  firstLossTick?: number;
+  /** When a piece first saw the player; undefined if none did, or none can. */
+  firstSightTick?: number;
+  /** Whether any piece can see the player at all. */
+  hasEyes: boolean;
+  /** Number of the last wave that came, from 1; undefined without waves. */
+  wave?: number;
+  /** Goals that were filled; undefined where there are none. */
+  filled?: number;
+  /** The longest stretch on end with hardly any pressure, and all time with much of it, in samples. */
+  lullSamples: number;
+  pressedSamples: number;
+  samples: number;
+}
+
+/** Less pressure than this is none to speak of; more than that presses. */
+const CALM = 0.1;
+const PRESSING = 0.5;
+/** Whoever comes less far in a tick stands, cells. */
+const STANDS_CELLS = 1e-6;
+
+/** Counts along while runs of a level go on. One serves any number of runs, one after the other. */
+export class FactsWatch {
+  private readonly ways: Float64Array | undefined;
+  private readonly start: number;
+  private readonly hasEyes: boolean;
+  private readonly hasHealth: boolean;
+  private readonly goals: number[];
+  private world: World | undefined;
+  private nearest = Infinity;
+  private freeTicks = 0;
+  private stoodTicks = 0;
+  private harm = 0;
+  private health = 0;
+  private lives = 0;
+  private firstLossTick: number | undefined;
+  private firstSightTick: number | undefined;
+  private x = NaN;
+  private y = NaN;
+
+  constructor(private readonly program: LevelProgram) {
+    const { exit, grid, player, brains, kinds, pieces, contacts } = program;
+    this.hasEyes = brains.some(({ sightRange }) => sightRange > 0);
+    this.hasHealth = player.health !== 1 || kinds[player.kindIndex].health !== 1;
+    const fills = new Set(
+      contacts.flatMap(({ on, effects }) => (effects.some((own) => own.effect === 'fill') ? [on] : [])),
+    );
+    this.goals = pieces.flatMap(({ kindIndex }, index) => (fills.has(kindIndex) ? [index] : []));
+    const goals = exit ? cellsOfArea(exit, grid.width, grid.height) : [];
+    const graph = goals.length > 0 ? LevelKnowledge.of(program).graphs.atStart : undefined;
+    const ways = graph && computeWays(graph, goals);
+    const first = Math.floor(player.y) * grid.width + Math.floor(player.x);
+    this.start = ways?.[first] ?? Infinity;
+    this.ways = this.start > 0 && this.start < Infinity ? ways : undefined;
+    this.reset();
+  }
+
+  /** To be called before the first tick and after every one. */
+  look(world: World): void {
+    const { player, tick } = world;
+    this.world = world;
+    if (player.health < this.health) {
+      this.harm += this.health - player.health;
+      this.firstLossTick ??= tick;
+    }
+    this.health = player.health;
+    if (world.livesLeft < this.lives) this.firstLossTick ??= tick;
+    this.lives = world.livesLeft;
+    if (player.stunLeft <= 0 && tick > 0) {
+      this.freeTicks++;
+      if (Math.abs(player.x - this.x) + Math.abs(player.y - this.y) < STANDS_CELLS) this.stoodTicks++;
+    }
+    this.x = player.x;
+    this.y = player.y;
+    if (this.hasEyes && this.firstSightTick === undefined && isSeen(world)) this.firstSightTick = tick;
+    if (this.ways) {
+      const way = this.ways[Math.floor(player.y) * this.program.grid.width + Math.floor(player.x)];
+      if (way < this.nearest) this.nearest = way;
+    }
+  }
+
+  /** What was counted of the run that has just ended; ready for the next one. */
+  finish(record: RunRecord, { pressure }: RunSamples): RunFacts {
+    const { world, program } = this;
+    const hasWaves = program.cues.some(({ type }) => type === 'waves');
+    const hasLives = program.rules.lives > 0;
+    const isLoss = record.outcome === 'lost' && record.cause !== 'rule';
+    const firstLoss = this.firstLossTick ?? (isLoss ? record.ticks : undefined);
+    const made = record.outcome === 'won' && record.cause === 'reached the exit' ? 1 : 1 - this.nearest / this.start;
+    const facts: RunFacts = {
+      freeTicks: this.freeTicks,
+      stoodTicks: this.stoodTicks,
+      hasEyes: this.hasEyes,
+      ...lullsOf(pressure),
+    };
+    if (this.ways) facts.wayMade = Math.round(1000 * Math.max(0, made));
+    // The life with which a run ends is lost as well.
+    if (hasLives && world)
+      facts.livesLost = program.rules.lives - world.livesLeft + (isLoss && world.livesLeft > 0 ? 1 : 0);
+    if (this.hasHealth) facts.harm = Math.round(1000 * this.harm);
+    if (firstLoss !== undefined) facts.firstLossTick = firstLoss;
+    if (this.firstSightTick !== undefined) facts.firstSightTick = this.firstSightTick;
+    if (hasWaves && world) facts.wave = world.cues.waveNumber;
+    if (this.goals.length > 0 && world) facts.filled = this.goals.filter((piece) => world.isFilled[piece] === 1).length;
+    this.reset();
+    return facts;
+  }
+
+  private reset(): void {
+    this.nearest = Infinity;
+    this.freeTicks = this.stoodTicks = this.harm = 0;
+    this.health = this.program.player.health;
+    this.lives = this.program.rules.lives;
+    this.firstLossTick = this.firstSightTick = undefined;
+    this.x = this.y = NaN;
+  }
+}
+
+function isSeen({ live: { next }, pieceCount, sights }: World): boolean {
+  for (let piece = next[0]; piece < pieceCount; piece = next[piece + 1]) if (sights[piece] === 1) return true;
+  return false;
+}
+
+/** The longest calm stretch, and the time under pressure, of ten samples a second. */
+function lullsOf(pressure: readonly number[]): Pick<RunFacts, 'lullSamples' | 'pressedSamples' | 'samples'> {
+  let lull = 0;
+  let longest = 0;
+  let pressed = 0;
+  for (const value of pressure) {
+    lull = value < CALM ? lull + 1 : 0;
+    if (lull > longest) longest = lull;
+    if (value >= PRESSING) pressed++;
+  }
+  return { lullSamples: longest, pressedSamples: pressed, samples: pressure.length };
+}
