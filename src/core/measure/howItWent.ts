@@ -98,7 +98,7 @@ export const HOW_IT_WENT = {
     join: meanJoin(),
     reads: ({ facts }) => facts?.filled,
     figure: (mean) => (mean.runs > 0 ? `${sayMean(mean, 1)} a run` : undefined),
-    brief: (mean) => (mean.runs > 0 ? `${mean.value.toFixed(1)} a run` : undefined),
+    brief: (mean) => (mean.runs > 0 ? sayMean(mean, 1) : undefined),
     json: ({ value, low, high, runs }) => ({ goals_filled_per_run: runs > 0 ? { value, low, high } : null }),
     columns: kept('filled', ({ filled }) => filled),
   }),
@@ -109,7 +109,7 @@ export const HOW_IT_WENT = {
     join: meanJoin(),
     reads: ({ facts }) => facts?.livesLost,
     figure: (mean) => (mean.runs > 0 ? `${sayMean(mean, 2)} a run` : undefined),
-    brief: (mean) => (mean.runs > 0 ? `${mean.value.toFixed(2)} a run` : undefined),
+    brief: (mean) => (mean.runs > 0 ? sayMean(mean, 2) : undefined),
     json: ({ value, low, high, runs }) => ({ lives_lost_per_run: runs > 0 ? { value, low, high } : null }),
     columns: kept('lives_lost', ({ livesLost }) => livesLost),
   }),
@@ -125,7 +125,7 @@ export const HOW_IT_WENT = {
     columns: kept('harm', ({ harm }) => (harm === undefined ? undefined : harm / THOUSAND), 3),
   }),
   firstLoss: timeOf({
-    name: 'Time to the first loss',
+    name: 'First loss after',
     about:
       'When the player is first harmed, or loses a life or the run: the median of the runs in which that happens, with the middle half of them.',
     field: 'first_loss',
@@ -141,14 +141,14 @@ export const HOW_IT_WENT = {
     json: (share) => ({ ever_seen: share }),
   }),
   firstSight: timeOf({
-    name: 'Time to the first sight',
+    name: 'First seen after',
     about:
       'When a piece first sees the player: the median of the runs in which one does, with the middle half of them.',
     field: 'first_sight',
     reads: ({ facts }) => facts?.firstSightTick,
   }),
   sightToLoss: timeOf({
-    name: 'From first sight to first loss',
+    name: 'From sight to loss',
     about:
       'How long after the first sight the player is first harmed, or loses a life or the run: the median of the runs in which it was seen first, with the middle half of them.',
     field: 'sight_to_loss',

@@ -85,10 +85,10 @@ export const MEASURES = {
     json: (ends) => ({ ends: ends.map(describeEnd) }),
   }),
   boxOnly: measure({
-    name: 'Met by the box only',
+    name: 'Spared by exact shapes',
     unit: 'times a run',
     about:
-      'Encounters in which the box round a hit shape met the player and the shape itself did not, with the 95 % interval.',
+      'Encounters in which the box round a hit shape met the player and the shape itself did not: with boxes each would have been a hit. The mean of a run with the 95 % interval.',
     join: meanJoin(),
     reads: ({ record }) => record.boxOnly,
     figure: (mean) => `${sayMean(mean, 2)} a run`,
@@ -121,9 +121,10 @@ export const MEASURES = {
     reads: ({ record }) => record,
   }),
   survival: measure({
-    name: 'Not yet caught',
+    name: 'Still in play',
     unit: '%',
-    about: 'Chance of not having been caught by a time if one had kept on playing, after Kaplan and Meier.',
+    about:
+      'Of players who keep on playing, the share that has not lost by a time, after Kaplan and Meier: who cleared it, or ran out of time, leaves without counting.',
     join: durationsJoin(survivalCurve),
     reads: ({ record }) => record,
   }),

@@ -57,5 +57,5 @@ export function headline(summary: Summary, standIn: string, trust?: Trust): stri
   if (high < 0.35) return `Hard for ${standIn} players.`;
   if (low > 0.9) return `No trouble for ${standIn} players.`;
   if (low > 0.75) return `Easy for ${standIn} players.`;
-  return `A fair fight for ${standIn} players.`;
+  return `Some ${standIn} players get through, some do not.`;
 }

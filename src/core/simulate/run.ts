@@ -9,7 +9,7 @@ import { step, type DecideAll, type RunEnd } from './engine/tick';
 import { Following } from './engine/timeline/follow';
 import { Timeline } from './engine/timeline/timeline';
 import { World } from './engine/world';
-import { measurePressure } from './pressure';
+import { PressureGauge } from './pressure';
 import { RunTrace } from './runTrace';
 import { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './runRecord';
 import { makeStandIn } from './standins/makeStandIn';
@@ -51,6 +51,7 @@ export class Runner {
   private readonly standIn: StandIn | undefined;
   private readonly memory: ScreenMemory | undefined;
   private readonly own: OwnState;
+  private gauge: PressureGauge | undefined;
   private hasRun = false;
   /** The tick at which the run that is under way began. */
   private firstTick = 0;
@@ -96,7 +97,7 @@ export class Runner {
     observer.onTick?.(world, 0);
     while (!end && world.tick < mostTicks) {
       if (observer.samples && isBeatOfSecond(world.tick, program.ticksPerSecond, SAMPLES_PER_SECOND))
-        takeSample(world, observer.samples);
+        this.takeSample(observer.samples);
       const input = this.nextInput(random);
       end = step(world, input);
       if (!observer.skipHash) trace.add(input);
@@ -138,6 +139,16 @@ export class Runner {
     return steering.inputs[past];
   }
 
+  private takeSample(samples: RunSamples): void {
+    const { world } = this;
+    this.gauge ??= new PressureGauge(this.program);
+    samples.pressure.push(this.gauge.measure(world));
+    let sighted = 0;
+    const { next } = world.live;
+    for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) sighted += world.sights[piece];
+    samples.sighted.push(sighted);
+  }
+
   private record(seed: number, end: RunEnd, trace: RunTrace): RunRecord {
     return {
       seed,
@@ -154,12 +165,4 @@ export class Runner {
       hash: trace.digest(),
     };
   }
-}
-
-function takeSample(world: World, samples: RunSamples): void {
-  samples.pressure.push(measurePressure(world));
-  let sighted = 0;
-  const { next } = world.live;
-  for (let piece = next[0]; piece < world.pieceCount; piece = next[piece + 1]) sighted += world.sights[piece];
-  samples.sighted.push(sighted);
 }

@@ -68,7 +68,11 @@ function SurvivalChart({ summary }: { summary: Summary }) {
   const last = summary.survival[summary.survival.length - 1];
   const data = [...summary.survival, { seconds: end, share: last.share }];
   return (
-    <Chart title="Not yet caught" note="chance by time (Kaplan–Meier; cleared runs are censored)" height={158}>
+    <Chart
+      title="Still in play"
+      note="of players who keep on playing, the share not yet lost by a time (Kaplan–Meier)"
+      height={158}
+    >
       <LineChart data={data} margin={MARGIN}>
         <CartesianGrid vertical={false} stroke="var(--layer)" />
         <XAxis {...timeAxis(end)} />
@@ -82,7 +86,7 @@ function SurvivalChart({ summary }: { summary: Summary }) {
         <Tooltip
           contentStyle={TOOLTIP}
           labelFormatter={seconds}
-          formatter={(value) => [`${(Number(value) * 100).toFixed(1)} %`, 'not yet caught']}
+          formatter={(value) => [`${(Number(value) * 100).toFixed(1)} %`, 'still in play']}
         />
         <Line
           type="stepAfter"
