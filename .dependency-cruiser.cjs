@@ -64,6 +64,13 @@ module.exports = {
       to: { path: '^src/core/(simulate|measure|tune|report|pipeline)' },
     },
     {
+      name: 'prove-knows-runs-only',
+      severity: 'error',
+      comment: 'a way is searched over moments of the engine; what runs come to is nothing of it',
+      from: { path: '^src/core/prove', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/(document|language|measure|tune|report|check|pipeline)' },
+    },
+    {
       name: 'tune-before-report',
       severity: 'error',
       from: { path: '^src/core/tune', pathNot: '\\.test\\.ts$' },

@@ -6,10 +6,12 @@ import {
   locateInFile,
   nearestWord,
   readGame,
+  readOverrides,
   readStart,
   standInsOf,
   type GameDocument,
   type LevelProgram,
+  type NumberOverride,
   type Overrides,
   type StandInTraits,
 } from '@/core/index';
@@ -92,4 +94,14 @@ export function readFrom(text: string | undefined): Pick<Overrides, 'playerAt' |
   const read = readStart(text);
   if (!read.ok) throw new CommandFault(read.faults[0].message, read.faults[0].hint);
   return read.value;
+}
+
+/** Numbers that are set otherwise, as overrides of a level; what is wrong with them is told with its place. */
+export function readSettings({ text, game }: GameFile, levelId: string, set: readonly NumberOverride[]): Overrides {
+  const level = game.levels.find(({ id }) => id === levelId);
+  // That there is no such level is told when it is compiled.
+  if (!level) return { knobs: [] };
+  const read = readOverrides(game, level, set);
+  if (read.ok) return read.value;
+  throw new CommandFault('The numbers cannot be set.', 'Correct what is listed.', locateInFile(text, read.faults));
 }

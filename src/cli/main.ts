@@ -4,6 +4,7 @@ import type { DataKeeping, FolderOptions } from './commands/backup';
 import type { BehaviorOptions } from './commands/behavior';
 import type { CuesOptions } from './commands/cues';
 import type { NumbersOptions } from './commands/numbers';
+import type { ProveOptions } from './commands/prove';
 import type { RunOptions } from './commands/run';
 import type { TraceOptions } from './commands/trace';
 import { collectArm, collectNumber, wholeNumber } from './options';
@@ -55,6 +56,24 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .description('run a level many times and say what came of it')
     .action(async (file: string, options: RunOptions) =>
       finish(await (await import('./commands/run')).run(file, options, projectFolder)),
+    );
+  program
+    .command('prove')
+    .argument('<game>', 'a .gorge.json file')
+    .option('--level <id>', 'the level; may be left out where there is only one')
+    .option('--seed <n>', 'the first seed', wholeNumber(0, MOST_SEED), 1)
+    .option('--seeds <n>', 'how many seeds, one after the other', wholeNumber(1, 1000), 1)
+    .option('--moments <n>', 'look at so many moments of each at most', wholeNumber(1, 500_000), 40_000)
+    .addOption(
+      new Option('--set <name=value>', 'set a number otherwise, as `gorge numbers` names it; repeatable')
+        .argParser(collectNumber)
+        .default([], 'none'),
+    )
+    .option('--inputs <file>', 'write what wins the first of them as a list of inputs, as trace plays it')
+    .option('--json', 'print what was found as JSON')
+    .description('whether a level can be won at all, and by what; exit 1 where no way was found')
+    .action(async (file: string, options: ProveOptions) =>
+      finish(await (await import('./commands/prove')).prove(file, options)),
     );
   program
     .command('numbers')

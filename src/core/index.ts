@@ -286,6 +286,8 @@ export { explainPiece, type Explanation } from './simulate/explain/explainPiece'
 export { explainRules, type RulesExplanation } from './simulate/explain/explainRules';
 export type { ExplainedCondition } from './simulate/explain/explainedCondition';
 export { checkGame, kindsToMeet } from './check/checkWholeGame';
+export { Prover, USUAL_MOMENTS, type Proof } from './prove/prove';
+export { countPresses, type Witness } from './prove/witnessSearch';
 export { compileGameLevel, compileNextVersion, runChunk, runPeople, runSeeds } from './pipeline';
 export type { CompiledVersion } from './compile/turnKnobs';
 export { projectLevelCues, USUAL_CLEAR_SECONDS } from './tune/projectLevelCues';

@@ -8,12 +8,10 @@ import {
   describeLearning,
   describeSummary,
   judgeTrust,
-  locateInFile,
   mergeChunks,
   nameArm,
   NUMBER_VERSIONS,
   playTries,
-  readOverrides,
   Runner,
   sayControl,
   sayFinding,
@@ -32,13 +30,12 @@ import {
   type Learning,
   type LevelProgram,
   type NumberOverride,
-  type Overrides,
   type StandInTraits,
   type Trust,
 } from '@/core/index';
 import { cutIntoChunks, type ChunkTask } from '@/queue/chunkTask';
 import { ThreadPool } from '@/queue/threads/threadPool';
-import { chooseLevel, findStandIns, openGame, openLevel, readFrom, type GameFile } from '../gameFile';
+import { chooseLevel, findStandIns, openGame, openLevel, readFrom, readSettings, type GameFile } from '../gameFile';
 import type { WrittenArm } from '../options';
 import { CommandFault, EXIT, printJson, printResult, writeTable } from '../output';
 
@@ -103,15 +100,6 @@ function openArms(opened: GameFile, options: RunOptions): OpenArm[] {
     programs.set(key, program);
     return { ...arm, program };
   });
-}
-
-function readSettings({ text, game }: GameFile, levelId: string, set: readonly NumberOverride[]): Overrides {
-  const level = game.levels.find(({ id }) => id === levelId);
-  // That there is no such level is told when it is compiled.
-  if (!level) return { knobs: [] };
-  const read = readOverrides(game, level, set);
-  if (read.ok) return read.value;
-  throw new CommandFault('The numbers cannot be set.', 'Correct what is listed.', locateInFile(text, read.faults));
 }
 
 /** Finished chunks of arms and controls, by who plays in which setting. */

@@ -18,6 +18,7 @@ import { FigureLines } from '../frame/FigureLines';
 import { FindingList } from '../frame/FindingList';
 import { Ladder } from './Ladder';
 import { OwnStandIns } from './OwnStandIns';
+import { ProofLine } from './ProofLine';
 import { runsEndingBy } from '../editor/visits';
 import { useDesk, useFollowed } from './DeskContext';
 import { useLevelNames } from './useLevelNames';
@@ -39,6 +40,7 @@ export function Reading(places: ReadingProps) {
     <aside aria-label="Reading" className={css.reading}>
       <ReadingHead cannotRun={cannotRun} />
       {ladder.length > 0 && <Ladder isStale={isStale || cannotRun} />}
+      <ProofLine />
       <OwnStandIns />
       {summary && (
         <Numbers

@@ -10,6 +10,7 @@ import { Playback } from '../editor/playback';
 import { ReadingController } from '../editor/readingController';
 import { Saving } from '../editor/saving';
 import { GoOnController } from '../editor/goOnController';
+import { ProofController } from '../editor/proofController';
 import { Visits } from '../editor/visits';
 import { KeptTries } from '../editor/keptTries';
 import { TryController } from '../editor/tryController';
@@ -39,10 +40,22 @@ function buildDesk({ document, revision, savedAt }: GameReply, levelId: string, 
     keptTries: new KeptTries(document.id, levelId, window.localStorage),
     visits: new Visits(reading, playback),
     goOn: new GoOnController(levelId),
+    proofs: new ProofController(levelId),
   };
 }
 
-function runDesk({ session, saving, reading, checks, playback, tries, keptTries, visits, goOn }: Desk): () => void {
+function runDesk({
+  session,
+  saving,
+  reading,
+  checks,
+  playback,
+  tries,
+  keptTries,
+  visits,
+  goOn,
+  proofs,
+}: Desk): () => void {
   saving.open();
   keptTries.load();
   reading.load(window.localStorage);
@@ -58,6 +71,7 @@ function runDesk({ session, saving, reading, checks, playback, tries, keptTries,
       // What was said of the level before says nothing of this one.
       visits.close();
       goOn.stop();
+      proofs.stop();
     }),
     reading.store.subscribe((state, before) => {
       const run = state.sampleRun;
@@ -80,5 +94,6 @@ function runDesk({ session, saving, reading, checks, playback, tries, keptTries,
     checks.stop();
     tries.stop();
     goOn.stop();
+    proofs.stop();
   };
 }

@@ -1,5 +1,4 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import type { Remote } from 'comlink';
 import {
   compileGameLevel,
   recordRun,
@@ -10,9 +9,7 @@ import {
   type GameDocument,
 } from '@/core/index';
 import { plainYard } from '../../../tests/support/kilnYard';
-import { GameFeed } from '../workers/gameFeed';
-import { createSimulation, type Simulation } from '../workers/simulation';
-import type { SimulationWorker } from '../workers/simulationWorker';
+import { localWorker } from '../../../tests/support/localWorker';
 import { GoOnController, PEOPLE, type Moment } from './goOnController';
 
 const game = plainYard();
@@ -28,28 +25,12 @@ const run = recordRun(programOf(game), steeringOf('casual', standInsOf(game))!, 
 const moment: Moment = { seed: 3, inputs: run.inputs.slice(0, 300), seconds: 5 };
 
 describe('handing a moment to others', () => {
-  let ended: number;
+  let workers: ReturnType<typeof localWorker>;
   let goOn: GoOnController;
-  /** Called before each answer of a worker. */
-  let beforeAnswer: (name: string) => void;
   const state = () => goOn.store.getState();
   beforeEach(() => {
-    ended = 0;
-    beforeAnswer = () => undefined;
-    goOn = new GoOnController(HALL, (): SimulationWorker => {
-      const simulation = createSimulation() as unknown as Record<string, (...values: unknown[]) => unknown>;
-      const api = Object.fromEntries(
-        Object.entries(simulation).map(([name, work]) => [
-          name,
-          async (...values: unknown[]) => {
-            await new Promise(setImmediate);
-            beforeAnswer(name);
-            return work(...values);
-          },
-        ]),
-      );
-      return { api: api as unknown as Remote<Simulation>, feed: new GameFeed(), end: () => ended++ };
-    });
+    workers = localWorker();
+    goOn = new GoOnController(HALL, workers.start);
   });
 
   test('comes to what so many people of that kind come to from there, with progress on the way', async () => {
@@ -72,14 +53,13 @@ describe('handing a moment to others', () => {
   });
 
   test('cancelled, it keeps what has come in and ends its worker', async () => {
-    let chunks = 0;
-    beforeAnswer = (name) => {
-      if (name === 'goOn' && ++chunks === 4) goOn.cancel();
+    workers.beforeAnswer = (name, count) => {
+      if (name === 'goOn' && count === 4) goOn.cancel();
     };
     await goOn.start(game, moment, 'casual');
-    expect([state().status, state().done, state().summary?.runs, ended]).toEqual(['cancelled', 15, 15, 1]);
+    expect([state().status, state().done, state().summary?.runs, workers.ended]).toEqual(['cancelled', 15, 15, 1]);
     goOn.cancel();
-    expect(ended).toBe(1);
+    expect(workers.ended).toBe(1);
   });
 
   test('asked anew, it forgets what was under way', async () => {

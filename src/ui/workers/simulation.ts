@@ -11,6 +11,7 @@ import {
   measureWatched,
   previewMovers,
   projectLevelCues,
+  Prover,
   recordRun,
   Runner,
   runPeople,
@@ -18,6 +19,7 @@ import {
   standInsOf,
   steeringOf,
   timeRoute,
+  USUAL_MOMENTS,
   type BehaviorFigures,
   type ChunkResult,
   type CompiledVersion,
@@ -28,6 +30,7 @@ import {
   type LevelProgram,
   type MoverPreviews,
   type PlayerReach,
+  type Proof,
   type PursuitFigure,
   type Overrides,
   type RecordedRun,
@@ -60,6 +63,7 @@ export function createSimulation() {
   const runners = new Map<string, Runner>();
   const traitsOf = (standInId: string) => standIns.find((candidate) => candidate.id === standInId);
   /** The runner of a stand-in that is handed a moment; kept until another moment comes. */
+  let proving: Prover | undefined;
   let handed: { key: string; runner: Runner } | undefined;
   const handover = (standInId: string, seed: number, inputs: readonly number[]): Runner | undefined => {
     const traits = traitsOf(standInId);
@@ -76,7 +80,7 @@ export function createSimulation() {
       program = version?.program;
       standIns = standInsOf(game);
       runners.clear();
-      handed = undefined;
+      handed = proving = undefined;
       return { faults: compiled.ok ? [] : compiled.faults, routes: program && wantsRoutes ? timeRoute(program) : [] };
     },
 
@@ -121,6 +125,20 @@ export function createSimulation() {
       const traits = traitsOf(standInId);
       if (!program || !traits) return undefined;
       const run = recordRun(program, { type: 'handover', traits, inputs }, seed, person);
+      return transfer(run, [run.frames.buffer]);
+    },
+
+    /** Goes on finding out whether the level can be won on a seed; begins anew with another seed or level. */
+    proveOn(seed: number): Proof | undefined {
+      if (!program) return undefined;
+      if (proving?.proof.seed !== seed) proving = new Prover(program, seed, USUAL_MOMENTS);
+      return proving.work();
+    },
+
+    /** A run from inputs, written down for showing. */
+    recordInputs(seed: number, inputs: readonly number[]): RecordedRun | undefined {
+      if (!program) return undefined;
+      const run = recordRun(program, { type: 'inputs', inputs }, seed);
       return transfer(run, [run.frames.buffer]);
     },
 
