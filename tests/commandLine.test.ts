@@ -169,7 +169,7 @@ describe('bad input ends with 2, a message and a hint, and never with a stack tr
 describe('gorge run', () => {
   test('prints the documented JSON, the same for any number of threads, and writes the table', () => {
     const csv = path.join(folder, 'runs.csv');
-    const args = ['run', KILN_YARD_FILE, ...HALL, '--runs', '40', '--seed', '5', '--standin', 'all', '--json'];
+    const args = ['run', KILN_YARD_FILE, ...HALL, '--runs', '16', '--seed', '5', '--standin', 'all', '--json'];
     const one = gorge([...args, '--workers', '1', '--csv', csv]);
     const three = gorge([...args, '--workers', '3']);
     expect([one.code, one.err, three.out]).toEqual([0, '', one.out]);
@@ -193,13 +193,13 @@ describe('gorge run', () => {
       standin: 'casual',
       trusted: true,
       not_trusted_because: [],
-      runs: 40,
+      runs: 16,
       first_seed: 5,
       clear_rate: { value: expect.any(Number), low: expect.any(Number), high: expect.any(Number) },
       hash: expect.stringMatching(/^[0-9a-f]{16}$/),
     });
-    expect(standins[0].won + standins[0].lost + standins[0].out_of_time).toBe(40);
-    expect(readFileSync(csv, 'utf8').trim().split('\n')).toHaveLength(4 * 40 + 1);
+    expect(standins[0].won + standins[0].lost + standins[0].out_of_time).toBe(16);
+    expect(readFileSync(csv, 'utf8').trim().split('\n')).toHaveLength(4 * 16 + 1);
   });
 
   test('runs arms on the same seeds, each told by what is set otherwise there', () => {
@@ -228,6 +228,17 @@ describe('gorge run', () => {
     expect(gorge([...args, '--arm', 'casual clock']).err).toMatch(/STANDIN\[@LEVEL\]/);
   });
 
+  test('prove finds inputs that win, which trace plays to the same end, and ends with 1 where it finds none', () => {
+    const file = path.join(folder, 'won.json');
+    const args = ['prove', KILN_YARD_FILE, '--level', 'glaze-floor', '--set', 'burner.blast=3'];
+    const { code, out } = gorge([...args, '--inputs', file, '--json']);
+    const { seeds } = JSON.parse(out) as { seeds: { status: string; seconds: number; inputs: number[] }[] };
+    expect([code, seeds.map(({ status }) => status)]).toEqual([0, ['won']]);
+    expect(JSON.parse(readFileSync(file, 'utf8'))).toEqual(seeds[0].inputs);
+    const none = gorge(['prove', KILN_YARD_FILE, '--level', 'glaze-floor', '--set', 'clock=5', '--moments', '200']);
+    expect([none.code, none.out]).toEqual([1, expect.stringContaining('no way was found among')]);
+  });
+
   test('numbers lists what can be set, as text and as JSON', () => {
     expect(gorge(['numbers', KILN_YARD_FILE, ...HALL]).out).toMatch(/^warden\.pace +[\d.]+ cells\/s +0\.5\.\.6\n/);
     const { numbers } = JSON.parse(gorge(['numbers', KILN_YARD_FILE, ...HALL, '--json']).out) as {
@@ -253,7 +264,7 @@ describe('gorge run', () => {
   test('an override changes the numbers and not the document', () => {
     const before = readFileSync(KILN_YARD_FILE, 'utf8');
     const clearRate = (extra: string[]) => {
-      const { out } = gorge(['run', KILN_YARD_FILE, ...HALL, '--runs', '60', '--json', ...extra]);
+      const { out } = gorge(['run', KILN_YARD_FILE, ...HALL, '--runs', '30', '--json', ...extra]);
       return (JSON.parse(out) as { standins: { clear_rate: { value: number } }[] }).standins[0].clear_rate.value;
     };
     expect(clearRate(['--set', 'warden.pace=1', '--set', 'warden.sight=3'])).toBeGreaterThan(clearRate([]));

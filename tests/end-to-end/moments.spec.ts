@@ -106,3 +106,21 @@ test('fifty others are handed a moment, and one of them is looked at', async ({ 
   await outcome.getByRole('button', { name: 'Show the first of them' }).click();
   await expect(page.getByTestId('sample-end').or(page.getByTestId('visit'))).toBeVisible();
 });
+
+test('whether it can be won at all is asked, shown as a run, and forgotten with the next edit', async ({
+  page,
+}, info) => {
+  await openDesk(page, info);
+  await expect(page.getByTestId('reading-status')).toHaveText('held at 4 runs');
+  await page.getByRole('button', { name: 'Can it be won at all?' }).click();
+  const proof = page.getByTestId('proof');
+  await expect(proof).toHaveAttribute('data-status', 'won', { timeout: 30_000 });
+  const [, seconds] =
+    /on seed 1 in (\d+\.\d) s with \d+ presses, unharmed/.exec((await proof.textContent()) ?? '') ?? [];
+  await expect(page.getByTestId('sample-end')).toHaveText(`cleared at ${seconds} s`);
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('button', { name: 'Can it be won at all?' })).toBeVisible();
+  await expect(proof).toHaveCount(0);
+});
