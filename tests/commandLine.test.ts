@@ -186,8 +186,8 @@ describe('gorge run', () => {
       'expert',
     ]);
     expect(controls.map(({ control, runs }) => [control, runs])).toEqual([
-      ['idle', 40],
-      ['blind', 40],
+      ['idle', 16],
+      ['blind', 16],
     ]);
     expect(standins[1]).toMatchObject({
       standin: 'casual',
