@@ -366,7 +366,7 @@ describe('mistakes about rules and progress', () => {
     const compiled = compileGameLevel(game, 'small');
     if (!compiled.ok) throw new Error(compiled.faults[0].message);
     const { notes, rows } = runChunk(compiled.value, STAND_INS[1], 1, 4);
-    expect(describeFindings(notes, rows.length).map(({ code }) => code)).toEqual(['footing-worn-away']);
+    expect(describeFindings(notes, rows.length).map(({ code }) => code)).toContain('footing-worn-away');
   });
 
   test('a level is easier than the one before it: found along the course', () => {

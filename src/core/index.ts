@@ -252,6 +252,7 @@ export {
   type Summary,
 } from './measure/sums';
 export { sayPercent, sayPlace, saySeconds, sayShare } from './measure/words';
+export { measureChanges, sayChange, type MeasureChange } from './measure/changes';
 export { pairedDifference, type PairedDifference } from './measure/statistics/pairedDifference';
 export { wilsonInterval, type ShareWithInterval } from './measure/statistics/wilsonInterval';
 

@@ -18,6 +18,7 @@ import type { World } from './simulate/engine/world';
 import { NUMBER_VERSIONS } from './simulate/numberVersions';
 import { Runner } from './simulate/run';
 import type { RunSamples } from './simulate/runRecord';
+import { notesOfCourse } from './simulate/courseNotes';
 import { FactsWatch } from './simulate/runFacts';
 import { RunWatch } from './simulate/runWatch';
 import { checkLevelCues } from './written/checkLevelCues';
@@ -139,7 +140,9 @@ function runAll(
     const samples: RunSamples = { pressure: [], sighted: [] };
     const { record } = runner.run(seed, { samples, onTick, person });
     if (!record) continue;
-    const run = { record, samples, notes: watch.finish(record), facts: facts.finish(record, samples) };
+    const counted = facts.finish(record, samples);
+    const notes = [...watch.finish(record), ...notesOfCourse(program, record, samples, counted)];
+    const run = { record, samples, notes, facts: counted };
     keepFigures(run, program, table);
     addRun(result.sums, run, program, table);
     result.rows.push(record);

@@ -14,7 +14,12 @@ export interface Finding {
     | 'lies-on-another'
     | 'in-each-others-way'
     | 'player-stands-still'
-    | 'player-presses-nothing';
+    | 'player-presses-nothing'
+    | 'lost-at-once'
+    | 'one-ends-most'
+    | 'dull-stretch'
+    | 'relentless-stretch'
+    | 'runs-out-of-shots';
   message: string;
   hint: string;
   /** Share of runs in which it happens. */
@@ -77,6 +82,8 @@ type NoteOf<Type extends NoteType> = Extract<RunNote, { type: Type }>;
 
 /** How notes of one type are told apart, summed up and said. */
 interface NoteRule<Note extends RunNote> {
+  /** What happens in a smaller share of runs than this is no finding; as with the others where left out. */
+  least?: number;
   /** Those with the same key are one finding. */
   key(note: Note): string;
   /** Whether a note shows it better than another. */
@@ -127,6 +134,61 @@ const RULES: { [Type in NoteType]: NoteRule<NoteOf<Type>> } = {
           ? `The stand-in stands still for up to ${seconds.toFixed(0)} s on end: it sees no way on.`
           : `The stand-in presses nothing for the whole of a run, ${seconds.toFixed(0)} s: it finds nothing to want.`,
       hint: 'Look at the run that shows it: a person may see what to do there. Its clear rate is not to be trusted here.',
+    }),
+  },
+  'early loss': {
+    least: 0.2,
+    key: () => '',
+    isPlainer: (note, than) => note.at < than.at,
+    times: ({ at }) => ({ at }),
+    say: ({ times }) => ({
+      code: 'lost-at-once',
+      message: `The first loss comes at once: ${medianOf(times.at).toFixed(1)} s after the start in the median of these runs.`,
+      hint: 'Begin farther from what harms, or let it come later: nobody has had time to see it.',
+    }),
+  },
+  'ends it': {
+    least: 0.4,
+    key: ({ piece }) => piece,
+    isPlainer: (note, than) => note.seed < than.seed,
+    times: ({ at }) => ({ at }),
+    say: ({ shown, times }) => ({
+      code: 'one-ends-most',
+      message: `${shown.name} alone ends so many of the runs, at ${medianOf(times.at).toFixed(1)} s in the median: the level is as hard as this one piece.`,
+      hint: 'Ease it, or place it where there is another way.',
+    }),
+  },
+  dull: {
+    least: 0.6,
+    key: () => '',
+    isPlainer: (note, than) => note.seconds > than.seconds,
+    times: ({ seconds }) => ({ seconds }),
+    say: ({ times }) => ({
+      code: 'dull-stretch',
+      message: `For ${medianOf(times.seconds).toFixed(0)} s on end nothing presses on the player, in the median of these runs.`,
+      hint: 'Shorten the way there, or let something come.',
+    }),
+  },
+  relentless: {
+    least: 0.5,
+    key: () => '',
+    isPlainer: (note, than) => note.seconds > than.seconds,
+    times: ({ seconds }) => ({ seconds }),
+    say: ({ times }) => ({
+      code: 'relentless-stretch',
+      message: `For ${medianOf(times.seconds).toFixed(0)} s on end much presses on the player without a pause, in the median of these runs.`,
+      hint: 'Leave a place to breathe, or a rest between waves.',
+    }),
+  },
+  'no shots left': {
+    least: 0.2,
+    key: () => '',
+    isPlainer: (note, than) => note.at < than.at,
+    times: ({ at }) => ({ at }),
+    say: ({ times }) => ({
+      code: 'runs-out-of-shots',
+      message: `Nothing is left to fire from ${medianOf(times.at).toFixed(1)} s on, in the median of these runs, and they are not won.`,
+      hint: 'Give more ammunition, or something that fills it up.',
     }),
   },
   'worn footing': {
@@ -219,12 +281,12 @@ function describeGroups(sums: FindingSums, runs: number): Finding[] {
     (a, b) => TYPES.indexOf(a.shown.type) - TYPES.indexOf(b.shown.type) || (isBefore(a.first, b.first) ? -1 : 1),
   );
   return groups
+    .filter(({ shown, runs: own }) => own >= LEAST_RUNS && own >= (ruleOf(shown.type).least ?? LEAST_SHARE) * runs)
     .map((group): Finding => {
       const { seed, at, x, y } = group.shown;
       const share = wilsonInterval(group.runs, runs);
       return { ...ruleOf(group.shown.type).say(group, runs), share, seed, seconds: at, x, y };
     })
-    .filter(({ share }) => share.value >= LEAST_SHARE && share.value * runs >= LEAST_RUNS - 0.5)
     .sort((a, b) => b.share.value - a.share.value);
 }
 

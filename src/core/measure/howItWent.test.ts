@@ -7,12 +7,8 @@ import { addRun, emptySums, keepFigures, summaryOf } from './sums';
 
 const LEVEL: MeasuredLevel = { ticksPerSecond: 60, pieces: [], kinds: [] };
 const FACTS: RunFacts = {
-  freeTicks: 600,
-  stoodTicks: 0,
-  hasEyes: true,
-  lullSamples: 0,
-  pressedSamples: 0,
-  samples: 100,
+  ...{ freeTicks: 600, stoodTicks: 0, hasEyes: true, hasThreats: true },
+  ...{ lullSamples: 0, pressedSamples: 0, samples: 100, spent: [], waited: [] },
 };
 
 interface Made extends Partial<RunFacts> {
@@ -90,6 +86,24 @@ describe('how runs went', () => {
       '3.1 s; middle half 3.1–3.1 s',
       '25 %; middle half 25–25 %',
     ]);
+  });
+
+  test('maps have the mean time of a run in each cell', () => {
+    const { timeSpent, waiting } = summaryOfRuns([
+      {
+        spent: [
+          { cell: 3, ticks: 60 },
+          { cell: 7, ticks: 120 },
+        ],
+        waited: [{ cell: 7, ticks: 30 }],
+      },
+      { spent: [{ cell: 7, ticks: 60 }] },
+    ]);
+    expect(timeSpent).toEqual([
+      { cell: 3, seconds: 0.5 },
+      { cell: 7, seconds: 1.5 },
+    ]);
+    expect(waiting).toEqual([{ cell: 7, seconds: 0.25 }]);
   });
 
   test('each run keeps what belongs into its row', () => {

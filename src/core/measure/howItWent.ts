@@ -1,4 +1,5 @@
 import type { RunFacts } from '../simulate/runFacts';
+import { cellTimesJoin } from './joins/cellTimes';
 import { meanJoin } from './joins/mean';
 import { shareJoin } from './joins/share';
 import { secondsJoin, spreadJoin } from './joins/spread';
@@ -169,6 +170,20 @@ export const HOW_IT_WENT = {
     field: 'longest_lull',
     reads: ({ facts }) => (facts && facts.samples > 0 ? facts.lullSamples : undefined),
     join: spreadJoin(SAMPLES),
+  }),
+  timeSpent: measure({
+    name: 'Where time is spent',
+    unit: 's a run',
+    about: 'For every cell how long the player is in it while it can go, the mean of all runs.',
+    join: cellTimesJoin(),
+    reads: ({ facts }) => facts?.spent,
+  }),
+  waiting: measure({
+    name: 'Where players wait',
+    unit: 's a run',
+    about: 'For every cell how long the player stands in it though it could go, the mean of all runs.',
+    join: cellTimesJoin(),
+    reads: ({ facts }) => facts?.waited,
   }),
   pressed: partOf({
     name: 'Under pressure',

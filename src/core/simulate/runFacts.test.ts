@@ -81,6 +81,17 @@ describe('standing', () => {
   });
 });
 
+describe('where time is spent', () => {
+  test('counts every tick in which the player can go, in the cell in which it is', () => {
+    const facts = factsOf(smallProgram(CORRIDOR), [east, 60], [none, 40], [east, 400]);
+    const sum = (cells: RunFacts['spent']) => cells.reduce((all, { ticks }) => all + ticks, 0);
+    expect([sum(facts.spent), sum(facts.waited)]).toEqual([facts.freeTicks, 40]);
+    // After a second it stands three cells on: in the fifth cell of the second row.
+    expect(facts.waited).toEqual([{ cell: 12 + 4, ticks: 40 }]);
+    expect(facts.spent.map(({ cell }) => cell)).toEqual([...facts.spent.map(({ cell }) => cell)].sort((a, b) => a - b));
+  });
+});
+
 describe('what was lost', () => {
   const burner = {
     ...CORRIDOR,

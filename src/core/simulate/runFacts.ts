@@ -1,6 +1,8 @@
 import { cellsOfArea } from '../arena/area';
+import { cellIndexAt } from '../arena/grid';
 import type { LevelProgram } from '../compile/levelProgram';
 import { LevelKnowledge } from './standins/levelKnowledge';
+import { harmOfKinds } from './standins/belief/harms';
 import { computeWays } from './moves/wayField';
 import type { World } from './engine/world';
 import type { RunRecord, RunSamples } from './runRecord';
@@ -26,10 +28,23 @@ export interface RunFacts {
   wave?: number;
   /** Goals that were filled; undefined where there are none. */
   filled?: number;
+  /** When the player had nothing left to fire; undefined if it never came to that, or it fires without end. */
+  emptyTick?: number;
+  /** Whether anything harms the player at all. */
+  hasThreats: boolean;
+  /** Cells in which the player was and, of that, in which it stood though it could have gone; ticks. Row by row. */
+  spent: readonly CellTicks[];
+  waited: readonly CellTicks[];
   /** The longest stretch on end with hardly any pressure, and all time with much of it, in samples. */
   lullSamples: number;
   pressedSamples: number;
   samples: number;
+}
+
+/** So many ticks in one cell, by its number. */
+export interface CellTicks {
+  cell: number;
+  ticks: number;
 }
 
 /** Less pressure than this is none to speak of; more than that presses. */
@@ -44,7 +59,10 @@ export class FactsWatch {
   private readonly start: number;
   private readonly hasEyes: boolean;
   private readonly hasHealth: boolean;
+  private readonly hasThreats: boolean;
   private readonly goals: number[];
+  private readonly spent: Uint32Array;
+  private readonly waited: Uint32Array;
   private world: World | undefined;
   private nearest = Infinity;
   private freeTicks = 0;
@@ -54,12 +72,16 @@ export class FactsWatch {
   private lives = 0;
   private firstLossTick: number | undefined;
   private firstSightTick: number | undefined;
+  private emptyTick: number | undefined;
   private x = NaN;
   private y = NaN;
 
   constructor(private readonly program: LevelProgram) {
     const { exit, grid, player, brains, kinds, pieces, contacts } = program;
+    this.spent = new Uint32Array(grid.width * grid.height);
+    this.waited = new Uint32Array(grid.width * grid.height);
     this.hasEyes = brains.some(({ sightRange }) => sightRange > 0);
+    this.hasThreats = harmOfKinds(program).some((harm) => harm > 0);
     this.hasHealth = player.health !== 1 || kinds[player.kindIndex].health !== 1;
     const fills = new Set(
       contacts.flatMap(({ on, effects }) => (effects.some((own) => own.effect === 'fill') ? [on] : [])),
@@ -87,8 +109,14 @@ export class FactsWatch {
     this.lives = world.livesLeft;
     if (player.stunLeft <= 0 && tick > 0) {
       this.freeTicks++;
-      if (Math.abs(player.x - this.x) + Math.abs(player.y - this.y) < STANDS_CELLS) this.stoodTicks++;
+      const cell = cellIndexAt(this.program.grid, player.x, player.y);
+      this.spent[cell]++;
+      if (Math.abs(player.x - this.x) + Math.abs(player.y - this.y) < STANDS_CELLS) {
+        this.stoodTicks++;
+        this.waited[cell]++;
+      }
     }
+    if (player.ammunition === 0) this.emptyTick ??= tick;
     this.x = player.x;
     this.y = player.y;
     if (this.hasEyes && this.firstSightTick === undefined && isSeen(world)) this.firstSightTick = tick;
@@ -110,6 +138,9 @@ export class FactsWatch {
       freeTicks: this.freeTicks,
       stoodTicks: this.stoodTicks,
       hasEyes: this.hasEyes,
+      hasThreats: this.hasThreats,
+      spent: ticksByCell(this.spent),
+      waited: ticksByCell(this.waited),
       ...lullsOf(pressure),
     };
     if (this.ways) facts.wayMade = Math.round(1000 * Math.max(0, made));
@@ -118,6 +149,7 @@ export class FactsWatch {
       facts.livesLost = program.rules.lives - world.livesLeft + (isLoss && world.livesLeft > 0 ? 1 : 0);
     if (this.hasHealth) facts.harm = Math.round(1000 * this.harm);
     if (firstLoss !== undefined) facts.firstLossTick = firstLoss;
+    if (this.emptyTick !== undefined) facts.emptyTick = this.emptyTick;
     if (this.firstSightTick !== undefined) facts.firstSightTick = this.firstSightTick;
     if (hasWaves && world) facts.wave = world.cues.waveNumber;
     if (this.goals.length > 0 && world) facts.filled = this.goals.filter((piece) => world.isFilled[piece] === 1).length;
@@ -130,9 +162,17 @@ export class FactsWatch {
     this.freeTicks = this.stoodTicks = this.harm = 0;
     this.health = this.program.player.health;
     this.lives = this.program.rules.lives;
-    this.firstLossTick = this.firstSightTick = undefined;
+    this.firstLossTick = this.firstSightTick = this.emptyTick = undefined;
     this.x = this.y = NaN;
+    this.spent.fill(0);
+    this.waited.fill(0);
   }
+}
+
+function ticksByCell(ticks: Uint32Array): CellTicks[] {
+  const found: CellTicks[] = [];
+  for (let cell = 0; cell < ticks.length; cell++) if (ticks[cell] > 0) found.push({ cell, ticks: ticks[cell] });
+  return found;
 }
 
 function isSeen({ live: { next }, pieceCount, sights }: World): boolean {

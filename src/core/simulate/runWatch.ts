@@ -36,6 +36,16 @@ export type RunNote =
       x: number;
       y: number;
     }
+  /** The first loss came before anything could be seen. */
+  | { type: 'early loss'; seed: number; at: number; x: number; y: number }
+  /** The run was ended by a piece that was placed in the level. */
+  | { type: 'ends it'; seed: number; piece: string; name: string; at: number; x: number; y: number }
+  /** For so long on end nothing pressed. */
+  | { type: 'dull'; seed: number; seconds: number; at: number; x: number; y: number }
+  /** For so long on end much pressed all the time. */
+  | { type: 'relentless'; seed: number; seconds: number; at: number; x: number; y: number }
+  /** There was nothing left to fire in a run that was not won. */
+  | { type: 'no shots left'; seed: number; at: number; x: number; y: number }
   /** The player was lost where the ground had been worn away. */
   | { type: 'worn footing'; seed: number; at: number; x: number; y: number };
 

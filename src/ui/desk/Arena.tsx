@@ -10,7 +10,7 @@ import {
   type PointerEvent as ReactPointerEvent,
   type RefObject,
 } from 'react';
-import { commands, type PlayerReach } from '@/core/index';
+import { commands, type PlayerReach, type Summary } from '@/core/index';
 import { ArenaCanvas } from '../canvas/ArenaCanvas';
 import type { ArenaPicture } from '../canvas/arenaPicture';
 import { paletteFor } from '../canvas/palette';
@@ -216,8 +216,9 @@ function advanceTry({ tries }: Desk, controls: Controls, elapsedMs: number): voi
 /** What is to be seen now: the try, or the moment of a run, or a moment of the preview, or the draft. */
 function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
   const { game, levelId, selection, chosenWaypoint, cursor, area, stamp } = desk.session.state;
-  const { routes, sampleRun, rows, isStale, previews, reach, watched } = desk.reading.store.getState();
-  const { pointer, lasso, previewSeconds, showsShapes, showsSight, showsTracks, showsWatched, showsMind } = view.state;
+  const { routes, sampleRun, rows, isStale, previews, reach, watched, summary } = desk.reading.store.getState();
+  const { pointer, lasso, previewSeconds, showsShapes, showsSight, showsTracks, showsWatched, showsMind, map } =
+    view.state;
   const runTick = desk.playback.store.getState().tick;
   const live = desk.tries.moment;
   const isPreview = !live && runTick === 0 && previewSeconds > 0 && previews !== undefined;
@@ -242,7 +243,7 @@ function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
       routes,
       hidesRoutes: !showsTracks,
       hidesSight: !showsSight,
-      watched: showsWatched && !isQuiet ? watched : undefined,
+      watched: isQuiet ? undefined : showsWatched ? watched : sharesOf(desk, map === 'none' ? [] : summary?.[map]),
       mind: showsMind && !isQuiet && !isPreview ? mindAt(sampleRun?.minds ?? [], runTick) : undefined,
       previews,
       entries: showsTracks && !isQuiet ? (previews?.entries ?? []) : [],
@@ -267,6 +268,15 @@ function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
       lasso,
     },
   );
+}
+
+/** For every cell its share of the cell in which a time is longest; undefined where there are no times. */
+function sharesOf({ session }: Desk, cells: Summary['timeSpent'] = []): Float32Array | undefined {
+  const most = cells.reduce((highest, { seconds }) => Math.max(highest, seconds), 0);
+  if (most === 0) return undefined;
+  const shares = new Float32Array(session.size.width * session.size.height);
+  for (const { cell, seconds } of cells) if (cell < shares.length) shares[cell] = seconds / most;
+  return shares;
 }
 
 /** The jump or flap of the player as an arc from where it stands, while it is selected. */

@@ -26,6 +26,28 @@ const LAYERS = [
   },
 ] as const satisfies readonly { key: keyof ArenaViewState; label: string; title: string }[];
 
+/** What ground can be tinted by over all runs that are read. */
+const MAPS = [
+  { map: 'timeSpent', label: 'Spent', title: 'Where players spend their time, all runs of the chosen stand-in' },
+  {
+    map: 'waiting',
+    label: 'Waits',
+    title: 'Where players stand though they could go, all runs of the chosen stand-in',
+  },
+] as const satisfies readonly { map: ArenaViewState['map']; label: string; title: string }[];
+
+/** What the darkest ground of a map stands for. */
+function MapLegend({ map }: { map: 'timeSpent' | 'waiting' }) {
+  const { reading } = useDesk();
+  const cells = useFollowed(reading, (state) => state.summary?.[map]);
+  const most = cells?.reduce((highest, { seconds }) => Math.max(highest, seconds), 0) ?? 0;
+  return (
+    <span className="mono" data-testid="map-legend">
+      {most > 0 ? `darkest ${most.toFixed(2)} s a run` : 'none'}
+    </span>
+  );
+}
+
 /** Moments of the preview, what lies over the arena, where the pointer is, and the zoom. */
 export function ArenaFoot({ view }: { view: ArenaView }) {
   const { session } = useDesk();
@@ -49,6 +71,19 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
           {label}
         </button>
       ))}
+      {MAPS.map(({ map, label, title }) => (
+        <button
+          key={map}
+          type="button"
+          className={`act ${styles.layer}`}
+          aria-pressed={shown.map === map}
+          title={title}
+          onClick={() => view.store.setState({ map: shown.map === map ? 'none' : map, showsWatched: false })}
+        >
+          {label}
+        </button>
+      ))}
+      {shown.map !== 'none' && <MapLegend map={shown.map} />}
       {shown.showsMind && <ShownMind />}
       {shown.pointer && <PointerPlace {...shown.pointer} />}
       {!isNarrow && (

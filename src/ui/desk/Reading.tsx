@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import {
   briefFiguresOf,
   sayCeiling,
+  sayChange,
   sayEnd,
   sayPlayed,
   saySeconds,
@@ -195,7 +196,25 @@ function Difference({ difference }: { difference: PairedDifference }) {
     <div className={css.ruled}>
       <div className="quiet small">Against the level before, same {difference.seeds} seeds</div>
       <div className={`mono ${tone} ${css.factValue}`}>{sayDifference(difference)}</div>
+      <Changes />
     </div>
+  );
+}
+
+/** So many other changes are told; the plainest come first. */
+const MOST_CHANGES = 3;
+
+/** What else has changed for certain, with intervals that allow for looking at all of it. */
+function Changes() {
+  const { reading } = useDesk();
+  const changes = useFollowed(reading, (state) => state.changes);
+  if (changes.length === 0) return null;
+  return (
+    <ul className={`small ${css.changes}`} data-testid="changes" aria-label="What else has changed">
+      {changes.slice(0, MOST_CHANGES).map((change) => (
+        <li key={change.column}>{sayChange(change)}</li>
+      ))}
+    </ul>
   );
 }
 

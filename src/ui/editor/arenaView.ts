@@ -16,6 +16,8 @@ export interface ArenaViewState {
   showsSight: boolean;
   /** Whether ground is tinted by how much of the run it is watched. */
   showsWatched: boolean;
+  /** Which map of the runs ground is tinted by. */
+  map: 'none' | 'timeSpent' | 'waiting';
   /** Whether it is drawn what the stand-in has in mind. */
   showsMind: boolean;
   /** Whether the camera follows the size of the view. */
@@ -45,6 +47,7 @@ export class ArenaView {
     showsTracks: true,
     showsSight: true,
     showsWatched: false,
+    map: 'none',
     showsMind: false,
     isFitted: true,
   }));

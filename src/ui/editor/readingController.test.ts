@@ -4,6 +4,7 @@ import {
   CONTROLS,
   compileGameLevel,
   emptySums,
+  measureChanges,
   measuredLevelOf,
   mergeSums,
   Runner,
@@ -207,6 +208,9 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     await workshop.work();
     const won = (game: GameDocument) =>
       reference(game, 'casual', MOST_READING_RUNS).rows.filter(({ outcome }) => outcome === 'won').length;
+    const rows = [before, after].map((game) => reference(game, 'casual', MOST_READING_RUNS).rows);
+    expect(state().changes).toEqual(measureChanges(rows[0], rows[1]));
+    expect(state().changes.map(({ id }) => id)).toContain('wayMade');
     expect(state().difference?.value).toBeCloseTo((won(after) - won(before)) / MOST_READING_RUNS, 12);
     const fresh = new ReadingController('small', workshop.start, 2);
     fresh.show(before);

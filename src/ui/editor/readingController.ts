@@ -1,5 +1,6 @@
 import { createStore } from 'zustand/vanilla';
 import {
+  measureChanges,
   CONTROLS,
   controlRate,
   emptySums,
@@ -17,6 +18,7 @@ import {
   type Explanation,
   type RulesExplanation,
   type GameDocument,
+  type MeasureChange,
   type MeasuredLevel,
   type MeasureSums,
   type MoverPreviews,
@@ -59,6 +61,8 @@ export interface ReadingState {
   rows: readonly RunRecord[];
   /** Change against the reading before the last edit, on the same seeds. */
   difference: PairedDifference | undefined;
+  /** What else has changed for certain against it. */
+  changes: readonly MeasureChange[];
   routes: RouteTimes[];
   /** How movers go by themselves; of the last version that could be compiled. */
   previews: MoverPreviews | undefined;
@@ -85,6 +89,8 @@ const MOST_CONTROL_RUNS = 40;
 const FIRST_ROUND_RUNS = 40;
 const KEPT_READINGS = 24;
 const LEAST_BASELINE_RUNS = 150;
+/** Fewer runs say nothing of how else they have changed. */
+const LEAST_COMPARED_RUNS = 40;
 
 interface Generation {
   key: string;
@@ -128,6 +134,7 @@ export class ReadingController {
     summary: undefined,
     rows: [],
     difference: undefined,
+    changes: [],
     routes: [],
     previews: undefined,
     reach: undefined,
@@ -202,7 +209,7 @@ export class ReadingController {
     this.generation = generation;
     // Who has been taken out of the game is shown no longer.
     if (!standInsOf(generation.game).some(({ id }) => id === this.standIn))
-      this.store.setState({ standIn: USUAL_STAND_IN, difference: undefined });
+      this.store.setState({ standIn: USUAL_STAND_IN, difference: undefined, changes: [] });
     this.store.setState({ isStale: true, isRefining: true, firstNumberMs: undefined });
     this.workers.forEach((worker, index) => void this.drive(worker, index === 0));
   }
@@ -211,7 +218,7 @@ export class ReadingController {
   choose(standIn: string): void {
     if (standIn === this.store.getState().standIn) return;
     this.baseline = [];
-    this.store.setState({ standIn, difference: undefined });
+    this.store.setState({ standIn, difference: undefined, changes: [] });
     const { generation } = this;
     if (!generation) return;
     this.refresh(generation);
@@ -420,6 +427,7 @@ export class ReadingController {
       rows: shown.rows,
       summary: shown.summary,
       difference: pairedDifference(this.baseline, shown.rows),
+      changes: shown.rows.length >= LEAST_COMPARED_RUNS ? measureChanges(this.baseline, shown.rows) : [],
       firstNumberMs: this.store.getState().firstNumberMs ?? performance.now() - generation.startedAt,
     });
   }

@@ -6,7 +6,6 @@ import { useRouter, useSearchParams } from 'next/navigation';
 import { areSameVersions, NUMBER_VERSIONS, sayVersions } from '@/core/index';
 import type { ArmInfo, BatchInfo, ReportReply } from '@/server/contracts/batches';
 import { levelNames } from '../frame/batchWords';
-import { CellMap } from '../frame/CellMap';
 import { FindingList } from '../frame/FindingList';
 import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
@@ -14,6 +13,7 @@ import { gorgeApi } from '../requests/gorgeApi';
 import { ArmLadder } from './ArmLadder';
 import { EndTable } from './EndTable';
 import { FigureTable } from './FigureTable';
+import { WhereMap } from './WhereMap';
 import styles from './report.module.css';
 import { RunTable } from './RunTable';
 import { useLiveReport } from './useLiveReport';
@@ -128,17 +128,7 @@ function Numbers({
   return (
     <div className={styles.columns}>
       <section className={styles.column}>
-        <h2 className={`heading ${styles.first}`}>Where runs end</h2>
-        <CellMap
-          ground={sheet}
-          cells={summary.endCells}
-          width={368}
-          tint="clay"
-          goals={sheet.goals}
-          label="Where runs end"
-          unit="ends in a cell"
-          testId="end-map"
-        />
+        <WhereMap summary={summary} sheet={sheet} />
         <h2 className={`heading ${styles.part}`}>What ends them</h2>
         <EndTable summary={summary} />
         <h2 className={`heading ${styles.part}`}>Figures</h2>

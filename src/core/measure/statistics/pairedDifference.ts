@@ -1,7 +1,8 @@
 import { NORMAL_97_5 } from './wilsonInterval';
 
-/** Difference of two clear rates on the same seeds, in −1..1, with half the width of its 95 % interval. */
+/** Difference of a number of runs on the same seeds, with half the width of its interval. */
 export interface PairedDifference {
+  /** Of clear rates −1..1; of other numbers in their unit. */
   value: number;
   halfWidth: number;
   /** How many seeds both have. */
@@ -11,23 +12,36 @@ export interface PairedDifference {
 }
 
 /**
- * Compares two sets of runs seed by seed: the mean of after − before over the seeds that both have, ± z·s/√n with s the
- * standard deviation of these differences. Undefined with fewer than two common seeds.
+ * The mean of differences, one for each seed, ± z·s/√n with s their standard deviation. Undefined with fewer than two.
+ * The normal approximation: good for some thirty seeds and more.
  */
+export function meanDifference(differences: readonly number[], z = NORMAL_97_5): PairedDifference | undefined {
+  const seeds = differences.length;
+  if (seeds < 2) return undefined;
+  const value = differences.reduce((sum, difference) => sum + difference, 0) / seeds;
+  const variance =
+    differences.reduce((sum, difference) => sum + (difference - value) * (difference - value), 0) / (seeds - 1);
+  const halfWidth = z * Math.sqrt(variance / seeds);
+  return { value, halfWidth, seeds, isReal: Math.abs(value) > halfWidth };
+}
+
+/** Differences seed by seed, after less before, over the seeds in which both have the number. */
+export function differencesBySeed<Run extends { seed: number }>(
+  before: readonly Run[],
+  after: readonly Run[],
+  read: (run: Run) => number | undefined,
+): number[] {
+  const earlier = new Map(before.map((run) => [run.seed, read(run)]));
+  return after.flatMap((run) => {
+    const [then, now] = [earlier.get(run.seed), read(run)];
+    return then === undefined || now === undefined ? [] : [now - then];
+  });
+}
+
+/** Compares two sets of runs seed by seed by how many of them were won, with the 95 % interval. */
 export function pairedDifference(
   before: readonly { seed: number; outcome: string }[],
   after: readonly { seed: number; outcome: string }[],
 ): PairedDifference | undefined {
-  const wonBefore = new Map(before.map((run) => [run.seed, run.outcome === 'won' ? 1 : 0]));
-  const differences = after.flatMap((run) => {
-    const earlier = wonBefore.get(run.seed);
-    return earlier === undefined ? [] : [(run.outcome === 'won' ? 1 : 0) - earlier];
-  });
-  const seeds = differences.length;
-  if (seeds < 2) return undefined;
-  const value = differences.reduce<number>((sum, difference) => sum + difference, 0) / seeds;
-  const variance =
-    differences.reduce((sum, difference) => sum + (difference - value) * (difference - value), 0) / (seeds - 1);
-  const halfWidth = NORMAL_97_5 * Math.sqrt(variance / seeds);
-  return { value, halfWidth, seeds, isReal: Math.abs(value) > halfWidth };
+  return meanDifference(differencesBySeed(before, after, ({ outcome }) => (outcome === 'won' ? 1 : 0)));
 }
