@@ -41,7 +41,7 @@ export function measureChanges(
   table: MeasureTable = MEASURES,
 ): MeasureChange[] {
   const columns = Object.entries(table).flatMap(([id, { name, unit, columns: own = [] }]) =>
-    own.map((column) => ({ id, name, isShare: unit === '%', column })),
+    own.map((column) => ({ id, name: own.length > 1 ? sayColumn(column.name) : name, isShare: unit === '%', column })),
   );
   const z = strictZ(columns.length);
   return columns
@@ -57,6 +57,11 @@ export function measureChanges(
 
 function strength({ difference: { value, halfWidth } }: MeasureChange): number {
   return Math.abs(value) / halfWidth;
+}
+
+/** Of a measure with several columns each is told by its own name. */
+function sayColumn(name: string): string {
+  return name[0].toUpperCase() + name.slice(1).replaceAll('_', ' ');
 }
 
 /** "Lives lost +0.42 ± 0.10" or "Standing and waiting −8.1 points ± 2.0". */

@@ -91,8 +91,8 @@ export interface ArenaPicture {
   lanes: readonly Lane[];
   /** Where placed pieces stand at the start, shown faintly while a run is shown. */
   startPlaces: { x: number; y: number; parts: readonly ShownPart[] }[];
-  /** For every cell how much it is watched, 0..1. */
-  watched: Float32Array | undefined;
+  /** What ground is tinted by: for every cell 0..1. */
+  tinted: { shares: Float32Array; tint: 'ochre' | 'river' } | undefined;
   /** What the stand-in of the run that is shown has in mind. */
   mind: ShownMind | undefined;
   ends: ShownEnd[];

@@ -29,7 +29,7 @@ export function drawArena(
   drawLanes(context, picture, camera, palette, labels);
   drawRim(context, picture, camera, palette, labels);
   drawEntries(context, picture.entries, camera, palette, labels);
-  drawWatched(context, picture, camera, palette);
+  drawTinted(context, picture, camera, palette);
   drawEnds(context, picture, camera, palette);
   for (const piece of picture.pieces) drawSight(context, piece, camera, palette);
   for (const track of picture.tracks) drawTrack(context, track, picture, camera, palette);
@@ -199,17 +199,17 @@ function drawMind(
   drawPolyline(context, [...from, ...mind.plan], camera, { colour: palette.river, width: 2.5, dash: [1, 5] });
 }
 
-/** Tints ground by the share of the run in which it is watched. */
-function drawWatched(
+/** Tints ground by how much it is watched, or by a map of the runs. */
+function drawTinted(
   context: CanvasRenderingContext2D,
-  { watched, level }: ArenaPicture,
+  { tinted, level }: ArenaPicture,
   camera: Camera,
   palette: Palette,
 ): void {
   const columns = level.map[0].length;
-  if (!watched || watched.length !== columns * level.map.length) return;
-  context.fillStyle = palette.ochre;
-  watched.forEach((share, cell) => {
+  if (!tinted || tinted.shares.length !== columns * level.map.length) return;
+  context.fillStyle = palette[tinted.tint];
+  tinted.shares.forEach((share, cell) => {
     if (share === 0) return;
     const { x, y } = toScreen(camera, cell % columns, Math.floor(cell / columns));
     context.globalAlpha = 0.08 + 0.72 * share;

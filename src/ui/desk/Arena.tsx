@@ -10,16 +10,16 @@ import {
   type PointerEvent as ReactPointerEvent,
   type RefObject,
 } from 'react';
-import { commands, type PlayerReach, type Summary } from '@/core/index';
+import { commands, type PlayerReach } from '@/core/index';
 import { ArenaCanvas } from '../canvas/ArenaCanvas';
 import type { ArenaPicture } from '../canvas/arenaPicture';
 import { paletteFor } from '../canvas/palette';
 import { ArenaGestures, type PointerInput } from '../editor/arenaGestures';
-import { ArenaView } from '../editor/arenaView';
+import { ArenaView, type ArenaViewState } from '../editor/arenaView';
 import { runsEndingNear } from '../editor/visits';
 import { composePicture, groundChangesUpTo, mindAt } from '../editor/composePicture';
 import { Controls } from '../editor/controls';
-import { ArenaFoot } from './ArenaFoot';
+import { ArenaFoot, MapLegend } from './ArenaFoot';
 import styles from './desk.module.css';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
 import { MiniMap } from './MiniMap';
@@ -46,6 +46,7 @@ export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => vo
       <TryShelf />
       {!isTrying && <PieceCard view={view} onOpenScript={onOpenScript} />}
       <MiniMap view={view} />
+      <MapLegend view={view} />
       <ArenaFoot view={view} />
     </section>
   );
@@ -216,7 +217,7 @@ function advanceTry({ tries }: Desk, controls: Controls, elapsedMs: number): voi
 /** What is to be seen now: the try, or the moment of a run, or a moment of the preview, or the draft. */
 function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
   const { game, levelId, selection, chosenWaypoint, cursor, area, stamp } = desk.session.state;
-  const { routes, sampleRun, rows, isStale, previews, reach, watched, summary } = desk.reading.store.getState();
+  const { routes, sampleRun, rows, isStale, previews, reach, watched } = desk.reading.store.getState();
   const { pointer, lasso, previewSeconds, showsShapes, showsSight, showsTracks, showsWatched, showsMind, map } =
     view.state;
   const runTick = desk.playback.store.getState().tick;
@@ -243,7 +244,7 @@ function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
       routes,
       hidesRoutes: !showsTracks,
       hidesSight: !showsSight,
-      watched: isQuiet ? undefined : showsWatched ? watched : sharesOf(desk, map === 'none' ? [] : summary?.[map]),
+      tinted: isQuiet ? undefined : tintOf(desk, showsWatched ? watched : undefined, map),
       mind: showsMind && !isQuiet && !isPreview ? mindAt(sampleRun?.minds ?? [], runTick) : undefined,
       previews,
       entries: showsTracks && !isQuiet ? (previews?.entries ?? []) : [],
@@ -270,13 +271,19 @@ function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
   );
 }
 
-/** For every cell its share of the cell in which a time is longest; undefined where there are no times. */
-function sharesOf({ session }: Desk, cells: Summary['timeSpent'] = []): Float32Array | undefined {
+/** What ground is tinted by: how much it is watched or, by a map, its share of the cell in which a time is longest. */
+function tintOf(
+  { session, reading }: Desk,
+  watched: Float32Array | undefined,
+  map: ArenaViewState['map'],
+): ArenaPicture['tinted'] {
+  if (watched) return { shares: watched, tint: 'ochre' };
+  const cells = map === 'none' ? [] : (reading.store.getState().summary?.[map] ?? []);
   const most = cells.reduce((highest, { seconds }) => Math.max(highest, seconds), 0);
   if (most === 0) return undefined;
   const shares = new Float32Array(session.size.width * session.size.height);
   for (const { cell, seconds } of cells) if (cell < shares.length) shares[cell] = seconds / most;
-  return shares;
+  return { shares, tint: 'river' };
 }
 
 /** The jump or flap of the player as an arc from where it stands, while it is selected. */

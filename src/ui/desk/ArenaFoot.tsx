@@ -36,15 +36,21 @@ const MAPS = [
   },
 ] as const satisfies readonly { map: ArenaViewState['map']; label: string; title: string }[];
 
-/** What the darkest ground of a map stands for. */
-function MapLegend({ map }: { map: 'timeSpent' | 'waiting' }) {
+/** What the tint of a map stands for. */
+export function MapLegend({ view }: { view: ArenaView }) {
   const { reading } = useDesk();
-  const cells = useFollowed(reading, (state) => state.summary?.[map]);
-  const most = cells?.reduce((highest, { seconds }) => Math.max(highest, seconds), 0) ?? 0;
+  const map = useFollowed(view, (state) => state.map);
+  const cells = useFollowed(reading, (state) => (map === 'none' ? undefined : state.summary?.[map]));
+  if (!cells) return null;
+  const most = cells.reduce((highest, { seconds }) => Math.max(highest, seconds), 0);
   return (
-    <span className="mono" data-testid="map-legend">
-      {most > 0 ? `darkest ${most.toFixed(2)} s a run` : 'none'}
-    </span>
+    <div className={`plate quiet ${styles.mapLegend}`} data-testid="map-legend">
+      <span className="mono">0</span>
+      <span className={styles.mapTints} />
+      <span>
+        <span className="mono">{most.toFixed(2)}</span> s a run in a cell
+      </span>
+    </div>
   );
 }
 
@@ -83,10 +89,9 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
           {label}
         </button>
       ))}
-      {shown.map !== 'none' && <MapLegend map={shown.map} />}
       {shown.showsMind && <ShownMind />}
       {shown.pointer && <PointerPlace {...shown.pointer} />}
-      {!isNarrow && (
+      {!isNarrow && !shown.pointer && (
         <span>
           {width} × {height} cells
         </span>

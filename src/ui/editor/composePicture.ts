@@ -87,7 +87,7 @@ export interface PictureOptions {
   area?: ArenaPicture['area'];
   ghost?: ArenaPicture['ghost'];
   showsShapes?: boolean;
-  watched?: Float32Array;
+  tinted?: ArenaPicture['tinted'];
   mind?: MindMoment;
   ends: ArenaPicture['ends'];
   selection: readonly string[];
@@ -160,7 +160,7 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
     startPlaces: isRunning
       ? placed.map(({ piece, kind }) => ({ x: piece.at[0], y: piece.at[1], parts: partsOf(kind) }))
       : [...ledPlaces(placed, options.previews), ...ghostPlaces(game, options.ghosts ?? [])],
-    watched: options.watched,
+    tinted: options.tinted,
     mind: options.mind && showMind(options.mind, grid.width),
     ends: options.ends,
     trail: isRunning ? trailOf(run, tick) : [],
