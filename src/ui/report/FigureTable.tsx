@@ -11,7 +11,13 @@ export function FigureTable({ summary }: { summary: Summary }) {
         {figuresOf(summary).map(({ id, name, text, about }) => (
           <tr key={id} title={about}>
             <th scope="row">{name}</th>
-            <td className="number">{text}</td>
+            <td className="number">
+              {text.split('; ').map((part, index) => (
+                <div key={part} className={index > 0 ? 'quiet small' : undefined}>
+                  {part}
+                </div>
+              ))}
+            </td>
           </tr>
         ))}
       </tbody>

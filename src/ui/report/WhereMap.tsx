@@ -10,10 +10,10 @@ type MapName = 'endCells' | 'timeSpent' | 'waiting';
 
 const MAPS: Record<MapName, { label: string; title: string; unit: string; tint: 'clay' | 'river' }> = {
   endCells: { label: 'Ends', title: 'Where runs end', unit: 'ends in a cell', tint: 'clay' },
-  timeSpent: { label: 'Time', title: 'Where players spend their time', unit: 's a run in a cell', tint: 'river' },
+  timeSpent: { label: 'Time', title: 'Where time is spent', unit: 's a run in a cell', tint: 'river' },
   waiting: {
     label: 'Waits',
-    title: 'Where players stand though they could go',
+    title: 'Where players wait',
     unit: 's a run in a cell',
     tint: 'river',
   },
