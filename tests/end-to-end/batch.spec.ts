@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { spawnSync } from 'node:child_process';
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { finishedReading, openDesk } from './support/desk';
 
 test('a batch runs on the server, its report opens, and a run is replayed by simulating it again', async ({
@@ -76,6 +76,48 @@ test('the server, the command line and any number of threads come to the same fi
     };
     expect([workers, result.standins[0].hash]).toEqual([workers, report.summary.hash]);
   }
+});
+
+test('a report leaves as JSON, its charts as pictures, its map shows where players wait, and a run leads on to the desk', async ({
+  page,
+}, info) => {
+  const id = await openDesk(page, info);
+  const { revision } = (await (await page.request.get(`/api/games/${id}`)).json()) as { revision: string };
+  const data = { revision, levelId: 'drying-hall', runs: 40 };
+  const reply = await page.request.post(`/api/games/${id}/batches`, { data });
+  const { id: batch } = (await reply.json()) as { id: number };
+  await page.goto(`/games/${id}/batches/${batch}`);
+  await expect(page.getByTestId('sentences')).toContainText('of 40 runs', { timeout: 60_000 });
+  const saved = async (button: string) => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: button }).click(),
+    ]);
+    return { name: download.suggestedFilename(), bytes: readFileSync(await download.path()) };
+  };
+  const numbers = JSON.parse((await saved('Numbers as JSON')).bytes.toString()) as {
+    standins: { runs: number; standing: { median: number } }[];
+  };
+  expect([numbers.standins[0].runs, numbers.standins[0].standing.median > 0]).toEqual([40, true]);
+  const lines = await saved('Still in play as SVG');
+  expect(lines.name).toBe('still-in-play.svg');
+  expect(lines.bytes.toString()).toMatch(/^<svg[^>]*xmlns="http:\/\/www.w3.org\/2000\/svg"/);
+  expect(lines.bytes.toString()).not.toContain('var(--');
+  const points = await saved('Pressure as PNG');
+  expect([points.name, points.bytes.subarray(1, 4).toString()]).toEqual(['pressure.png', 'PNG']);
+
+  await page.getByText('Waits', { exact: true }).click();
+  await expect(page.getByRole('img', { name: 'Where players wait' })).toBeVisible();
+  await expect(page.getByText(/^[\d.]+ s a run in a cell$/)).toBeVisible();
+
+  await page.getByRole('button', { name: 'Replay seed 3' }).click();
+  const end = (await page.getByTestId('replay-end').textContent())!;
+  const [, seconds] = / at ([\d.]+) s, at/.exec(end)!;
+  await page.getByRole('link', { name: /On the desk/ }).click();
+  await expect(page.getByLabel('Seed of the run that is shown')).toHaveValue('3');
+  await expect(page.getByTestId('sample-end')).toContainText(`at ${seconds} s`);
+  const shown = async () => Number.parseFloat((await page.getByTestId('moment').textContent()) ?? '');
+  await expect.poll(shown).toBeCloseTo(Number(seconds) - 3, 0);
 });
 
 test('a batch can be cancelled, and what is done stays', async ({ page }, info) => {

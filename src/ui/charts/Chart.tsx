@@ -1,7 +1,9 @@
 'use client';
 
-import type { ReactNode } from 'react';
+import { useRef, type ReactNode, type RefObject } from 'react';
 import { ResponsiveContainer } from 'recharts';
+import { saveBlob } from '../frame/saveText';
+import { chartFileOf, fileNameOf, pngOf } from './chartFile';
 import css from './charts.module.css';
 
 /** How all charts write their axes, leave their margins and show what lies under the pointer. */
@@ -24,15 +26,39 @@ interface ChartProps {
 
 /** A chart with what it shows above it. */
 export function Chart({ title, note, height, children }: ChartProps) {
+  const figure = useRef<HTMLElement>(null);
   return (
-    <figure className={css.chart} aria-label={title}>
+    <figure className={css.chart} aria-label={title} ref={figure}>
       <figcaption className={css.head}>
         <span className="heading">{title}</span> <span className="quiet">{note}</span>
+        <SaveChart title={title} figure={figure} />
       </figcaption>
       <ResponsiveContainer width="100%" height={height}>
         {children}
       </ResponsiveContainer>
     </figure>
+  );
+}
+
+/** Saves the chart as a picture of points or of lines. */
+function SaveChart({ title, figure }: { title: string; figure: RefObject<HTMLElement | null> }) {
+  const save = async (isPng: boolean) => {
+    const drawing = figure.current?.querySelector('svg');
+    if (!drawing) return;
+    const styles = getComputedStyle(document.documentElement);
+    const file = chartFileOf(drawing, (name) => styles.getPropertyValue(name));
+    const blob = isPng ? await pngOf(file) : new Blob([file.svg], { type: 'image/svg+xml' });
+    saveBlob(`${fileNameOf(title)}.${isPng ? 'png' : 'svg'}`, blob);
+  };
+  return (
+    <span className={css.save}>
+      <button type="button" className="act tiny" aria-label={`${title} as SVG`} onClick={() => void save(false)}>
+        SVG
+      </button>
+      <button type="button" className="act tiny" aria-label={`${title} as PNG`} onClick={() => void save(true)}>
+        PNG
+      </button>
+    </span>
   );
 }
 

@@ -13,8 +13,10 @@ import type { BatchInfo } from '@/server/contracts/batches';
 import { newestOf } from '../frame/batchWords';
 import css from './course.module.css';
 
-const NODE = { width: 122, height: 54, gap: 24 };
+const NODE = { width: 120, height: 54, gap: 24 };
 const END_WIDTH = 52;
+/** Before the end there is room for what the last way asks for. */
+const END_GAP = 22;
 /** Space above and below the row of levels for ways that skip or go back. */
 const LEAST_RISE = 26;
 const RISE_PER_LEVEL = 9;
@@ -42,7 +44,7 @@ export function CourseMap({ game, batches }: { game: GameDocument; batches: read
             <LevelNode game={game} level={level} place={place} batches={batches} />
           </g>
         ))}
-        <g transform={`translate(${leftOf(levels.length)} ${rise})`}>
+        <g transform={`translate(${endOf(levels.length)} ${rise})`}>
           <rect width={END_WIDTH} height={NODE.height} rx={4} fill="none" stroke="var(--layer)" strokeDasharray="3 3" />
           <text x={END_WIDTH / 2} y={NODE.height / 2 + 4} fontSize={12} fill="var(--dim)" textAnchor="middle">
             end
@@ -62,6 +64,11 @@ interface ShownWay {
   steps: number;
 }
 
+/** Left edge of the end of the course behind so many levels. */
+function endOf(levels: number): number {
+  return leftOf(levels) + END_GAP;
+}
+
 function leftOf(place: number): number {
   return place * (NODE.width + NODE.gap) + 4;
 }
@@ -75,11 +82,11 @@ function layOut({ levels }: GameDocument, ways: readonly CourseWay[]) {
     .filter((way) => way.link !== undefined || way.when === 'won')
     .map((way): ShownWay => {
       const [from, to] = [placeOf(way.from), placeOf(way.to)];
-      return { way, from: leftOf(from), to: leftOf(to), steps: to - from };
+      return { way, from: leftOf(from), to: to === levels.length ? endOf(to) : leftOf(to), steps: to - from };
     });
   const rise = spaceFor(shown.filter(({ way, steps }) => way.when === 'won' && steps > 1));
   const fall = spaceFor(shown.filter(({ way, steps }) => way.when === 'lost' || steps <= 0));
-  const width = levels.length * (NODE.width + NODE.gap) + END_WIDTH + 8;
+  const width = endOf(levels.length) + END_WIDTH + 4;
   return { shown, rise, width, height: NODE.height + rise + fall };
 }
 

@@ -3,11 +3,12 @@
 import { Button } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
-import { areSameVersions, NUMBER_VERSIONS, sayVersions } from '@/core/index';
-import type { ArmInfo, BatchInfo, ReportReply } from '@/server/contracts/batches';
+import { areSameVersions, NUMBER_VERSIONS, sayVersions, writeRunJson } from '@/core/index';
+import type { BatchInfo, ReportReply } from '@/server/contracts/batches';
 import { levelNames } from '../frame/batchWords';
 import { FindingList } from '../frame/FindingList';
 import { Frame } from '../frame/Frame';
+import { saveText } from '../frame/saveText';
 import { Empty, Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
 import { ArmLadder } from './ArmLadder';
@@ -37,7 +38,7 @@ export function Report({ gameId, batchId }: { gameId: string; batchId: string })
         ...(data ? [{ label: levelNames(data.batch), href: `/games/${gameId}/levels/${data.arm.levelId}` }] : []),
         { label: `Batch ${batchId}` },
       ]}
-      middle={data && <HeadActions batch={data.batch} arm={data.arm} />}
+      middle={data && <HeadActions report={data} />}
     >
       {data ? (
         <Body report={data} />
@@ -50,7 +51,8 @@ export function Report({ gameId, batchId }: { gameId: string; batchId: string })
   );
 }
 
-function HeadActions({ batch, arm }: { batch: BatchInfo; arm: ArmInfo }) {
+function HeadActions({ report }: { report: ReportReply }) {
+  const { batch, arm } = report;
   const { firstSeed, arms } = batch;
   return (
     <>
@@ -61,11 +63,27 @@ function HeadActions({ batch, arm }: { batch: BatchInfo; arm: ArmInfo }) {
       <Button component="a" href={gorgeApi.tableUrl(batch.gameId, batch.id)} download variant="light" size="compact-md">
         Table as CSV
       </Button>
+      <Button
+        variant="light"
+        size="compact-md"
+        onClick={() => saveText(`batch-${batch.id}.json`, 'application/json', writeNumbers(report))}
+      >
+        Numbers as JSON
+      </Button>
       <Button component={Link} href={`/games/${batch.gameId}/levels/${arm.levelId}`} size="compact-md" c="white">
         Open on desk
       </Button>
     </>
   );
+}
+
+/** The numbers of the arm as the documented JSON, with the versions that made them. */
+function writeNumbers({ batch, arm, summary, controls }: ReportReply): string {
+  const { standInId, levelId, overrides, name } = arm;
+  const own = { standInId, levelId, overrides };
+  const numbers = writeRunJson([{ arm: own, name, firstSeed: batch.firstSeed, summary, controls: controls ?? [] }]);
+  const { engine, standIns } = batch.versions;
+  return JSON.stringify({ ...numbers, engine, standins_version: standIns }, null, 2);
 }
 
 function OtherVersions({ versions }: Pick<BatchInfo, 'versions'>) {

@@ -34,7 +34,7 @@ export function LevelCard({
   const newest = newestOf(batches, level.id);
   const guards = level.pieces.filter((piece) => !game.cast.find((kind) => kind.id === piece.kind)?.control).length;
   return (
-    <article className="plate" style={{ width: CARD_WIDTH, overflow: 'hidden' }}>
+    <article className={`plate ${css.levelCard}`} style={{ width: CARD_WIDTH }}>
       <Link className={css.levelLink} href={`/games/${game.id}/levels/${level.id}`}>
         <div style={{ display: 'grid', placeItems: 'center', minHeight: MAP_HEIGHT, background: 'var(--layer)' }}>
           <LevelMap game={game} level={level} width={CARD_WIDTH} height={MAP_HEIGHT} />
