@@ -10,17 +10,11 @@ import { errorAt, hasErrors, type Diagnostic } from './foundation/diagnostic';
 import { nearestWord } from './foundation/nearestWord';
 import { fail, succeed, type Result } from './foundation/result';
 import type { ChunkResult } from './measure/chunk';
+import { measureRuns } from './measure/measureRuns';
 import { MEASURES, type MeasureTable } from './measure/measures';
-import { addRun, emptySums, keepFigures } from './measure/sums';
 import { withNumbers } from './numbers/withNumbers';
 import type { StandInTraits } from './people/traits';
-import type { World } from './simulate/engine/world';
-import { NUMBER_VERSIONS } from './simulate/numberVersions';
 import { Runner } from './simulate/run';
-import type { RunSamples } from './simulate/runRecord';
-import { notesOfCourse } from './simulate/courseNotes';
-import { FactsWatch } from './simulate/runFacts';
-import { RunWatch } from './simulate/runWatch';
 import { checkLevelCues } from './written/checkLevelCues';
 import { checkScripts } from './written/checkScripts';
 
@@ -102,51 +96,12 @@ export function runSeeds(
   count: number,
   table: MeasureTable = MEASURES,
 ): ChunkResult {
-  return runAll(
-    runner,
-    firstSeed,
-    Array.from({ length: count }, (_, index) => ({ seed: firstSeed + index })),
-    table,
-  );
+  const runs = Array.from({ length: count }, (_, index) => ({ seed: firstSeed + index }));
+  return measureRuns(runner, firstSeed, runs, table);
 }
 
 /** Many people of one tier on the same seed: all that the level draws is the same for each of them. */
 export function runPeople(runner: Runner, seed: number, firstPerson: number, count: number): ChunkResult {
   const runs = Array.from({ length: count }, (_, index) => ({ seed, person: firstPerson + index }));
-  return runAll(runner, firstPerson, runs, MEASURES);
-}
-
-function runAll(
-  runner: Runner,
-  first: number,
-  runs: readonly { seed: number; person?: number }[],
-  table: MeasureTable,
-): ChunkResult {
-  const { program } = runner;
-  const result: ChunkResult = {
-    firstSeed: first,
-    rows: [],
-    sums: emptySums(table),
-    notes: [],
-    versions: NUMBER_VERSIONS,
-  };
-  const watch = new RunWatch(program);
-  const facts = new FactsWatch(program);
-  const onTick = (world: World, input: number) => {
-    watch.look(world, input, runner.isWatching);
-    facts.look(world);
-  };
-  for (const { seed, person } of runs) {
-    const samples: RunSamples = { pressure: [], sighted: [] };
-    const { record } = runner.run(seed, { samples, onTick, person });
-    if (!record) continue;
-    const counted = facts.finish(record, samples);
-    const notes = [...watch.finish(record), ...notesOfCourse(program, record, samples, counted)];
-    const run = { record, samples, notes, facts: counted };
-    keepFigures(run, program, table);
-    addRun(result.sums, run, program, table);
-    result.rows.push(record);
-    result.notes.push(...run.notes);
-  }
-  return result;
+  return measureRuns(runner, firstPerson, runs, MEASURES);
 }

@@ -9,7 +9,8 @@ import {
   type RecordedRun,
   type Summary,
 } from '@/core/index';
-import { startSimulationWorker, type SimulationWorker } from '../workers/simulationWorker';
+import { OwnWorker, wordsOf } from '../workers/ownWorker';
+import type { SimulationWorker } from '../workers/simulationWorker';
 
 /** A moment of a run or a try: what was pressed up to there. */
 export interface Moment {
@@ -49,19 +50,17 @@ export class GoOnController {
     summary: undefined,
     failure: '',
   }));
-  private worker: SimulationWorker | undefined;
-  /** Counts what was asked for: what came of older questions is not wanted. */
-  private asked = 0;
+  private readonly own: OwnWorker;
 
   constructor(
     private readonly levelId: string,
-    private readonly startWorker: () => SimulationWorker = startSimulationWorker,
-  ) {}
+    startWorker?: () => SimulationWorker,
+  ) {
+    this.own = new OwnWorker(startWorker);
+  }
 
   async start(game: GameDocument, moment: Moment, standIn: string): Promise<void> {
-    const asked = ++this.asked;
-    this.endWorker();
-    const worker = (this.worker = this.startWorker());
+    const { worker, isWanted } = this.own.begin();
     this.store.setState({ status: 'running', moment, standIn, done: 0, summary: undefined, failure: '' });
     try {
       const { faults } = await worker.api.prepare(worker.feed.next(game), this.levelId, false, moment.overrides);
@@ -69,7 +68,7 @@ export class GoOnController {
       const sums = emptySums();
       for (let first = 1; first <= PEOPLE; first += AT_ONCE) {
         const chunk = await worker.api.goOn(standIn, moment.seed, moment.inputs, first, AT_ONCE);
-        if (asked !== this.asked) return;
+        if (!isWanted()) return;
         if (!chunk) throw new Error('Nobody can go on from there.');
         mergeSums(sums, chunk.sums);
         const done = first + AT_ONCE - 1;
@@ -77,34 +76,26 @@ export class GoOnController {
         this.store.setState({ done, summary, status: done < PEOPLE ? 'running' : 'done' });
       }
     } catch (error) {
-      if (asked === this.asked)
-        this.store.setState({ status: 'failed', failure: error instanceof Error ? error.message : String(error) });
+      if (isWanted()) this.store.setState({ status: 'failed', failure: wordsOf(error) });
     }
   }
 
   /** One of those runs, to be looked at; undefined while there is none. */
   async show(person: number): Promise<RecordedRun | undefined> {
     const { moment, standIn } = this.store.getState();
-    return moment && this.worker?.api.recordGoingOn(standIn, moment.seed, moment.inputs, person);
+    return moment && this.own.current?.api.recordGoingOn(standIn, moment.seed, moment.inputs, person);
   }
 
   /** Ends what is under way; what has come in so far stays. */
   cancel(): void {
     if (this.store.getState().status !== 'running') return;
-    this.asked++;
-    this.endWorker();
+    this.own.end();
     this.store.setState({ status: 'cancelled' });
   }
 
   /** Ends and forgets it. */
   stop(): void {
-    this.asked++;
-    this.endWorker();
+    this.own.end();
     this.store.setState({ status: 'none', moment: undefined, done: 0, summary: undefined, failure: '' });
-  }
-
-  private endWorker(): void {
-    this.worker?.end();
-    this.worker = undefined;
   }
 }

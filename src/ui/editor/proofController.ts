@@ -1,6 +1,7 @@
 import { createStore } from 'zustand/vanilla';
 import type { GameDocument, Proof, RecordedRun } from '@/core/index';
-import { startSimulationWorker, type SimulationWorker } from '../workers/simulationWorker';
+import { OwnWorker, wordsOf } from '../workers/ownWorker';
+import type { SimulationWorker } from '../workers/simulationWorker';
 
 export interface ProofState {
   status: 'none' | 'searching' | 'won' | 'not found' | 'cancelled' | 'failed';
@@ -15,60 +16,51 @@ export interface ProofState {
  */
 export class ProofController {
   readonly store = createStore<ProofState>(() => ({ status: 'none', proof: undefined, failure: '' }));
-  private worker: SimulationWorker | undefined;
-  /** Counts what was asked for: what came of older questions is not wanted. */
-  private asked = 0;
+  private readonly own: OwnWorker;
 
   constructor(
     private readonly levelId: string,
-    private readonly startWorker: () => SimulationWorker = startSimulationWorker,
-  ) {}
+    startWorker?: () => SimulationWorker,
+  ) {
+    this.own = new OwnWorker(startWorker);
+  }
 
   /** Searches on a seed, and gives the run that wins, written down for showing, if there is one. */
   async start(game: GameDocument, seed: number): Promise<RecordedRun | undefined> {
-    const asked = ++this.asked;
-    this.endWorker();
-    const worker = (this.worker = this.startWorker());
+    const { worker, isWanted } = this.own.begin();
     this.store.setState({ status: 'searching', proof: undefined, failure: '' });
     try {
       const { faults } = await worker.api.prepare(worker.feed.next(game), this.levelId, false);
       if (faults.length > 0) throw new Error(faults[0].message);
       for (;;) {
         const proof = await worker.api.proveOn(seed);
-        if (asked !== this.asked) return undefined;
+        if (!isWanted()) return undefined;
         if (!proof) throw new Error('This level cannot be searched.');
         this.store.setState({ proof });
         if (proof.status === 'searching') continue;
         const run = proof.witness && (await worker.api.recordInputs(seed, proof.witness.inputs));
-        if (asked !== this.asked) return undefined;
+        if (!isWanted()) return undefined;
         this.store.setState({ status: proof.status });
-        this.endWorker();
+        this.own.end();
         return run;
       }
     } catch (error) {
-      if (asked !== this.asked) return undefined;
-      this.endWorker();
-      this.store.setState({ status: 'failed', failure: error instanceof Error ? error.message : String(error) });
+      if (!isWanted()) return undefined;
+      this.own.end();
+      this.store.setState({ status: 'failed', failure: wordsOf(error) });
       return undefined;
     }
   }
 
   cancel(): void {
     if (this.store.getState().status !== 'searching') return;
-    this.asked++;
-    this.endWorker();
+    this.own.end();
     this.store.setState({ status: 'cancelled' });
   }
 
   /** Ends and forgets it: the level is another now. */
   stop(): void {
-    this.asked++;
-    this.endWorker();
+    this.own.end();
     this.store.setState({ status: 'none', proof: undefined, failure: '' });
-  }
-
-  private endWorker(): void {
-    this.worker?.end();
-    this.worker = undefined;
   }
 }

@@ -27,6 +27,7 @@ import {
   type Diagnostic,
   type Explanation,
   type RulesExplanation,
+  type GameDocument,
   type LevelProgram,
   type MoverPreviews,
   type PlayerReach,
@@ -35,6 +36,7 @@ import {
   type Overrides,
   type RecordedRun,
   type StandInTraits,
+  type Steering,
   type RouteTimes,
 } from '@/core/index';
 import { GameMirror, type GameNews } from './gameFeed';
@@ -52,60 +54,110 @@ export interface CueCheck {
   obstacle: Diagnostic | undefined;
 }
 
+/** What the parts of a simulation share: the level that was prepared last, and what has been worked out of it. */
+class PreparedGame {
+  readonly mirror = new GameMirror();
+  program: LevelProgram | undefined;
+  private version: CompiledVersion | undefined;
+  /** Who can play the game of that level. */
+  private standIns: readonly StandInTraits[] = [];
+  /** One for each who plays, since each keeps what it has worked out of the level. */
+  private readonly runners = new Map<string, Runner>();
+  /** The runner of a stand-in that is handed a moment; kept until another moment comes. */
+  private handed: { key: string; runner: Runner } | undefined;
+  private proving: Prover | undefined;
+
+  prepare(game: GameDocument, levelId: string, overrides: Overrides | undefined): Diagnostic[] {
+    const compiled = compileNextVersion(this.version, game, levelId, overrides);
+    this.version = compiled.ok ? compiled.value : undefined;
+    this.program = this.version?.program;
+    this.standIns = standInsOf(game);
+    this.runners.clear();
+    this.handed = this.proving = undefined;
+    return compiled.ok ? [] : compiled.faults;
+  }
+
+  traitsOf(standInId: string): StandInTraits | undefined {
+    return this.standIns.find(({ id }) => id === standInId);
+  }
+
+  steeringOf(standInId: string): Steering | undefined {
+    return steeringOf(standInId, this.standIns);
+  }
+
+  runnerOf(standInId: string): Runner | undefined {
+    const steering = this.steeringOf(standInId);
+    if (!this.program || !steering) return undefined;
+    const runner = this.runners.get(standInId) ?? new Runner(this.program, steering);
+    this.runners.set(standInId, runner);
+    return runner;
+  }
+
+  /** Of a stand-in to which a moment is handed, up to which these inputs were played. */
+  handedRunner(standInId: string, seed: number, inputs: readonly number[]): Runner | undefined {
+    const traits = this.traitsOf(standInId);
+    if (!this.program || !traits) return undefined;
+    const key = JSON.stringify([standInId, seed, inputs]);
+    if (this.handed?.key !== key)
+      this.handed = { key, runner: new Runner(this.program, { type: 'handover', traits, inputs }) };
+    return this.handed.runner;
+  }
+
+  /** Begins anew with another seed or level. */
+  proverOf(seed: number): Prover | undefined {
+    if (!this.program) return undefined;
+    if (this.proving?.proof.seed !== seed) this.proving = new Prover(this.program, seed, USUAL_MOMENTS);
+    return this.proving;
+  }
+}
+
 /** Compiles and runs levels; in a worker, so that the page never waits. Most of it is about the level that was prepared last. */
 export function createSimulation() {
-  const mirror = new GameMirror();
-  let version: CompiledVersion | undefined;
-  let program: LevelProgram | undefined;
-  /** Who can play the game of that level. */
-  let standIns: readonly StandInTraits[] = [];
-  /** One for each who plays, since each keeps what it has worked out of the level. */
-  const runners = new Map<string, Runner>();
-  const traitsOf = (standInId: string) => standIns.find((candidate) => candidate.id === standInId);
-  /** The runner of a stand-in that is handed a moment; kept until another moment comes. */
-  let proving: Prover | undefined;
-  let handed: { key: string; runner: Runner } | undefined;
-  const handover = (standInId: string, seed: number, inputs: readonly number[]): Runner | undefined => {
-    const traits = traitsOf(standInId);
-    if (!program || !traits) return undefined;
-    const key = JSON.stringify([standInId, seed, inputs]);
-    if (handed?.key !== key) handed = { key, runner: new Runner(program, { type: 'handover', traits, inputs }) };
-    return handed.runner;
-  };
+  const prepared = new PreparedGame();
+  return { ...preparing(prepared), ...running(prepared), ...explaining(prepared), ...judgingCues(prepared) };
+}
+
+function preparing(prepared: PreparedGame) {
   return {
     prepare(news: GameNews, levelId: string, wantsRoutes: boolean, overrides?: Overrides): Preparation {
-      const game = mirror.take(news);
-      const compiled = compileNextVersion(version, game, levelId, overrides);
-      version = compiled.ok ? compiled.value : undefined;
-      program = version?.program;
-      standIns = standInsOf(game);
-      runners.clear();
-      handed = proving = undefined;
-      return { faults: compiled.ok ? [] : compiled.faults, routes: program && wantsRoutes ? timeRoute(program) : [] };
-    },
-
-    /** Runs a stretch of seeds of the level that was prepared last; undefined when that cannot be run. */
-    runChunk(standInId: string, firstSeed: number, count: number): ChunkResult | undefined {
-      const steering = steeringOf(standInId, standIns);
-      if (!program || !steering) return undefined;
-      const runner = runners.get(standInId) ?? new Runner(program, steering);
-      runners.set(standInId, runner);
-      return runSeeds(runner, firstSeed, count);
+      const faults = prepared.prepare(prepared.mirror.take(news), levelId, overrides);
+      const { program } = prepared;
+      return { faults, routes: program && wantsRoutes ? timeRoute(program) : [] };
     },
 
     /** How movers of the level that was prepared last go by themselves. */
     preview(): { previews: MoverPreviews; reach: PlayerReach } | undefined {
+      const { program } = prepared;
       if (!program) return undefined;
       const previews = previewMovers(program);
       return transfer({ previews, reach: measureReach(program) }, [previews.frames.buffer]);
     },
+  };
+}
+
+/** Runs of the level that was prepared last; undefined wherever it cannot be run. */
+function running(prepared: PreparedGame) {
+  const recorded = (steering: Steering | undefined, seed: number, person?: number): RecordedRun | undefined => {
+    const { program } = prepared;
+    if (!program || !steering) return undefined;
+    const run = recordRun(program, steering, seed, person);
+    return transfer(run, [run.frames.buffer]);
+  };
+  return {
+    /** Runs a stretch of seeds. */
+    runChunk(standInId: string, firstSeed: number, count: number): ChunkResult | undefined {
+      const runner = prepared.runnerOf(standInId);
+      return runner && runSeeds(runner, firstSeed, count);
+    },
 
     /** One run, written down for showing. */
     record(standInId: string, seed: number): RecordedRun | undefined {
-      const steering = steeringOf(standInId, standIns);
-      if (!program || !steering) return undefined;
-      const run = recordRun(program, steering, seed);
-      return transfer(run, [run.frames.buffer]);
+      return recorded(prepared.steeringOf(standInId), seed);
+    },
+
+    /** A run from inputs, written down for showing. */
+    recordInputs(seed: number, inputs: readonly number[]): RecordedRun | undefined {
+      return recorded({ type: 'inputs', inputs }, seed);
     },
 
     /** How people of a tier go on from a moment of a run, up to which these inputs were played. */
@@ -116,50 +168,55 @@ export function createSimulation() {
       firstPerson: number,
       count: number,
     ): ChunkResult | undefined {
-      const runner = handover(standInId, seed, inputs);
+      const runner = prepared.handedRunner(standInId, seed, inputs);
       return runner && runPeople(runner, seed, firstPerson, count);
     },
 
     /** One of them, written down for showing. */
     recordGoingOn(standInId: string, seed: number, inputs: readonly number[], person: number): RecordedRun | undefined {
-      const traits = traitsOf(standInId);
-      if (!program || !traits) return undefined;
-      const run = recordRun(program, { type: 'handover', traits, inputs }, seed, person);
-      return transfer(run, [run.frames.buffer]);
+      const traits = prepared.traitsOf(standInId);
+      return recorded(traits && { type: 'handover', traits, inputs }, seed, person);
     },
 
-    /** Goes on finding out whether the level can be won on a seed; begins anew with another seed or level. */
+    /** Goes on finding out whether the level can be won on a seed. */
     proveOn(seed: number): Proof | undefined {
-      if (!program) return undefined;
-      if (proving?.proof.seed !== seed) proving = new Prover(program, seed, USUAL_MOMENTS);
-      return proving.work();
+      return prepared.proverOf(seed)?.work();
     },
+  };
+}
 
-    /** A run from inputs, written down for showing. */
-    recordInputs(seed: number, inputs: readonly number[]): RecordedRun | undefined {
-      if (!program) return undefined;
-      const run = recordRun(program, { type: 'inputs', inputs }, seed);
-      return transfer(run, [run.frames.buffer]);
-    },
-
+/** Answers about runs of the level that was prepared last; undefined wherever there is none. */
+function explaining(prepared: PreparedGame) {
+  return {
     /** Why a piece does what it does at a moment of a run. */
     explain(standInId: string, seed: number, tick: number, piece: string): Explanation | undefined {
-      const steering = steeringOf(standInId, standIns);
+      const [{ program }, steering] = [prepared, prepared.steeringOf(standInId)];
       return program && steering ? explainMoment(program, steering, seed, tick, piece) : undefined;
     },
 
     /** What cues and rules wait for at a moment of a run. */
     explainRules(standInId: string, seed: number, tick: number): RulesExplanation | undefined {
-      const steering = steeringOf(standInId, standIns);
+      const [{ program }, steering] = [prepared, prepared.steeringOf(standInId)];
       return program && steering ? explainRulesAt(program, steering, seed, tick) : undefined;
     },
 
     /** What pieces that follow a behavior do in some runs. */
     behaviorFigures(standInId: string, behavior: string, runs: number): BehaviorFigures | undefined {
-      const traits = traitsOf(standInId);
+      const [{ program }, traits] = [prepared, prepared.traitsOf(standInId)];
       return program && traits ? measureBehavior(program, behavior, traits, 1, runs) : undefined;
     },
 
+    /** For every cell the share of one run in which somebody watches it. */
+    watched(standInId: string, seed: number): Float32Array | undefined {
+      const [{ program }, traits] = [prepared, prepared.traitsOf(standInId)];
+      return program && traits ? measureWatched(program, traits, seed) : undefined;
+    },
+  };
+}
+
+/** What is asked of any version of the game, without runs. */
+function judgingCues({ mirror }: PreparedGame) {
+  return {
     /** Everything that is wrong with the cues of a level, on its ground and with its cast. */
     checkCues(news: GameNews, levelId: string): CueCheck {
       const game = mirror.take(news);
@@ -174,12 +231,6 @@ export function createSimulation() {
     projectCues(news: GameNews, levelId: string, seeds: number, clearSeconds: number): CueProjection | undefined {
       const projected = projectLevelCues(mirror.take(news), levelId, seeds, clearSeconds);
       return projected.ok ? projected.value : undefined;
-    },
-
-    /** For every cell the share of one run in which somebody watches it. */
-    watched(standInId: string, seed: number): Float32Array | undefined {
-      const traits = traitsOf(standInId);
-      return program && traits ? measureWatched(program, traits, seed) : undefined;
     },
 
     /** What a pursuer comes to; undefined when the game cannot be compiled. */

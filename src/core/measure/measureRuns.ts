@@ -1,0 +1,52 @@
+import { notesOfCourse } from '../simulate/courseNotes';
+import type { World } from '../simulate/engine/world';
+import { NUMBER_VERSIONS } from '../simulate/numberVersions';
+import type { Runner } from '../simulate/run';
+import { FactsWatch } from '../simulate/runFacts';
+import type { RunSamples } from '../simulate/runRecord';
+import { RunWatch } from '../simulate/runWatch';
+import type { ChunkResult } from './chunk';
+import type { MeasureTable } from './measures';
+import { addRun, emptySums, keepFigures } from './sums';
+
+/** One run that is wanted: its seed, and which person plays, where that is not the one of the seed. */
+export interface WantedRun {
+  seed: number;
+  person?: number;
+}
+
+/** Runs what is wanted and measures it while it goes on. `first` is where the chunk stands among others. */
+export function measureRuns(
+  runner: Runner,
+  first: number,
+  runs: readonly WantedRun[],
+  table: MeasureTable,
+): ChunkResult {
+  const { program } = runner;
+  const result: ChunkResult = {
+    firstSeed: first,
+    rows: [],
+    sums: emptySums(table),
+    notes: [],
+    versions: NUMBER_VERSIONS,
+  };
+  const watch = new RunWatch(program);
+  const facts = new FactsWatch(program);
+  const onTick = (world: World, input: number) => {
+    watch.look(world, input, runner.isWatching);
+    facts.look(world);
+  };
+  for (const { seed, person } of runs) {
+    const samples: RunSamples = { pressure: [], sighted: [] };
+    const { record } = runner.run(seed, { samples, onTick, person });
+    if (!record) continue;
+    const counted = facts.finish(record, samples);
+    const notes = [...watch.finish(record), ...notesOfCourse(program, record, samples, counted)];
+    const run = { record, samples, notes, facts: counted };
+    keepFigures(run, program, table);
+    addRun(result.sums, run, program, table);
+    result.rows.push(record);
+    result.notes.push(...run.notes);
+  }
+  return result;
+}
