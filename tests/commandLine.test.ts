@@ -264,7 +264,7 @@ describe('gorge run', () => {
   test('an override changes the numbers and not the document', () => {
     const before = readFileSync(KILN_YARD_FILE, 'utf8');
     const clearRate = (extra: string[]) => {
-      const { out } = gorge(['run', KILN_YARD_FILE, ...HALL, '--runs', '30', '--json', ...extra]);
+      const { out } = gorge(['run', KILN_YARD_FILE, ...HALL, '--runs', '16', '--json', ...extra]);
       return (JSON.parse(out) as { standins: { clear_rate: { value: number } }[] }).standins[0].clear_rate.value;
     };
     expect(clearRate(['--set', 'warden.pace=1', '--set', 'warden.sight=3'])).toBeGreaterThan(clearRate([]));

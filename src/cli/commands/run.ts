@@ -7,6 +7,7 @@ import {
   controlRate,
   describeLearning,
   describeSummary,
+  figuresOf,
   judgeTrust,
   mergeChunks,
   nameArm,
@@ -203,12 +204,18 @@ function sayResults(results: readonly ArmSummary[]): string {
     .join('\n');
 }
 
+/** What the sentences have told already. */
+const TOLD_IN_SENTENCES: ReadonlySet<string> = new Set(['clearRate', 'timeToClear', 'boxOnly', 'nearMisses']);
+
 function sayArm({ arm, name, summary, controls, learning }: ArmSummary, isOneOfSeveral: boolean): string {
   return [
     ...(isOneOfSeveral && name !== arm.standInId ? [`${name}:`] : []),
     ...describeSummary(summary, arm.standInId),
     ...sayDistrust(judgeTrust(summary, summary.findings, controls)),
     ...sayLearning(learning),
+    ...figuresOf(summary)
+      .filter(({ id }) => !TOLD_IN_SENTENCES.has(id))
+      .map(({ name: measure, text }) => `  ${measure}: ${text}`),
     ...summary.findings.map(sayFinding),
     `fingerprint ${summary.hash} (${sayVersions(NUMBER_VERSIONS)})\n`,
   ].join('\n');

@@ -45,8 +45,11 @@ describe('a run that was written down', () => {
   });
 });
 
+/** Of each sort of hand one. */
+const QUICK_LEVELS = LEVELS.filter((id) => id !== 'cart-crossing' && id !== 'ember-night');
+
 describe('a stand-in that is handed a moment', () => {
-  test.each(LEVELS)('of %s leaves what was before as it was, and plays on from there', (id) => {
+  test.each(QUICK_LEVELS)('of %s leaves what was before as it was, and plays on from there', (id) => {
     const program = demoLevel(id);
     const { run, inputs } = begun(program, 3, 3);
     const handed = recordRun(program, { type: 'handover', traits: traitsOf('expert'), inputs }, 3, 9);
