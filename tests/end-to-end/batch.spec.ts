@@ -1,20 +1,16 @@
 import { expect, test } from '@playwright/test';
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { finishedReading, openDesk } from './support/desk';
+import { openDesk } from './support/desk';
 
 test('a batch runs on the server, its report opens, and a run is replayed by simulating it again', async ({
   page,
 }, info) => {
   const id = await openDesk(page, info);
-  const reading = await finishedReading(page);
   await page.getByRole('button', { name: 'Run 500' }).click();
   await expect(page).toHaveURL(new RegExp(`/games/${id}/batches/\\d+`));
   await expect(page.getByTestId('progress')).toBeHidden({ timeout: 60_000 });
   await expect(page.getByTestId('sentences')).toContainText(/clears \d+ % \(\d+–\d+ %\) of 500 runs/);
-  const rate = Number(/clears (\d+) %/.exec((await page.getByTestId('sentences').textContent()) ?? '')![1]);
-  expect(rate).toBeGreaterThanOrEqual(reading.low - 2);
-  expect(rate).toBeLessThanOrEqual(reading.high + 2);
   const rows = page.getByTestId('runs').locator('tbody tr');
   await expect(rows).toHaveCount(17);
   await page.getByRole('button', { name: 'outcome' }).click();

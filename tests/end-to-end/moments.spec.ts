@@ -23,15 +23,16 @@ function knownRuns() {
   return { game, program: compiled.value, steering, lost: rows.filter(({ outcome }) => outcome !== 'won') };
 }
 
-/** What somebody presses who wins from a moment of a run on. */
+/** What the quickest of some people presses who win from a moment of a run on. */
 function winningFrom(seed: number, inputs: readonly number[]): number[] {
   const { game, program } = knownRuns();
-  for (const traits of standInsOf(game).filter(({ id }) => id === 'expert'))
-    for (let person = 1; person <= 40; person++) {
-      const run = recordRun(program, { type: 'handover', traits, inputs }, seed, person);
-      if (run.record?.outcome === 'won') return run.inputs.slice(inputs.length);
-    }
-  throw new Error(`nobody wins from ${inputs.length} ticks of run ${seed} on`);
+  const traits = standInsOf(game).find(({ id }) => id === 'expert')!;
+  const people = Array.from({ length: 40 }, (_, index) => index + 1);
+  const [quickest] = people
+    .map((person) => recordRun(program, { type: 'handover', traits, inputs }, seed, person))
+    .filter(({ record }) => record?.outcome === 'won')
+    .sort((one, other) => one.inputs.length - other.inputs.length);
+  return quickest.inputs.slice(inputs.length);
 }
 
 async function secondsShown(page: Page): Promise<number> {
