@@ -2,7 +2,16 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { generateMap } from '../../src/core/index';
 import { drawLineMaze, drawMaze, pngHead } from '../support/pictures';
-import { clickCell, demoGame, dragCells, finishedReading, openDesk, savedLevel, saveSign } from './support/desk';
+import {
+  clickCell,
+  demoGame,
+  dragCells,
+  finishedReading,
+  nearTheDoor,
+  openDesk,
+  savedLevel,
+  saveSign,
+} from './support/desk';
 
 const RECIPE = {
   form: 'maze',
@@ -155,7 +164,7 @@ test('what is said of a kind leads to it, and kinds that only cues bring stand a
 });
 
 test('contacts: a kind that does nothing is lit, and what is said changes the reading', async ({ page }, info) => {
-  await openDesk(page, info);
+  await openDesk(page, info, nearTheDoor);
   const before = await finishedReading(page);
   await openPanel(page, 'Cast');
   await page.getByRole('option', { name: 'Warden', exact: true }).click();

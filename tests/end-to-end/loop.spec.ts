@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { runChunk, STAND_INS, summarise } from '../../src/core/index';
-import { dryingHall } from '../support/kilnYard';
-import { clickCell, dragCells, finishedReading, openDesk, savedLevel, saveSign } from './support/desk';
+import { dryingHall, hallOnly } from '../support/kilnYard';
+import { clickCell, dragCells, finishedReading, nearTheDoor, openDesk, savedLevel, saveSign } from './support/desk';
 import { READING_RUNS } from './support/held';
 
 test.describe('the Reading', () => {
@@ -39,16 +39,18 @@ test.describe('the Reading', () => {
   });
 
   test('the reading of the browser is, to the last bit, what the core computes here', async ({ page }, info) => {
-    await openDesk(page, info);
+    await openDesk(page, info, nearTheDoor);
     const { fingerprint } = await finishedReading(page);
-    const hall = dryingHall();
+    const game = hallOnly();
+    nearTheDoor(game as never);
+    const hall = dryingHall(undefined, game);
     expect(summarise(runChunk(hall, STAND_INS[1], 1, 400).rows, hall).hash).toBe(fingerprint);
   });
 
   test('a wall across the only way is reported, nothing is run, and erasing it brings the reading back', async ({
     page,
   }, info) => {
-    const id = await openDesk(page, info);
+    const id = await openDesk(page, info, nearTheDoor);
     await finishedReading(page);
     await page.keyboard.press('2');
     await dragCells(page, [26.5, 13.5], [26.5, 16.5]);
@@ -167,7 +169,7 @@ test('a guard can be placed and a wall painted without the pointer', async ({ pa
 test('the script is edited beside the arena: squiggles at the place, knobs follow, undo takes it back', async ({
   page,
 }, info) => {
-  await openDesk(page, info);
+  await openDesk(page, info, nearTheDoor);
   await finishedReading(page);
   await page.keyboard.press('s');
   const text = page.getByRole('textbox', { name: 'Text of night_watch' });
@@ -209,6 +211,7 @@ test('another tab that saved first is told, and nothing is lost', async ({ page,
   await expect(saveSign(other)).toHaveText(/^Saved/);
   await dragCells(other, [10.5, 7.5], [11.5, 7.5]);
   expect((await savedLevel(other, id)).pieces[1].at).toEqual([11.5, 7.5]);
+  await page.bringToFront();
   await dragCells(page, [10.5, 7.5], [12.5, 6.5]);
   await expect(page.getByRole('dialog')).toContainText('This game was changed elsewhere');
   expect((await savedLevel(other, id)).pieces[1].at).toEqual([11.5, 7.5]);

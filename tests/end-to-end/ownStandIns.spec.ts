@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { finishedReading, openDesk, saveSign } from './support/desk';
+import { finishedReading, nearTheDoor, openDesk, saveSign } from './support/desk';
 import { READING_RUNS } from './support/held';
 
 test.use({ storageState: READING_RUNS });
@@ -7,7 +7,7 @@ test.use({ storageState: READING_RUNS });
 test('a stand-in of one’s own stands on the ladder, follows its sliders, can be run, and goes with one step back', async ({
   page,
 }, info) => {
-  await openDesk(page, info);
+  await openDesk(page, info, nearTheDoor);
   await finishedReading(page);
   await page.getByRole('button', { name: 'Stand-ins of your own …' }).click();
   const dialog = page.getByRole('dialog', { name: 'Stand-ins of your own' });

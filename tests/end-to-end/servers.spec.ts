@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { spawnSync } from 'node:child_process';
 import { statSync } from 'node:fs';
 import { GorgeServer } from './support/gorgeServer';
-import { dragCells, finishedReading, saveSign } from './support/desk';
+import { dragCells, saveSign } from './support/desk';
 
 test('a server killed in the middle of a batch goes on at the next start, with the same result', async ({ page }) => {
   test.setTimeout(240_000);
@@ -66,7 +66,6 @@ test('a database that ends while drafting is brought back by itself, and everyth
     const address = await server.start();
     await page.goto(`${address}/games/kiln-yard/levels/drying-hall`);
     await expect(saveSign(page)).toHaveText(/^Saved/);
-    await finishedReading(page);
     process.kill(server.databasePid(), 'SIGKILL');
     const health = await page.request.get(`${address}/api/health`);
     expect([health.status(), ((await health.json()) as { code: string }).code]).toEqual([503, 'database-away']);
