@@ -288,7 +288,10 @@ export { explainRules, type RulesExplanation } from './simulate/explain/explainR
 export type { ExplainedCondition } from './simulate/explain/explainedCondition';
 export { checkGame, kindsToMeet } from './check/checkWholeGame';
 export { Prover, USUAL_MOMENTS, type Proof } from './prove/prove';
-export { countPresses, type Witness } from './prove/witnessSearch';
+export type { Witness } from './prove/momentTree';
+export type { Leeway } from './prove/leeway';
+export { sayProof } from './prove/sayProof';
+export { slideFactsOf, type SlideFacts } from './prove/slideFacts';
 export { compileGameLevel, compileNextVersion, runChunk, runPeople, runSeeds } from './pipeline';
 export type { CompiledVersion } from './compile/turnKnobs';
 export { projectLevelCues, USUAL_CLEAR_SECONDS } from './tune/projectLevelCues';

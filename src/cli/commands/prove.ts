@@ -1,4 +1,12 @@
-import { Prover, type NumberOverride, type Proof } from '@/core/index';
+import {
+  Prover,
+  sayProof,
+  slideFactsOf,
+  type Leeway,
+  type NumberOverride,
+  type Proof,
+  type SlideFacts,
+} from '@/core/index';
 import { chooseLevel, openGame, openLevel, readSettings } from '../gameFile';
 import { EXIT, printJson, printResult, writeTable } from '../output';
 
@@ -23,7 +31,10 @@ export async function prove(file: string, options: ProveOptions): Promise<number
     const prover = new Prover(program, seed, options.moments);
     while (prover.work().status === 'searching');
     proofs.push(prover.proof);
-    if (!options.json) await printResult(`${sayProof(prover.proof, program.ticksPerSecond)}\n`);
+    if (options.json) continue;
+    // The board is the same on every seed.
+    const slides = seed === options.seed ? slideFactsOf(program) : undefined;
+    await printResult(`${sayProof(prover.proof, program.ticksPerSecond, slides).join('\n')}\n`);
   }
   const won = proofs.filter(({ status }) => status === 'won');
   if (options.inputs && won.length > 0) writeTable(options.inputs, JSON.stringify(won[0].witness!.inputs));
@@ -31,22 +42,31 @@ export async function prove(file: string, options: ProveOptions): Promise<number
     await printJson({
       version: 1,
       level: levelId,
-      seeds: proofs.map(({ seed, status, witness, by, lookedAt }) => ({
+      slides: slidesJson(slideFactsOf(program)),
+      seeds: proofs.map(({ seed, status, witness, by, lookedAt, notBefore, whyNotAll, facts }) => ({
         seed,
         status,
         seconds: witness ? witness.ticks / program.ticksPerSecond : null,
         presses: witness?.presses ?? null,
         by: by ?? null,
         looked_at: lookedAt,
+        not_before: notBefore === undefined ? null : notBefore / program.ticksPerSecond,
+        why_not_all: whyNotAll ?? null,
+        waits: facts?.waits ?? null,
+        waited: facts ? facts.waitTicks / program.ticksPerSecond : null,
+        tightest: tightestJson(facts?.tightest, program.ticksPerSecond),
         inputs: witness?.inputs ?? null,
       })),
     });
   return won.length === proofs.length ? EXIT.good : EXIT.no;
 }
 
-function sayProof({ seed, status, witness, by, lookedAt }: Proof, ticksPerSecond: number): string {
-  if (status !== 'won' || !witness)
-    return `seed ${seed}: no way was found among ${lookedAt} moments and by experts, which proves nothing`;
-  const seconds = (witness.ticks / ticksPerSecond).toFixed(1);
-  return `seed ${seed}: can be won in ${seconds} s with ${witness.presses} presses, without losing a life or health; found by ${by}, replayed`;
+function slidesJson(slides: SlideFacts | undefined) {
+  return slides ? { fewest: slides.fewestSlides ?? null, rests: slides.rests, trapped: slides.trapped } : null;
+}
+
+function tightestJson(tightest: Leeway | undefined, ticksPerSecond: number) {
+  if (!tightest) return null;
+  const { tick, x, y, early, late } = tightest;
+  return { at: tick / ticksPerSecond, x, y, early: early / ticksPerSecond, late: late / ticksPerSecond };
 }

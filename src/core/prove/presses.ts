@@ -52,6 +52,15 @@ export class Presses {
     return scheme === 'run and jump' || scheme === 'flap';
   }
 
+  /** What a body that goes from rest to rest can do in a tick of rest: wait for a tick, or press one of four ways. */
+  get atEveryTick(): Press[] {
+    const straight = STRAIGHT.map(([columns, rows]) => directionFor(columns, rows));
+    return [
+      { input: 0, ticks: 1, isOnce: false },
+      ...straight.map((input) => ({ input, ticks: this.longest, isOnce: true })),
+    ];
+  }
+
   at({ player }: World): Press[] {
     const { control } = this.program.player;
     const held = (input: Input): Press => ({ input, ticks: this.ticks, isOnce: false });

@@ -2,8 +2,11 @@ import type { LevelProgram } from '../compile/levelProgram';
 import { STAND_INS } from '../people/traits';
 import { recordRun } from '../simulate/recordRun';
 import { Runner } from '../simulate/run';
+import { ExactSearch, whyNotExact } from './exactSearch';
+import { factsOfWitness, type WitnessFacts } from './leeway';
 import { WayLeft } from './wayLeft';
-import { countPresses, WitnessSearch, type Witness } from './witnessSearch';
+import { countPresses, type Witness } from './momentTree';
+import { WitnessSearch } from './witnessSearch';
 
 /**
  * After so many moments without a way experts try as well, so many of them; then the search goes on. Where there is nowhere to
@@ -19,27 +22,38 @@ const MOMENTS_AT_ONCE = 150;
 export interface Proof {
   seed: number;
   /**
-   * `won`: the level can be won on this seed, and by what. `not found`: nothing was found, which proves nothing. `searching`:
-   * not yet.
+   * `won`: the level can be won on this seed, and by what. `impossible`: every moment was looked at, and none wins. `not
+   * found`: nothing was found, which proves nothing. `searching`: not yet; there may be a way already, and a quicker one is
+   * looked for.
    */
-  status: 'searching' | 'won' | 'not found';
+  status: 'searching' | 'won' | 'impossible' | 'not found';
   witness: Witness | undefined;
-  /** Who found it: an expert stand-in, or the search. */
-  by: 'an expert' | 'the search' | undefined;
-  /** Moments that the search has gone on from. */
+  /** Who found it: an expert stand-in, the search, or the search that looks at every moment. */
+  by: 'an expert' | 'the search' | 'the whole search' | undefined;
+  /** Moments that were gone on from, by both searches. */
   lookedAt: number;
+  /** Nothing wins before this tick; undefined where that is not known. With a way of so many ticks none is quicker. */
+  notBefore: number | undefined;
+  /** Why not every moment was looked at, in words; undefined where all were, or none wins earlier. */
+  whyNotAll: string | undefined;
+  /** How the way that was found is played; known at the end. */
+  facts: WitnessFacts | undefined;
 }
 
 /**
  * Finds out whether a level can be won on a seed without losing a life or health. What it finds is a row of inputs that the
- * engine replays and wins; nothing else is called won. Works in small parts, so that it can be followed and left.
+ * engine replays and wins; nothing else is called won. First a way is looked for; then, where bodies go from rest to rest,
+ * every moment that could lead to a quicker one is looked at. Works in small parts, so that it can be followed and left.
  */
 export class Prover {
   proof: Proof;
   private search: WitnessSearch | undefined;
+  private exact: ExactSearch | undefined;
+  /** Moments that the first search has gone on from. */
+  private before = 0;
   private nextExpert = 1;
   private readonly firstMoments: number;
-  /** Whether the search has nothing left to look at, or no room. */
+  /** Whether the first search has nothing left to look at, or no room. */
   private hasEnded = false;
 
   constructor(
@@ -47,16 +61,29 @@ export class Prover {
     seed: number,
     private readonly mostMoments: number,
   ) {
-    this.proof = { seed, status: 'searching', witness: undefined, by: undefined, lookedAt: 0 };
+    this.proof = {
+      seed,
+      status: 'searching',
+      witness: undefined,
+      by: undefined,
+      lookedAt: 0,
+      notBefore: undefined,
+      whyNotAll: whyNotExact(program),
+      facts: undefined,
+    };
     this.firstMoments = new WayLeft(program).isNowhere ? 0 : FIRST_MOMENTS;
   }
 
   /** Goes on for a part; gives how far it is. */
   work(): Proof {
     if (this.proof.status !== 'searching') return this.proof;
+    if (this.exact) {
+      this.lookAtAll(this.exact);
+      return this.proof;
+    }
     const isBegun = this.proof.lookedAt >= this.firstMoments || this.hasEnded;
     if (isBegun && this.nextExpert <= EXPERTS) this.askExpert(this.nextExpert++);
-    else if (this.hasEnded || this.proof.lookedAt >= this.mostMoments) this.end({ status: 'not found' });
+    else if (this.hasEnded || this.proof.lookedAt >= this.mostMoments) this.endFirst();
     else this.goOnSearching();
     return this.proof;
   }
@@ -67,6 +94,7 @@ export class Prover {
     const { record, inputs } = recordRun(program, { type: 'stand-in', traits }, proof.seed, person);
     if (record?.outcome !== 'won' || !isUnharmed(program, proof.seed, inputs)) return;
     this.take({ inputs, ticks: inputs.length, presses: countPresses(inputs) }, 'an expert');
+    this.endFirst();
   }
 
   private goOnSearching(): void {
@@ -74,14 +102,10 @@ export class Prover {
     const search = (this.search ??= new WitnessSearch(program, proof.seed));
     const status = search.work(MOMENTS_AT_ONCE);
     this.proof = { ...proof, lookedAt: search.lookedAt };
-    if (search.witness) this.take(search.witness, 'the search');
-    else if (status !== 'searching') this.hasEnded = true;
-  }
-
-  private end(outcome: Partial<Proof>): void {
-    this.proof = { ...this.proof, ...outcome };
-    // What was looked at takes much memory, and is of no use any more.
-    this.search = undefined;
+    if (search.witness) {
+      this.take(search.witness, 'the search');
+      this.endFirst();
+    } else if (status !== 'searching') this.hasEnded = true;
   }
 
   /** Only what the engine replays and wins is proved. */
@@ -89,7 +113,45 @@ export class Prover {
     const { seed } = this.proof;
     const { record } = new Runner(this.program, { type: 'inputs', inputs: witness.inputs }).run(seed);
     if (record?.outcome !== 'won') throw new Error(`what was found on seed ${seed} does not win`);
-    this.end({ status: 'won', witness, by });
+    this.proof = { ...this.proof, witness, by };
+  }
+
+  /** The first search is over, with a way or without; what it looked at takes much memory, and is of no use any more. */
+  private endFirst(): void {
+    this.search = undefined;
+    if (this.proof.whyNotAll !== undefined) return this.end();
+    const { witness, seed } = this.proof;
+    this.exact = new ExactSearch(this.program, seed, witness && witness.ticks - 1);
+    this.before = this.proof.lookedAt;
+  }
+
+  private lookAtAll(exact: ExactSearch): void {
+    const status = exact.work(MOMENTS_AT_ONCE);
+    const known = Math.min(exact.surelyNotBefore, this.proof.witness?.ticks ?? Infinity);
+    this.proof = {
+      ...this.proof,
+      lookedAt: this.before + exact.lookedAt,
+      notBefore: known < Infinity ? Math.ceil(known) : undefined,
+    };
+    if (status === 'searching') return;
+    if (status === 'full') this.proof = { ...this.proof, whyNotAll: 'there are more moments than there is room for' };
+    this.exact = undefined;
+    if (exact.witness) {
+      const { ticks } = exact.witness;
+      this.take(exact.witness, 'the whole search');
+      this.proof = { ...this.proof, notBefore: ticks };
+    }
+    this.end(status === 'exhausted' && !this.proof.witness ? 'impossible' : undefined);
+  }
+
+  private end(status?: Proof['status']): void {
+    const { witness, seed } = this.proof;
+    this.exact = undefined;
+    this.proof = {
+      ...this.proof,
+      status: status ?? (witness ? 'won' : 'not found'),
+      facts: witness && factsOfWitness(this.program, seed, witness.inputs),
+    };
   }
 }
 

@@ -1,12 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import { demoLevel } from '../../../tests/support/kilnYard';
+import { slideRoom } from '../../../tests/support/slideRoom';
 import { smallProgram, type SmallLevel } from '../../../tests/support/smallLevel';
 import { slideEnds } from '../arena/slide';
 import { buildBodyWalkGrid } from '../arena/walkGrid';
 import type { LevelProgram } from '../compile/levelProgram';
 import { RandomStream } from '../foundation/random';
 import { Runner } from '../simulate/run';
-import { countPresses, WitnessSearch, type SearchStatus } from './witnessSearch';
+import { countPresses } from './momentTree';
+import { WitnessSearch, type SearchStatus } from './witnessSearch';
 
 const SEED = Number(process.env.GORGE_SEED ?? 5);
 
@@ -108,25 +110,6 @@ describe('a way through a level', () => {
 describe(`slides on random boards (seed ${SEED})`, () => {
   const random = new RandomStream(SEED, 1);
 
-  function randomBoard(): { program: LevelProgram; goal: number } {
-    const [width, height] = [random.nextInteger(6, 11), random.nextInteger(6, 11)];
-    const isRim = (x: number, y: number) => x === 0 || y === 0 || x === width - 1 || y === height - 1;
-    const rows = Array.from({ length: height }, (_, y) =>
-      Array.from({ length: width }, (__, x) => (isRim(x, y) || random.nextUnit() < 0.18 ? '#' : '.')),
-    );
-    rows[1][1] = '.';
-    const [x, y] = [random.nextInteger(1, width - 2), random.nextInteger(1, height - 2)];
-    rows[y][x] = '.';
-    const program = smallProgram({
-      map: rows.map((row) => row.join('')),
-      player: { at: [1.5, 1.5] },
-      control: { scheme: 'slide until blocked', speed: 10 },
-      level: { rules: { winAt: 'exit', timeLimit: 60 } },
-    });
-    // A level whose exit no slides lead to is not even compiled.
-    return { program: { ...program, exit: { x, y, width: 1, height: 1 } }, goal: y * width + x };
-  }
-
   /** Whether any row of slides comes over a cell, gone through plainly. */
   function canCome({ grid, player }: LevelProgram, goal: number): boolean {
     const walk = buildBodyWalkGrid(grid, player.stand, false);
@@ -143,8 +126,8 @@ describe(`slides on random boards (seed ${SEED})`, () => {
   test('are won exactly where some row of slides comes over the exit', () => {
     const came = { yes: 0, no: 0 };
     for (let board = 0; board < 60; board++) {
-      const { program, goal } = randomBoard();
-      const isPossible = canCome(program, goal);
+      const { program, goal } = slideRoom(random);
+      const isPossible = canCome(program, goal.y * program.grid.width + goal.x);
       came[isPossible ? 'yes' : 'no']++;
       const { status, found } = search(program, 1, 4000);
       expect([board, status === 'won']).toEqual([board, isPossible]);

@@ -1,9 +1,9 @@
 import { CellHeap } from '../arena/cellHeap';
 import type { LevelProgram } from '../compile/levelProgram';
-import type { Input } from '../simulate/engine/player/inputs';
 import { passTime } from '../simulate/engine/passTime';
 import { prepareRuns } from '../simulate/engine/prepareRuns';
 import { World } from '../simulate/engine/world';
+import { MomentTree, type Witness } from './momentTree';
 import { Presses, play, type Press } from './presses';
 import { WayLeft } from './wayLeft';
 import { WorldStore } from './worldStore';
@@ -18,14 +18,6 @@ const SLOT_SECONDS = 0.2;
 const EAGER = 1.25;
 
 export type SearchStatus = 'searching' | 'won' | 'exhausted' | 'full';
-
-/** What is pressed, tick by tick, by which a level is won. */
-export interface Witness {
-  inputs: Input[];
-  ticks: number;
-  /** How often something new is pressed. */
-  presses: number;
-}
 
 /**
  * A search for a way through a level on one seed, over moments of the engine itself: from each moment everything that can be
@@ -42,9 +34,7 @@ export class WitnessSearch {
   private readonly presses: Presses;
   private readonly wayLeft: WayLeft;
   private readonly heap = new CellHeap();
-  private readonly parent: number[] = [];
-  private readonly pressed: (Press | undefined)[] = [];
-  private readonly ticks: number[] = [];
+  private readonly tree = new MomentTree();
   private readonly seen = new Set<string>();
   private readonly slotTicks: number;
 
@@ -86,7 +76,7 @@ export class WitnessSearch {
       const before = world.tick;
       const { end } = play(world, press);
       if (end?.outcome === 'won') {
-        this.keepWitness(moment, press, world.tick - before);
+        this.witness = this.tree.witnessOf(moment, press, world.tick - before);
         return;
       }
       if (end || world.livesLeft < livesLeft || world.player.health < health) continue;
@@ -100,9 +90,7 @@ export class WitnessSearch {
     if (this.seen.has(key)) return;
     this.seen.add(key);
     const moment = this.store.keep();
-    this.parent.push(parent);
-    this.pressed.push(press);
-    this.ticks.push(ticks);
+    this.tree.add(parent, press, ticks);
     const left = this.wayLeft.from(world);
     // With nowhere to go it is lived on from wherever it has come to the latest.
     this.heap.push(moment, left === undefined ? -world.tick : world.tick + EAGER * left);
@@ -122,20 +110,4 @@ export class WitnessSearch {
     const done = [player.carried, player.delivered, player.ammunition, livesLeft, groundChanges];
     return `${place.join()} ${slot} ${speed.join()} ${done.join()} ${collected.join()} ${isFilled.join('')}`;
   }
-
-  /** Plays the row of presses again from the start, and writes down what was pressed. */
-  private keepWitness(last: number, press: Press, ticks: number): void {
-    const rows: { press: Press; ticks: number }[] = [{ press, ticks }];
-    for (let moment = last; this.parent[moment] >= 0; moment = this.parent[moment])
-      rows.unshift({ press: this.pressed[moment]!, ticks: this.ticks[moment] });
-    const inputs = rows.flatMap(({ press: own, ticks: count }) =>
-      Array.from({ length: count }, (_, tick) => (own.isOnce && tick > 0 ? 0 : own.input)),
-    );
-    this.witness = { inputs, ticks: inputs.length, presses: countPresses(inputs) };
-  }
-}
-
-/** How often something else is pressed than before. */
-export function countPresses(inputs: readonly Input[]): number {
-  return inputs.filter((input, tick) => input !== 0 && input !== inputs[tick - 1]).length;
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { saySeconds, type Proof, type Summary } from '@/core/index';
+import { sayProof, saySeconds, type Proof, type Summary } from '@/core/index';
+import type { ProofState } from '../editor/proofController';
 import css from './desk.module.css';
 import { useDesk, useFollowed } from './DeskContext';
 
@@ -11,6 +12,7 @@ export function ProofLine() {
   const time = useFollowed(reading, (state) => state.summary?.timeToClear);
   const seed = useFollowed(reading, (state) => state.sampleSeed);
   const ticksPerSecond = useFollowed(session, () => session.level.ticksPerSecond);
+  const slides = useFollowed(proofs, (state) => state.slides);
   const ask = async () => {
     const run = await proofs.start(session.state.game, seed);
     if (run) reading.showRun(run);
@@ -31,36 +33,45 @@ export function ProofLine() {
     <div className={css.proof} role="status" data-testid="proof" data-status={status}>
       {status === 'searching' && (
         <>
-          <span className="quiet">Searching a way, {proof?.lookedAt ?? 0} moments looked at</span>{' '}
+          <span className="quiet">{saySearch(proof, ticksPerSecond)}</span>{' '}
           <button type="button" className="act bad" onClick={() => proofs.cancel()}>
             Cancel
           </button>
         </>
       )}
       {status === 'failed' && <span className="bad">{failure}</span>}
-      {status === 'not found' && proof && (
-        <span className="wary">
-          No way was found on seed {proof.seed} among {proof.lookedAt} moments and by experts. That proves nothing.
-        </span>
-      )}
-      {status === 'won' && proof?.witness && (
+      {proof && status !== 'searching' && status !== 'failed' && (
         <>
-          <span>
-            <b className="good">It can be won</b> on seed {proof.seed} in{' '}
-            {saySeconds(proof.witness.ticks / ticksPerSecond)} with {proof.witness.presses} presses, unharmed
-            {sayHeadroom(proof, time, ticksPerSecond)}.
-          </span>{' '}
-          <button type="button" className="act" onClick={() => void ask()}>
-            Show the way
-          </button>
+          {sayProof(proof, ticksPerSecond, slides).map((sentence, index) => (
+            <span key={sentence} className={index > 0 ? 'quiet' : TONES[status]}>
+              {sentence}{' '}
+            </span>
+          ))}
+          {sayHeadroom(proof, time, ticksPerSecond)}
+          {proof.witness && (
+            <button type="button" className="act" onClick={() => void ask()}>
+              Show the way
+            </button>
+          )}
         </>
       )}
     </div>
   );
 }
 
+const TONES: Partial<Record<ProofState['status'], string>> = { won: 'good', impossible: 'bad', 'not found': 'wary' };
+
+function saySearch(proof: Proof | undefined, ticksPerSecond: number): string {
+  const moments = `${(proof?.lookedAt ?? 0).toLocaleString('en-GB')} moments looked at`;
+  if (!proof?.witness && proof?.notBefore === undefined) return `Searching a way, ${moments}`;
+  const least =
+    proof.notBefore === undefined ? '' : `; nothing wins before ${saySeconds(proof.notBefore / ticksPerSecond)}`;
+  if (!proof.witness) return `No way yet, ${moments}${least}`;
+  return `It can be won in ${saySeconds(proof.witness.ticks / ticksPerSecond)}. Looking for a quicker way, ${moments}${least}`;
+}
+
 /** How far the median of those who clear it lies above that. */
 function sayHeadroom({ witness }: Proof, time: Summary['timeToClear'], ticksPerSecond: number): string {
   if (!witness || !time) return '';
-  return `; who clears it takes ${(time.median / (witness.ticks / ticksPerSecond)).toFixed(1)} times as long in the median`;
+  return `Who clears it takes ${(time.median / (witness.ticks / ticksPerSecond)).toFixed(1)} times as long in the median. `;
 }

@@ -1,11 +1,13 @@
 import { createStore } from 'zustand/vanilla';
-import type { GameDocument, Proof, RecordedRun } from '@/core/index';
+import type { GameDocument, Proof, RecordedRun, SlideFacts } from '@/core/index';
 import { OwnWorker, wordsOf } from '../workers/ownWorker';
 import type { SimulationWorker } from '../workers/simulationWorker';
 
 export interface ProofState {
-  status: 'none' | 'searching' | 'won' | 'not found' | 'cancelled' | 'failed';
+  status: 'none' | Proof['status'] | 'cancelled' | 'failed';
   proof: Proof | undefined;
+  /** What the board comes to where bodies slide. */
+  slides: SlideFacts | undefined;
   /** Why it failed, in words. */
   failure: string;
 }
@@ -15,7 +17,12 @@ export interface ProofState {
  * takes much memory.
  */
 export class ProofController {
-  readonly store = createStore<ProofState>(() => ({ status: 'none', proof: undefined, failure: '' }));
+  readonly store = createStore<ProofState>(() => ({
+    status: 'none',
+    proof: undefined,
+    slides: undefined,
+    failure: '',
+  }));
   private readonly own: OwnWorker;
 
   constructor(
@@ -28,7 +35,7 @@ export class ProofController {
   /** Searches on a seed, and gives the run that wins, written down for showing, if there is one. */
   async start(game: GameDocument, seed: number): Promise<RecordedRun | undefined> {
     const { worker, isWanted } = this.own.begin();
-    this.store.setState({ status: 'searching', proof: undefined, failure: '' });
+    this.store.setState({ status: 'searching', proof: undefined, slides: undefined, failure: '' });
     try {
       const { faults } = await worker.api.prepare(worker.feed.next(game), this.levelId, false);
       if (faults.length > 0) throw new Error(faults[0].message);
@@ -39,8 +46,9 @@ export class ProofController {
         this.store.setState({ proof });
         if (proof.status === 'searching') continue;
         const run = proof.witness && (await worker.api.recordInputs(seed, proof.witness.inputs));
+        const slides = await worker.api.slideFacts();
         if (!isWanted()) return undefined;
-        this.store.setState({ status: proof.status });
+        this.store.setState({ status: proof.status, slides });
         this.own.end();
         return run;
       }
@@ -61,6 +69,6 @@ export class ProofController {
   /** Ends and forgets it: the level is another now. */
   stop(): void {
     this.own.end();
-    this.store.setState({ status: 'none', proof: undefined, failure: '' });
+    this.store.setState({ status: 'none', proof: undefined, slides: undefined, failure: '' });
   }
 }

@@ -12,6 +12,8 @@ import {
   previewMovers,
   projectLevelCues,
   Prover,
+  slideFactsOf,
+  type SlideFacts,
   recordRun,
   Runner,
   runPeople,
@@ -181,6 +183,11 @@ function running(prepared: PreparedGame) {
     /** Goes on finding out whether the level can be won on a seed. */
     proveOn(seed: number): Proof | undefined {
       return prepared.proverOf(seed)?.work();
+    },
+
+    /** What the board of the level comes to, where bodies slide. */
+    slideFacts(): SlideFacts | undefined {
+      return prepared.program && slideFactsOf(prepared.program);
     },
   };
 }

@@ -23,7 +23,12 @@ export interface Column {
   renews: boolean;
   /** Whether others note it about a piece: it is not the piece's own doing. */
   isNoted: boolean;
+  /** See {@link ColumnOptions}. */
+  matters: Matters | undefined;
 }
+
+/** Of ticks that are noted: whether one is read only in the tick after it, or only as long as it lies ahead. */
+export type Matters = 'in the next tick' | 'until then';
 
 export interface ColumnOptions {
   /** Value at the start of a run and on arrival; 0 if not given. */
@@ -33,6 +38,8 @@ export interface ColumnOptions {
   stays?: boolean;
   /** Whether others note it about a piece: how it has met the player, for instance. */
   isNoted?: boolean;
+  /** For columns of ticks: from when on they no longer make a difference. Moments that differ in nothing else are equal. */
+  matters?: Matters;
 }
 
 /**
@@ -139,8 +146,8 @@ export class ColumnTable {
   }
 
   private add<Made extends ColumnArray>(of: Owner, array: Made, options: ColumnOptions): Made {
-    const { start = 0, width = 1, stays = of !== 'piece', isNoted = false } = options;
-    const column: Column = { name: '', of, array, width, start, renews: !stays, isNoted };
+    const { start = 0, width = 1, stays = of !== 'piece', isNoted = false, matters } = options;
+    const column: Column = { name: '', of, array, width, start, renews: !stays, isNoted, matters };
     this.columns.push(column);
     if (!stays) this.renewed.push(column);
     return array;

@@ -110,10 +110,10 @@ export class World extends WorldBase {
   readonly speedLeft = this.table.integers('piece');
   readonly speedFactor = this.table.floats('piece', { start: 1 });
   /** Tick until which nothing happens again between the piece and the player, each way. */
-  readonly calmPlayer = this.table.integers('piece', { start: NEVER, isNoted: true });
-  readonly calmPiece = this.table.integers('piece', { start: NEVER, isNoted: true });
+  readonly calmPlayer = this.table.integers('piece', { start: NEVER, isNoted: true, matters: 'until then' });
+  readonly calmPiece = this.table.integers('piece', { start: NEVER, isNoted: true, matters: 'until then' });
   /** Tick until which a piece suffers nothing more from another piece. */
-  readonly calmOther = this.table.integers('piece', { start: NEVER, isNoted: true });
+  readonly calmOther = this.table.integers('piece', { start: NEVER, isNoted: true, matters: 'until then' });
   /** Whether the boxes of piece and player met in the last tick: 0 no, 1 only the boxes so far, 2 the shapes too. */
   readonly encounter = this.table.bytes('piece', { isNoted: true });
   /** For each shot whether it passed the player closely, see `NEARNESS`. */
@@ -147,7 +147,7 @@ export class World extends WorldBase {
   readonly yieldsTo = this.table.integers('piece', { start: -1 });
   /** How often it has turned round by itself. */
   readonly turns = this.table.integers('piece');
-  readonly struckTick = this.table.integers('piece', { start: NEVER });
+  readonly struckTick = this.table.integers('piece', { start: NEVER, matters: 'in the next tick' });
   readonly hasHeard = this.table.bytes('piece');
   readonly lastSoundX = this.table.floats('piece');
   readonly lastSoundY = this.table.floats('piece');
@@ -182,7 +182,7 @@ export class World extends WorldBase {
   readonly collected = this.table.integers('kind');
   readonly filled = this.table.integers('kind');
   /** By kind: when the player last touched one, how many were defeated and collected, whether one was ever there. */
-  readonly touchTick = this.table.integers('kind', { start: NEVER });
+  readonly touchTick = this.table.integers('kind', { start: NEVER, matters: 'in the next tick' });
   readonly defeated = this.table.integers('kind');
   readonly collectedInAll = this.table.integers('kind');
   readonly hasBeenThere = this.table.bytes('kind');
