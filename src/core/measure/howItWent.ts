@@ -6,11 +6,12 @@ import { secondsJoin, spreadJoin } from './joins/spread';
 import type { Join, Measure, MeasuredRun } from './measure';
 import type { TimeSpread } from './statistics/timeSpread';
 import { reachedJoin, type Reached } from './reached';
-import { sayMean, sayPercent, saySeconds, sayShare } from './words';
+import { sayAround, sayMean, sayPercent, saySeconds, sayShare } from './words';
 
-/** Samples of pressure a second, and thousandths of a whole. */
+/** Samples of pressure a second, thousandths of a whole, and tenths of one. */
 const SAMPLES = 10;
 const THOUSAND = 1000;
+const TENTHS = 10;
 
 function measure<Read, Sums, Value>(entry: Measure<Read, Sums, Value>): Measure<Read, Sums, Value> {
   return entry;
@@ -66,6 +67,76 @@ function partOf(
   });
 }
 
+/** A measure of numbers of which so many make one of the unit: the median over the runs. */
+function countOf(
+  entry: Pick<Measure<number, never, never>, 'name' | 'unit' | 'about' | 'reads'> & {
+    field: string;
+    parts?: number;
+    column: ReturnType<typeof kept>;
+  },
+) {
+  const { name, unit, about, reads, field, parts = 1, column } = entry;
+  const decimals = parts > 1 ? 1 : 0;
+  return measure({
+    name,
+    unit,
+    about,
+    join: spreadJoin(parts),
+    reads,
+    figure: (spread) => spread && `${sayCount(spread.median)} ${unit}; middle half ${sayMiddle(spread, decimals)}`,
+    brief: (spread) => spread && `${sayCount(spread.median)} (${sayMiddle(spread, decimals)})`,
+    json: (spread) => ({ [field]: describe(spread) }),
+    columns: column,
+  });
+}
+
+/** A measure of how much comes in a minute of play. */
+function rateOf(
+  entry: Pick<Measure<number, never, never>, 'name' | 'about'> & {
+    field: string;
+    counts: (facts: RunFacts) => number | undefined;
+    column: ReturnType<typeof kept>;
+  },
+) {
+  const { counts, ...rest } = entry;
+  return countOf({
+    ...rest,
+    unit: 'a minute',
+    parts: TENTHS,
+    reads: ({ facts, record }, { ticksPerSecond }) => {
+      const count = facts && counts(facts);
+      return count === undefined || record.ticks === 0
+        ? undefined
+        : Math.round((TENTHS * 60 * ticksPerSecond * count) / record.ticks);
+    },
+  });
+}
+
+/** A measure of a number that every run has: the mean over all runs with its interval. `parts` make one of its unit. */
+function meanOf(
+  entry: Pick<Measure<number, never, never>, 'name' | 'about'> & {
+    unit?: string;
+    field: string;
+    decimals?: number;
+    parts?: number;
+    reads: (run: MeasuredRun) => number | undefined;
+    column: ReturnType<typeof kept>;
+  },
+) {
+  const { name, unit = 'a run', about, field, decimals = 2, parts, reads, column } = entry;
+  return measure({
+    name,
+    unit,
+    about,
+    join: meanJoin(parts),
+    reads,
+    figure: (mean) => (mean.runs > 0 ? `${sayMean(mean, decimals)} ${unit}` : undefined),
+    brief: (mean) => (mean.runs > 0 ? sayAround(mean, decimals) : undefined),
+    json: ({ value, low, high, runs }) => ({ [field]: runs > 0 ? { value, low, high } : null }),
+    columns: column,
+  });
+}
+
 /** How runs went before they ended: how far, what was lost on the way, where it was quiet and where it pressed. */
 export const HOW_IT_WENT = {
   wayMade: partOf({
@@ -84,7 +155,7 @@ export const HOW_IT_WENT = {
     join: reachedJoin(),
     reads: ({ facts }) => facts?.wave,
     figure: sayReached,
-    brief: (reached) => reached && `${Number(reached.spread.median.toFixed(1))} (${sayMiddle(reached.spread, 0)})`,
+    brief: (reached) => reached && `${sayCount(reached.spread.median)} (${sayMiddle(reached.spread, 0)})`,
     say: (reached) =>
       reached?.halfAt === undefined ? [] : [`Fewer than half of the runs come to wave ${reached.halfAt}.`],
     json: (reached) => ({
@@ -92,38 +163,77 @@ export const HOW_IT_WENT = {
     }),
     columns: kept('wave', ({ wave }) => wave),
   }),
-  filled: measure({
+  filled: meanOf({
     name: 'Goals filled',
-    unit: 'a run',
     about: 'Goals that were filled, the mean of all runs with the 95 % interval.',
-    join: meanJoin(),
+    field: 'goals_filled_per_run',
+    decimals: 1,
     reads: ({ facts }) => facts?.filled,
-    figure: (mean) => (mean.runs > 0 ? `${sayMean(mean, 1)} a run` : undefined),
-    brief: (mean) => (mean.runs > 0 ? sayMean(mean, 1) : undefined),
-    json: ({ value, low, high, runs }) => ({ goals_filled_per_run: runs > 0 ? { value, low, high } : null }),
-    columns: kept('filled', ({ filled }) => filled),
+    column: kept('filled', ({ filled }) => filled),
   }),
-  livesLost: measure({
+  mostAtOnce: countOf({
+    name: 'Most foes at once',
+    unit: 'foes',
+    about:
+      'How many that harm the player are there at once at the most, ten times a second: the median of all runs, with the middle half of them. Only where cues bring some in.',
+    field: 'most_foes_at_once',
+    reads: ({ facts }) => facts?.mostAtOnce,
+    column: kept('most_at_once', ({ mostAtOnce }) => mostAtOnce),
+  }),
+  arrived: meanOf({
+    name: 'Foes that came',
+    about: 'How many that harm the player cues brought in, the mean of all runs with the 95 % interval.',
+    field: 'foes_arrived_per_run',
+    decimals: 1,
+    reads: ({ facts }) => facts?.arrived,
+    column: kept('arrived', ({ arrived }) => arrived),
+  }),
+  defeated: meanOf({
+    name: 'Foes defeated',
+    about:
+      'How many that harm the player were defeated, by whatever, the mean of all runs with the 95 % interval. Beside those that came it tells whether they pile up. Only where cues bring some in, or the player can shoot.',
+    field: 'foes_defeated_per_run',
+    decimals: 1,
+    reads: ({ facts }) => facts?.defeated,
+    column: kept('defeated', ({ defeated }) => defeated),
+  }),
+  waveTime: timeOf({
+    name: 'One wave takes',
+    about:
+      'How long a wave goes on until the next one comes, the mean of each run over its waves that were over: the median of the runs in which one was, with the middle half of them.',
+    field: 'wave_time',
+    reads: ({ facts }) => (facts?.wavesOver ? Math.round((facts.waveTicks ?? 0) / facts.wavesOver) : undefined),
+  }),
+  fired: rateOf({
+    name: 'Shots of the player',
+    about: 'Shots and blows of the player in a minute of play: the median of all runs, with the middle half of them.',
+    field: 'shots_a_minute',
+    counts: ({ fired }) => fired,
+    column: kept('fired', ({ fired }) => fired),
+  }),
+  firedAgainst: rateOf({
+    name: 'Shots of others',
+    about: 'Shots of all others in a minute of play: the median of all runs, with the middle half of them.',
+    field: 'shots_against_a_minute',
+    counts: ({ firedAgainst }) => firedAgainst,
+    column: kept('fired_against', ({ firedAgainst }) => firedAgainst),
+  }),
+  livesLost: meanOf({
     name: 'Lives lost',
-    unit: 'a run',
     about: 'Lives that were lost, that with which a run ends among them: the mean of all runs with the 95 % interval.',
-    join: meanJoin(),
+    field: 'lives_lost_per_run',
     reads: ({ facts }) => facts?.livesLost,
-    figure: (mean) => (mean.runs > 0 ? `${sayMean(mean, 2)} a run` : undefined),
-    brief: (mean) => (mean.runs > 0 ? sayMean(mean, 2) : undefined),
-    json: ({ value, low, high, runs }) => ({ lives_lost_per_run: runs > 0 ? { value, low, high } : null }),
-    columns: kept('lives_lost', ({ livesLost }) => livesLost),
+    column: kept('lives_lost', ({ livesLost }) => livesLost),
   }),
-  harm: measure({
+  harm: meanOf({
     name: 'Harm taken',
     unit: 'health a run',
     about:
       'Health that was lost, the mean of all runs with the 95 % interval. Only where a harm is not the end at once.',
-    join: meanJoin(THOUSAND),
+    field: 'harm_per_run',
+    parts: THOUSAND,
     reads: ({ facts }) => facts?.harm,
-    figure: (mean) => (mean.runs > 0 ? `${sayMean(mean, 2)} health a run` : undefined),
-    json: ({ value, low, high, runs }) => ({ harm_per_run: runs > 0 ? { value, low, high } : null }),
-    columns: kept('harm', ({ harm }) => (harm === undefined ? undefined : harm / THOUSAND), 3),
+    column: kept('harm', ({ harm }) => (harm === undefined ? undefined : harm / THOUSAND), 3),
   }),
   firstLoss: timeOf({
     name: 'First loss after',
@@ -212,6 +322,11 @@ function percent(value: number): number {
   return Math.round(100 * value);
 }
 
+/** A median of counts, which lies between two of them at times. */
+function sayCount(value: number): string {
+  return String(Number(value.toFixed(1)));
+}
+
 /** The middle half, as "3.1–5.4". */
 function sayMiddle({ q1, q3 }: TimeSpread, decimals: number): string {
   return `${q1.toFixed(decimals)}–${q3.toFixed(decimals)}`;
@@ -221,7 +336,7 @@ function sayReached(reached: Reached | undefined): string | undefined {
   if (!reached) return undefined;
   const { spread, halfAt } = reached;
   const half = halfAt === undefined ? '' : `; fewer than half come to ${halfAt}`;
-  return `wave ${Number(spread.median.toFixed(1))}; middle half ${sayMiddle(spread, 0)}${half}`;
+  return `wave ${sayCount(spread.median)}; middle half ${sayMiddle(spread, 0)}${half}`;
 }
 
 function describe(spread: TimeSpread | undefined): object | null {

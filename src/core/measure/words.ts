@@ -24,3 +24,11 @@ export function sayPlace(x: number, y: number): string {
 export function sayMean({ value, low, high }: { value: number; low: number; high: number }, decimals: number): string {
   return `${value.toFixed(decimals)} (${Math.max(0, low).toFixed(decimals)}–${high.toFixed(decimals)})`;
 }
+
+/** A mean with half its interval: "1.21 ± 0.10". */
+export function sayAround(
+  { value, low, high }: { value: number; low: number; high: number },
+  decimals: number,
+): string {
+  return `${value.toFixed(decimals)} ± ${((high - low) / 2).toFixed(decimals)}`;
+}

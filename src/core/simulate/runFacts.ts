@@ -5,10 +5,11 @@ import { LevelKnowledge } from './standins/levelKnowledge';
 import { harmOfKinds } from './standins/belief/harms';
 import { computeWays } from './moves/wayField';
 import type { World } from './engine/world';
+import { PopulationWatch, type PopulationFacts } from './populationWatch';
 import type { RunRecord, RunSamples } from './runRecord';
 
 /** What else is counted while a run goes on. Whole numbers throughout, so that they add up exactly. */
-export interface RunFacts {
+export interface RunFacts extends PopulationFacts {
   /** How much of the quickest way to the exit was made at the best, in thousandths; undefined without a way. */
   wayMade?: number;
   /** Ticks in which the player could go, and those of them in which it stood where it was. */
@@ -63,6 +64,7 @@ export class FactsWatch {
   private readonly goals: number[];
   private readonly spent: Uint32Array;
   private readonly waited: Uint32Array;
+  private readonly population: PopulationWatch;
   private world: World | undefined;
   private nearest = Infinity;
   private freeTicks = 0;
@@ -78,6 +80,7 @@ export class FactsWatch {
 
   constructor(private readonly program: LevelProgram) {
     const { exit, grid, player, brains, kinds, pieces, contacts } = program;
+    this.population = new PopulationWatch(program);
     this.spent = new Uint32Array(grid.width * grid.height);
     this.waited = new Uint32Array(grid.width * grid.height);
     this.hasEyes = brains.some(({ sightRange }) => sightRange > 0);
@@ -100,6 +103,7 @@ export class FactsWatch {
   look(world: World): void {
     const { player, tick } = world;
     this.world = world;
+    this.population.look(world);
     if (player.health < this.health) {
       this.harm += this.health - player.health;
       this.firstLossTick ??= tick;
@@ -142,6 +146,7 @@ export class FactsWatch {
       spent: ticksByCell(this.spent),
       waited: ticksByCell(this.waited),
       ...lullsOf(pressure),
+      ...(world && this.population.finish(world)),
     };
     if (this.ways) facts.wayMade = Math.round(1000 * Math.max(0, made));
     // The life with which a run ends is lost as well.

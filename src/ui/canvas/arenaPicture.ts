@@ -35,6 +35,8 @@ export interface ShownTrack {
   piece: string;
   track: readonly number[];
   stops: readonly { x: number; y: number; label: string }[];
+  /** Whether it is shown in full though its mover is not selected. */
+  isFull?: boolean;
 }
 
 /** Where a cue lets in what it brings. Lengths in cells. */

@@ -356,7 +356,7 @@ function drawTrack(
   camera: Camera,
   palette: Palette,
 ): void {
-  const isSelected = picture.selected.has(track.piece);
+  const isSelected = track.isFull === true || picture.selected.has(track.piece);
   context.globalAlpha = isSelected ? 1 : 0.5;
   const style = { colour: palette.river, width: isSelected ? 2 : 1.25, dash: isSelected ? [] : [2, 4] };
   // A leap, as of one that comes in again at the other side, is no way.

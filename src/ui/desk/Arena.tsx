@@ -185,9 +185,14 @@ function runFrames(
   const markDirty = () => {
     isDirty = true;
   };
-  const follow = [desk.session.store, desk.reading.store, desk.playback.store, desk.tries.store, view.store].map(
-    (store) => store.subscribe(markDirty),
-  );
+  const follow = [
+    desk.session.store,
+    desk.reading.store,
+    desk.playback.store,
+    desk.tries.store,
+    desk.proofs.store,
+    view.store,
+  ].map((store) => store.subscribe(markDirty));
   const frame = (now: number) => {
     desk.playback.advance(now - last);
     advanceTry(desk, controls, now - last);
@@ -251,6 +256,7 @@ function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
       ghosts: showsTracks && !isQuiet ? (previews?.ghosts ?? []) : [],
       movers: showsTracks && !isQuiet ? (previews?.movers ?? []) : [],
       arcs: isQuiet ? [] : arcsOf(desk, reach),
+      way: isQuiet || isPreview ? undefined : desk.proofs.store.getState().way,
       ends: isStale || isQuiet || isPreview ? [] : rows.filter((row) => row.outcome === 'lost'),
       selection,
       chosenWaypoint,

@@ -124,7 +124,18 @@ function Numbers({ name, summary, isStale, difference }: NumbersProps) {
 }
 
 /** What is told of how runs went, as far as a level has it; so much fits beside the arena. */
-const TOLD = ['wayMade', 'reached', 'filled', 'livesLost', 'harm', 'firstLoss', 'standing', 'lull', 'pressed'] as const;
+const TOLD = [
+  'wayMade',
+  'reached',
+  'filled',
+  'livesLost',
+  'harm',
+  'mostAtOnce',
+  'firstLoss',
+  'standing',
+  'lull',
+  'pressed',
+] as const;
 const MOST_TOLD = 5;
 
 function HowTheyWent({ summary }: { summary: Summary }) {
@@ -132,8 +143,11 @@ function HowTheyWent({ summary }: { summary: Summary }) {
   if (lines.length === 0) return null;
   return (
     <div className={css.ruled} data-testid="how-they-went">
-      <div className="quiet small" title="Of spreads the median, with the middle half of runs in brackets">
-        How they went: median (middle half)
+      <div
+        className="quiet small"
+        title="With brackets: the median, and between which two values the middle half of runs lies. With ±: the mean with its 95 % interval"
+      >
+        How they went: median (middle half) or mean ±
       </div>
       <FigureLines lines={lines.map(({ name, text, about }) => [name, text, about])} />
     </div>

@@ -89,6 +89,8 @@ export interface PictureOptions {
   showsShapes?: boolean;
   tinted?: ArenaPicture['tinted'];
   mind?: MindMoment;
+  /** A way through the level that is to be seen whole. */
+  way?: ShownTrack;
   ends: ArenaPicture['ends'];
   selection: readonly string[];
   chosenWaypoint: ArenaPicture['chosenWaypoint'];
@@ -147,9 +149,12 @@ export function composePicture(moment: Moment, options: PictureOptions): ArenaPi
         : placed.flatMap(({ piece, kind }) => showFixed(game, level, piece, kind, showsShapes))),
     ],
     // Previews may be of a version before the last edit: what was removed since goes nowhere.
-    tracks: (options.movers ?? [])
-      .filter(({ motion, piece }) => motion !== 'patrol' && placed.some((entry) => entry.piece.id === piece))
-      .map(showTrack),
+    tracks: [
+      ...(options.movers ?? [])
+        .filter(({ motion, piece }) => motion !== 'patrol' && placed.some((entry) => entry.piece.id === piece))
+        .map(showTrack),
+      ...(options.way ? [options.way] : []),
+    ],
     arcs: options.arcs ?? [],
     lanes: level.lanes ?? [],
     area: options.area,
