@@ -261,6 +261,17 @@ describe('gorge run', () => {
     expect(none.out).toContain('Hazards aside it takes 19 slides at least.');
   });
 
+  test('parts tells what each part does, as text and as JSON', () => {
+    const args = ['parts', KILN_YARD_FILE, '--level', 'flue-maze', '--runs', '4'];
+    const { code, out } = gorge(args);
+    expect([code, out]).toEqual([0, expect.stringMatching(/^casual clears \d+ % .* of 4 runs; without each part/)]);
+    const { parts } = JSON.parse(gorge([...args, '--json']).out) as {
+      parts: { name: string; change: { value: number; half_width: number } }[];
+    };
+    expect(out.trim().split('\n').slice(1)).toHaveLength(parts.length);
+    expect(gorge([...args, '--standin', 'nobody']).err).toMatch(/There is no stand-in `nobody`/);
+  });
+
   test('numbers lists what can be set, as text and as JSON', () => {
     expect(gorge(['numbers', KILN_YARD_FILE, ...HALL]).out).toMatch(/^warden\.pace +[\d.]+ cells\/s +0\.5\.\.6\n/);
     const { numbers } = JSON.parse(gorge(['numbers', KILN_YARD_FILE, ...HALL, '--json']).out) as {

@@ -4,6 +4,7 @@ import type { DataKeeping, FolderOptions } from './commands/backup';
 import type { BehaviorOptions } from './commands/behavior';
 import type { CuesOptions } from './commands/cues';
 import type { NumbersOptions } from './commands/numbers';
+import type { PartsOptions } from './commands/parts';
 import type { ProveOptions } from './commands/prove';
 import type { RunOptions } from './commands/run';
 import type { TraceOptions } from './commands/trace';
@@ -132,6 +133,17 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .description('what the cues of a level come to, with no player there')
     .action(async (file: string, options: CuesOptions) =>
       finish(await (await import('./commands/cues')).cues(file, options)),
+    );
+  program
+    .command('parts')
+    .argument('<game>', 'a .gorge.json file')
+    .option('--level <id>', 'the level; may be left out where there is only one')
+    .option('--standin <id>', 'who plays', 'casual')
+    .option('--runs <n>', 'how many runs with and without each', wholeNumber(2, 10_000), 100)
+    .option('--json', 'print the figures as JSON')
+    .description('what each piece, kind and cue does: the level without it, on the same seeds')
+    .action(async (file: string, options: PartsOptions) =>
+      finish(await (await import('./commands/parts')).parts(file, options)),
     );
   program
     .command('chart')

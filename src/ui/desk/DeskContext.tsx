@@ -10,6 +10,7 @@ import type { ReadingController } from '../editor/readingController';
 import type { KeptTries } from '../editor/keptTries';
 import type { TryController } from '../editor/tryController';
 import type { GoOnController } from '../editor/goOnController';
+import type { PartsController } from '../editor/partsController';
 import type { ProofController } from '../editor/proofController';
 import type { Visits } from '../editor/visits';
 import type { Saving } from '../editor/saving';
@@ -27,6 +28,7 @@ export interface Desk {
   visits: Visits;
   goOn: GoOnController;
   proofs: ProofController;
+  parts: PartsController;
 }
 
 export const DeskContext = createContext<Desk | undefined>(undefined);

@@ -19,6 +19,7 @@ import { FigureLines } from '../frame/FigureLines';
 import { FindingList } from '../frame/FindingList';
 import { Ladder } from './Ladder';
 import { OwnStandIns } from './OwnStandIns';
+import { PartsLine } from './PartsLine';
 import { ProofLine } from './ProofLine';
 import { runsEndingBy } from '../editor/visits';
 import { useDesk, useFollowed } from './DeskContext';
@@ -42,6 +43,7 @@ export function Reading(places: ReadingProps) {
       <ReadingHead cannotRun={cannotRun} />
       {ladder.length > 0 && <Ladder isStale={isStale || cannotRun} />}
       <ProofLine />
+      <PartsLine />
       <OwnStandIns />
       {summary && (
         <Numbers
@@ -130,11 +132,11 @@ const TOLD = [
   'filled',
   'livesLost',
   'harm',
-  'mostAtOnce',
   'firstLoss',
   'standing',
   'lull',
   'pressed',
+  'mostAtOnce',
 ] as const;
 const MOST_TOLD = 5;
 
@@ -147,7 +149,7 @@ function HowTheyWent({ summary }: { summary: Summary }) {
         className="quiet small"
         title="With brackets: the median, and between which two values the middle half of runs lies. With ±: the mean with its 95 % interval"
       >
-        How they went: median (middle half) or mean ±
+        How they went
       </div>
       <FigureLines lines={lines.map(({ name, text, about }) => [name, text, about])} />
     </div>

@@ -10,6 +10,7 @@ import { Playback } from '../editor/playback';
 import { ReadingController } from '../editor/readingController';
 import { Saving } from '../editor/saving';
 import { GoOnController } from '../editor/goOnController';
+import { PartsController } from '../editor/partsController';
 import { ProofController } from '../editor/proofController';
 import { Visits } from '../editor/visits';
 import { KeptTries } from '../editor/keptTries';
@@ -41,6 +42,7 @@ function buildDesk({ document, revision, savedAt }: GameReply, levelId: string, 
     visits: new Visits(reading, playback),
     goOn: new GoOnController(levelId),
     proofs: new ProofController(levelId),
+    parts: new PartsController(levelId),
   };
 }
 
@@ -55,6 +57,7 @@ function runDesk({
   visits,
   goOn,
   proofs,
+  parts,
 }: Desk): () => void {
   saving.open();
   keptTries.load();
@@ -72,6 +75,7 @@ function runDesk({
       visits.close();
       goOn.stop();
       proofs.stop();
+      parts.stop();
     }),
     reading.store.subscribe((state, before) => {
       const run = state.sampleRun;
@@ -95,5 +99,6 @@ function runDesk({
     tries.stop();
     goOn.stop();
     proofs.stop();
+    parts.stop();
   };
 }

@@ -11,7 +11,9 @@ import {
   measureWatched,
   previewMovers,
   projectLevelCues,
+  PartsStudy,
   Prover,
+  type PartsStudyState,
   slideFactsOf,
   type SlideFacts,
   recordRun,
@@ -68,6 +70,8 @@ class PreparedGame {
   /** The runner of a stand-in that is handed a moment; kept until another moment comes. */
   private handed: { key: string; runner: Runner } | undefined;
   private proving: Prover | undefined;
+  private studied: { key: string; study: PartsStudy } | undefined;
+  private game: GameDocument | undefined;
 
   prepare(game: GameDocument, levelId: string, overrides: Overrides | undefined): Diagnostic[] {
     const compiled = compileNextVersion(this.version, game, levelId, overrides);
@@ -75,7 +79,8 @@ class PreparedGame {
     this.program = this.version?.program;
     this.standIns = standInsOf(game);
     this.runners.clear();
-    this.handed = this.proving = undefined;
+    this.handed = this.proving = this.studied = undefined;
+    this.game = game;
     return compiled.ok ? [] : compiled.faults;
   }
 
@@ -103,6 +108,16 @@ class PreparedGame {
     if (this.handed?.key !== key)
       this.handed = { key, runner: new Runner(this.program, { type: 'handover', traits, inputs }) };
     return this.handed.runner;
+  }
+
+  /** Of what each part of the level does to a stand-in; begins anew with another one. */
+  studyOf(standInId: string, runs: number): PartsStudy | undefined {
+    const traits = this.traitsOf(standInId);
+    if (!this.program || !this.game || !traits) return undefined;
+    const key = `${standInId} ${runs}`;
+    if (this.studied?.key !== key)
+      this.studied = { key, study: new PartsStudy(this.game, this.program.levelId, traits, runs) };
+    return this.studied.study;
   }
 
   /** Begins anew with another seed or level. */
@@ -183,6 +198,11 @@ function running(prepared: PreparedGame) {
     /** Goes on finding out whether the level can be won on a seed. */
     proveOn(seed: number): Proof | undefined {
       return prepared.proverOf(seed)?.work();
+    },
+
+    /** Goes on leaving out one part of the level after the other, for so many runs each. */
+    studyParts(standInId: string, runs: number): PartsStudyState | undefined {
+      return prepared.studyOf(standInId, runs)?.work();
     },
 
     /** What the board of the level comes to, where bodies slide. */

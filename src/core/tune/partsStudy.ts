@@ -1,0 +1,189 @@
+import type { GameDocument, Level } from '../document/gameDocument';
+import { kindOf } from '../document/resolveKind';
+import { applyEdits } from '../language/edit/textEdit';
+import { readCueForm, removeCueFormLine } from '../language/cues/cueForm';
+import { strictZ } from '../measure/changes';
+import { playedCount } from '../measure/played';
+import { differencesBySeed, meanDifference, type PairedDifference } from '../measure/statistics/pairedDifference';
+import { wilsonInterval, type ShareWithInterval } from '../measure/statistics/wilsonInterval';
+import type { StandInTraits } from '../people/traits';
+import { compileGameLevel } from '../pipeline';
+import { Runner } from '../simulate/run';
+import type { RunRecord } from '../simulate/runRecord';
+import { namesForCues } from '../written/checkLevelCues';
+
+/** Single pieces are left out one by one where there are at most so many of them; kinds always are. */
+const MOST_PIECES = 24;
+/** So many runs are made between two words of how far it is. */
+const RUNS_AT_ONCE = 5;
+
+/** Something of a level that can be left out: a piece, all pieces of a kind, or what a cue brings in. */
+export interface LevelPart {
+  what: 'piece' | 'kind' | 'cue';
+  /** Id of the piece or kind, or name of the cue. */
+  id: string;
+  name: string;
+}
+
+/** What a level is without one of its parts, on the same seeds. */
+export interface PartFigure extends LevelPart {
+  /** Why it cannot be run without, in words; undefined where it can. */
+  fault: string | undefined;
+  /** How many of its runs are won without the part; undefined where nothing wins the level. */
+  clears: ShareWithInterval | undefined;
+  /**
+   * Runs without it less runs with it, seed by seed: clear rates −1..1, or what the level is played for, in its unit. Half of
+   * the interval is corrected for so many parts at one look. Undefined while there are fewer than two runs.
+   */
+  difference: PairedDifference | undefined;
+}
+
+/** How far a study is and what it has come to. */
+export interface PartsStudyState {
+  done: number;
+  all: number;
+  runs: number;
+  /** `points` of clear rate, or the unit of what the level is played for. */
+  unit: string;
+  /** How many runs are won with all parts. */
+  clears: ShareWithInterval | undefined;
+  /** Those that are known, the strongest first. */
+  parts: PartFigure[];
+}
+
+/** What can be left out of a level, in the order of the document: kinds of which there are several, pieces, cues. */
+export function partsOfLevel(game: GameDocument, level: Level): LevelPart[] {
+  const pieces = level.pieces.filter(({ kind }) => kindOf(game, kind)?.control === undefined);
+  const kinds = [...new Set(pieces.map(({ kind }) => kind))];
+  const several = kinds.filter((kind) => pieces.filter((piece) => piece.kind === kind).length > 1);
+  return [
+    ...several.map((id): LevelPart => {
+      const count = pieces.filter(({ kind }) => kind === id).length;
+      return { what: 'kind', id, name: `all ${count} of ${kindOf(game, id)?.name ?? id}` };
+    }),
+    ...(pieces.length <= MOST_PIECES ? pieces : pieces.filter(({ kind }) => !several.includes(kind))).map(
+      ({ id, name }): LevelPart => ({ what: 'piece', id, name }),
+    ),
+    ...blocksOf(game, level)
+      .filter(({ keyword }) => keyword !== 'rules')
+      .map(({ name }): LevelPart => ({ what: 'cue', id: name, name: `cue ${name}` })),
+  ];
+}
+
+/** The game with a part of one of its levels left out. */
+export function withoutPart(game: GameDocument, level: Level, part: LevelPart): GameDocument {
+  const changed = { ...level };
+  if (part.what === 'piece') changed.pieces = level.pieces.filter(({ id }) => id !== part.id);
+  if (part.what === 'kind') changed.pieces = level.pieces.filter(({ kind }) => kind !== part.id);
+  if (part.what === 'cue') {
+    const text = (level.cues ?? []).join('\n');
+    const block = blocksOf(game, level).find(({ name }) => name === part.id);
+    if (block) changed.cues = applyEdits(text, removeCueFormLine(text, block)).split('\n');
+  }
+  return { ...game, levels: game.levels.map((own) => (own.id === level.id ? changed : own)) };
+}
+
+function blocksOf(game: GameDocument, level: Level) {
+  return readCueForm((level.cues ?? []).join('\n'), { ...namesForCues(game, level), cues: [] });
+}
+
+/**
+ * Leaves out one part of a level after the other and lets the same stand-in play it on the same seeds. Works in small steps,
+ * so that it can be followed and left. Pieces that draw lots may draw others when one before them is gone; the intervals
+ * hold that as they hold every other chance.
+ */
+export class PartsStudy {
+  state: PartsStudyState;
+  private readonly level: Level;
+  private readonly parts: readonly LevelPart[];
+  private readonly whole: RunRecord[] = [];
+  private current: { runner: Runner | undefined; fault: string | undefined; rows: RunRecord[] } | undefined;
+  private readonly measured;
+
+  /** @throws when the game has no such level, or it cannot be run as it is. */
+  constructor(
+    private readonly game: GameDocument,
+    levelId: string,
+    private readonly traits: StandInTraits,
+    private readonly runs: number,
+  ) {
+    const compiled = compileGameLevel(game, levelId);
+    if (!compiled.ok) throw new Error(compiled.faults[0].message);
+    this.level = game.levels.find(({ id }) => id === levelId)!;
+    this.measured = compiled.value;
+    this.parts = partsOfLevel(game, this.level);
+    const { playsFor } = compiled.value.rules;
+    const unit = playsFor === undefined ? 'points' : { time: 's', points: 'points made', distance: 'cells' }[playsFor];
+    this.state = { done: 0, all: (this.parts.length + 1) * runs, runs, unit, clears: undefined, parts: [] };
+    this.current = this.begin(game);
+  }
+
+  get isDone(): boolean {
+    return this.state.done >= this.state.all;
+  }
+
+  /** Some runs more; gives how far it is. */
+  work(): PartsStudyState {
+    const { current, state } = this;
+    if (!current || this.isDone) return state;
+    const { rows, runner } = current;
+    const last = runner ? Math.min(this.runs, rows.length + RUNS_AT_ONCE) : this.runs;
+    for (let seed = rows.length + 1; runner && seed <= last; seed++) {
+      const { record } = runner.run(seed);
+      if (record) rows.push(record);
+    }
+    const ended = this.state.parts.length + (this.state.clears ? 1 : 0);
+    this.state = { ...state, done: ended * this.runs + last };
+    if (last >= this.runs) this.endOne(ended);
+    return this.state;
+  }
+
+  private begin(game: GameDocument) {
+    const compiled = compileGameLevel(game, this.level.id);
+    const runner = compiled.ok ? new Runner(compiled.value, { type: 'stand-in', traits: this.traits }) : undefined;
+    return { runner, fault: compiled.ok ? undefined : compiled.faults[0].message, rows: [] };
+  }
+
+  private endOne(ended: number): void {
+    const { fault, rows } = this.current!;
+    if (ended === 0) {
+      this.whole.push(...rows);
+      this.state = { ...this.state, clears: this.clearsOf(rows) };
+    } else {
+      const difference = meanDifference(this.differences(rows), strictZ(this.parts.length));
+      const clears = fault === undefined && this.state.unit === 'points' ? this.clearsOf(rows) : undefined;
+      const figure: PartFigure = { ...this.parts[ended - 1], fault, clears, difference };
+      this.state = { ...this.state, parts: [...this.state.parts, figure].sort((a, b) => strength(b) - strength(a)) };
+    }
+    const next = this.parts[ended];
+    this.current = next && this.begin(withoutPart(this.game, this.level, next));
+  }
+
+  private differences(rows: readonly RunRecord[]): number[] {
+    const { rules, ticksPerSecond } = this.measured;
+    if (rules.playsFor === undefined)
+      return differencesBySeed(this.whole, rows, ({ outcome }) => (outcome === 'won' ? 1 : 0));
+    const steps = rules.playsFor === 'time' ? ticksPerSecond : 1000;
+    return differencesBySeed(this.whole, rows, (record) => (playedCount(record, this.measured) ?? 0) / steps);
+  }
+
+  private clearsOf(rows: readonly RunRecord[]): ShareWithInterval {
+    return wilsonInterval(rows.filter(({ outcome }) => outcome === 'won').length, rows.length);
+  }
+}
+
+/** What changes much comes first, what changes nothing for certain last. */
+function strength({ difference }: PartFigure): number {
+  if (!difference) return -1;
+  return Math.abs(difference.value) + (difference.isReal ? 1e6 : 0);
+}
+
+/** "+18.0 points ± 6.1", or in the unit of what the level is played for. */
+export function sayPartDifference({ difference, fault }: PartFigure, unit: string): string {
+  if (fault !== undefined) return 'cannot be run without it';
+  if (!difference) return 'not known';
+  const factor = unit === 'points' ? 100 : 1;
+  const sign = difference.value < 0 ? '−' : '+';
+  const size = (factor * Math.abs(difference.value)).toFixed(1);
+  return `${sign}${size} ${unit} ± ${(factor * difference.halfWidth).toFixed(1)}`;
+}
