@@ -67,7 +67,7 @@ spawner long_carts {
   );
   await settled(page);
   await expect(page.getByTestId('lane-figures')).toContainText('fed by carts, long_carts');
-  await expect(page.getByTestId('reading-line')).toContainText(/casual \d+ %/);
+  await expect(page.getByTestId('small-ladder')).toContainText(/casual\s*\d+ %/);
   const before = await share(page);
   expect(before).toBeGreaterThan(20);
   // The interval is dragged to a third on the time line; the text follows and keeps its comment.

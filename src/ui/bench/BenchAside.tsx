@@ -11,6 +11,7 @@ import {
 } from '@/core/index';
 import { useDesk, useFollowed } from '../desk/DeskContext';
 import { KnobRow } from '../desk/card/KnobSlider';
+import { SmallLadder } from '../desk/SmallLadder';
 import { checkedScriptsOf } from '../editor/composePicture';
 import { NotWritten } from '../frame/NotWritten';
 import styles from './bench.module.css';
@@ -43,6 +44,7 @@ export function BenchAside(props: BenchAsideProps) {
   return (
     <aside className={styles.aside}>
       <div className={styles.asideForms}>
+        <SmallLadder />
         <NotWritten fault={refused} onClose={onForget} />
         {selected && good ? <OneState {...props} good={good} selected={selected} /> : <Overview {...props} />}
       </div>

@@ -4,7 +4,7 @@ import type { CueFigures as Figures, CueNumber, CueProjection } from '@/core/ind
 import { CueFigures, LaneView } from './CueFigures';
 import { CueNumberRow } from './CueNumberRow';
 import styles from './cues.module.css';
-import { ReadingLine } from './ReadingLine';
+import { SmallLadder } from '../desk/SmallLadder';
 
 interface CueAsideProps {
   chosen: Figures | undefined;
@@ -19,7 +19,7 @@ interface CueAsideProps {
 export function CueAside({ chosen, shown, isBusy, numbers, onTurn, onDrop }: CueAsideProps) {
   return (
     <aside className={styles.aside} aria-busy={isBusy}>
-      <ReadingLine />
+      <SmallLadder />
       {chosen && shown ? (
         <>
           <h3 className={`heading ${styles.name}`}>{chosen.name}</h3>

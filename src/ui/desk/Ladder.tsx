@@ -10,27 +10,11 @@ export function Ladder({ isStale }: { isStale: boolean }) {
   const { reading } = useDesk();
   const ladder = useFollowed(reading, (state) => state.ladder);
   const controls = useFollowed(reading, (state) => state.controls);
-  const standIn = useFollowed(reading, (state) => state.standIn);
-  const most = Math.max(...ladder.map(({ summary }) => summary.played?.spread.medianHigh ?? 0));
   const playedFor = ladder[0]?.summary.played?.what;
   const doubted = ladder.filter(({ trust }) => !trust.isTrusted && trust.reasons.length > 0);
   return (
-    <section
-      aria-label="Ladder of stand-ins"
-      style={{ opacity: isStale ? 0.45 : 1, transition: 'opacity 120ms' }}
-      aria-busy={isStale}
-    >
-      <div className={css.rungs} role="radiogroup" aria-label="Whose runs are shown">
-        {ladder.map((rung) => (
-          <RungBar
-            key={rung.standIn}
-            rung={rung}
-            most={most}
-            isChosen={rung.standIn === standIn}
-            onChoose={() => reading.choose(rung.standIn)}
-          />
-        ))}
-      </div>
+    <section aria-label="Ladder of stand-ins" aria-busy={isStale}>
+      <Rungs isStale={isStale} />
       <p className={`quiet ${css.trust}`}>
         {playedFor
           ? `Nothing wins this level: what each kind of player comes to in the median, in ${playedFor}; thin line: 95 % interval.`
@@ -52,6 +36,33 @@ export function Ladder({ isStale }: { isStale: boolean }) {
         </p>
       ))}
     </section>
+  );
+}
+
+/** The bars alone. */
+export function Rungs({ isStale }: { isStale: boolean }) {
+  const { reading } = useDesk();
+  const ladder = useFollowed(reading, (state) => state.ladder);
+  const standIn = useFollowed(reading, (state) => state.standIn);
+  const most = Math.max(...ladder.map(({ summary }) => summary.played?.spread.medianHigh ?? 0));
+  return (
+    <div
+      className={`${css.rungs} ${css.fading}`}
+      data-faded={isStale || undefined}
+      aria-busy={isStale}
+      role="radiogroup"
+      aria-label="Whose runs are shown"
+    >
+      {ladder.map((rung) => (
+        <RungBar
+          key={rung.standIn}
+          rung={rung}
+          most={most}
+          isChosen={rung.standIn === standIn}
+          onChoose={() => reading.choose(rung.standIn)}
+        />
+      ))}
+    </div>
   );
 }
 

@@ -4,7 +4,6 @@ import type { ReactNode } from 'react';
 import {
   briefFiguresOf,
   sayCeiling,
-  sayChange,
   sayEnd,
   sayPlayed,
   saySeconds,
@@ -14,13 +13,14 @@ import {
   type PairedDifference,
   type Summary,
 } from '@/core/index';
-import { MOST_READING_RUNS } from '../editor/readingController';
 import { FigureLines } from '../frame/FigureLines';
 import { FindingList } from '../frame/FindingList';
 import { Ladder } from './Ladder';
 import { OwnStandIns } from './OwnStandIns';
 import { PartsLine } from './PartsLine';
+import { Difference } from './Difference';
 import { ProofLine } from './ProofLine';
+import { ReadingHead } from './ReadingHead';
 import { runsEndingBy } from '../editor/visits';
 import { useDesk, useFollowed } from './DeskContext';
 import { useLevelNames } from './useLevelNames';
@@ -58,43 +58,6 @@ export function Reading(places: ReadingProps) {
       <Problems places={places} />
     </aside>
   );
-}
-
-function ReadingHead({ cannotRun }: { cannotRun: boolean }) {
-  const { reading } = useDesk();
-  const { summary, isStale, isRefining, isHeld, firstNumberMs } = useFollowed(reading, (state) => state);
-  return (
-    <div className={css.readingHead}>
-      <h2 className="heading rest">Reading</h2>
-      <button
-        type="button"
-        className={`act ${css.hold}`}
-        title={isHeld ? 'Run all that the numbers rest on' : 'Run no more than a first few after each edit'}
-        onClick={() => reading.hold(!isHeld, window.localStorage)}
-      >
-        {isHeld ? 'Go on' : 'Hold'}
-      </button>
-      <span
-        role="status"
-        data-testid="reading-status"
-        data-first-number-ms={firstNumberMs?.toFixed(0)}
-        className={cannotRun ? 'bad' : isStale ? 'wary' : 'quiet'}
-      >
-        {sayStatus(summary, { isStale, isRefining, isHeld, cannotRun })}
-      </span>
-    </div>
-  );
-}
-
-function sayStatus(
-  summary: Summary | undefined,
-  { isStale, isRefining, isHeld, cannotRun }: Record<'isStale' | 'isRefining' | 'isHeld' | 'cannotRun', boolean>,
-): string {
-  if (cannotRun) return 'cannot be run';
-  if (!summary) return 'starting';
-  if (isStale) return 'stale, running anew';
-  if (isHeld && summary.runs < MOST_READING_RUNS) return `held at ${summary.runs} runs`;
-  return isRefining ? `${summary.runs} of ${MOST_READING_RUNS} runs, refining` : `${summary.runs} runs`;
 }
 
 interface NumbersProps {
@@ -204,40 +167,6 @@ function Fact({ label, children }: { label: string; children: ReactNode }) {
       <div className={`mono ${css.factValue}`}>{children}</div>
     </div>
   );
-}
-
-function Difference({ difference }: { difference: PairedDifference }) {
-  const tone = !difference.isReal ? 'quiet' : difference.value > 0 ? 'good' : 'bad';
-  return (
-    <div className={css.ruled}>
-      <div className="quiet small">Against the level before, same {difference.seeds} seeds</div>
-      <div className={`mono ${tone} ${css.factValue}`}>{sayDifference(difference)}</div>
-      <Changes />
-    </div>
-  );
-}
-
-/** So many other changes are told; the plainest come first. */
-const MOST_CHANGES = 3;
-
-/** What else has changed for certain, with intervals that allow for looking at all of it. */
-function Changes() {
-  const { reading } = useDesk();
-  const changes = useFollowed(reading, (state) => state.changes);
-  if (changes.length === 0) return null;
-  return (
-    <ul className={`small ${css.changes}`} data-testid="changes" aria-label="What else has changed">
-      {changes.slice(0, MOST_CHANGES).map((change) => (
-        <li key={change.column}>{sayChange(change)}</li>
-      ))}
-    </ul>
-  );
-}
-
-function sayDifference({ value, halfWidth, isReal }: PairedDifference): string {
-  if (value === 0 && halfWidth === 0) return 'the same on every seed';
-  const points = `${value > 0 ? '+' : '−'}${Math.abs(value * 100).toFixed(1)} points ± ${(halfWidth * 100).toFixed(1)}`;
-  return isReal ? points : `no real change (${points})`;
 }
 
 /** What only runs show; nothing is said while there is nothing. */
