@@ -1,11 +1,19 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import Papa from 'papaparse';
 import { compileGameLevel, Runner, runSeeds, standInsOf, steeringOf, writeGame, type RunRecord } from '@/core/index';
-import type { BatchInfo, BatchListReply, RunPageReply, RunSort } from '@/server/contracts/batches';
+import type {
+  BatchInfo,
+  BatchListReply,
+  CompareReply,
+  ReportReply,
+  RunPageReply,
+  RunSort,
+} from '@/server/contracts/batches';
 import type { GameReply } from '@/server/contracts/games';
 import { recordsOf } from '@/server/database/runs';
 import { batchJobs } from '@/server/jobs/batchJobs';
-import { getBatches, getRuns, getRunTable, postBatch } from '@/server/routes/batches';
+import { getBatches, getReport, getRuns, getRunTable, postBatch } from '@/server/routes/batches';
+import { getComparison } from '@/server/routes/compare';
 import { getGame, postGame } from '@/server/routes/games';
 import { hallOnly } from '../support/kilnYard';
 import { TestDataFolder } from './support/dataFolder';
@@ -60,6 +68,84 @@ function sorted(rows: readonly RunRecord[], sort: RunSort, isDown: boolean): num
   };
   return [...rows].sort(compare).map(({ seed }) => seed);
 }
+
+type Filter = 'outcome=lost' | 'cause=touched' | 'owner=warden-2' | 'from=7&to=9' | 'outcome=lost&owner=warden-2&to=9';
+
+/** The same filters, said plainly. */
+const LEFT_BY: Record<Filter, (row: RunRecord) => boolean> = {
+  'outcome=lost': ({ outcome }) => outcome === 'lost',
+  'cause=touched': ({ cause }) => cause === 'touched',
+  'owner=warden-2': ({ piece }) => piece === 'warden-2',
+  'from=7&to=9': ({ ticks }) => ticks >= 7 * 60 && ticks < 9 * 60,
+  'outcome=lost&owner=warden-2&to=9': ({ outcome, piece, ticks }) =>
+    outcome === 'lost' && piece === 'warden-2' && ticks < 9 * 60,
+};
+
+describe('a filter', () => {
+  test.each(Object.keys(LEFT_BY) as Filter[])(
+    '%s leaves the runs that it says, in the table and in the report',
+    async (query) => {
+      const left = known[0].filter(LEFT_BY[query]);
+      const { total, rows } = await page(`arm=0&size=200&${query}`);
+      expect([total, rows.map(({ seed }) => seed)]).toEqual([left.length, left.map(({ seed }) => seed)]);
+      const { part, summary } = await reply<ReportReply>(getReport(ID, String(batch.id), asks(`?arm=0&${query}`)));
+      expect([part!.runs, summary.runs]).toEqual([left.length, RUNS]);
+      const bins = part!.histogram.reduce((sum, { won, lost, outOfTime }) => sum + won + lost + outOfTime, 0);
+      const cells = part!.endCells.reduce((sum, { count }) => sum + count, 0);
+      expect([bins, cells]).toEqual([left.length, left.length]);
+    },
+  );
+
+  test('leaves enough runs for these tests to say something, and without one there is no part', async () => {
+    expect(known[0].filter(LEFT_BY['from=7&to=9']).length).toBeGreaterThan(3);
+    expect((await reply<ReportReply>(getReport(ID, String(batch.id), asks('?arm=0')))).part).toBeNull();
+  });
+
+  test.each(['outcome=maybe', 'from=-1', 'to=x', `owner=${'a'.repeat(65)}`])(
+    'that is ?%s is refused with a word',
+    async (query) => {
+      for (const asked of [
+        getRuns(ID, String(batch.id), asks(`/runs?${query}`)),
+        getReport(ID, String(batch.id), asks(`?${query}`)),
+      ]) {
+        const { status, fault } = await failing(asked);
+        expect([status, fault.message.length > 10]).toEqual([400, true]);
+      }
+    },
+  );
+});
+
+describe('a comparison of two arms', () => {
+  const compared = (query: string) => getComparison(ID, String(batch.id), asks(`/compare?${query}`));
+
+  test('is the difference seed by seed, with the seeds that came out otherwise', async () => {
+    const { seeds, allSeeds, difference, changes, gained, lost, other, isSameVersion } = await reply<CompareReply>(
+      compared(`arm=1&with=${batch.id}&withArm=0`),
+    );
+    const won = (arm: number, index: number) => known[arm][index].outcome === 'won';
+    const indices = known[0].map((_, index) => index);
+    const gains = indices.filter((index) => won(1, index) && !won(0, index)).map((index) => FIRST_SEED + index);
+    const losses = indices.filter((index) => won(0, index) && !won(1, index)).map((index) => FIRST_SEED + index);
+    expect([seeds, allSeeds, isSameVersion, other.arm.name]).toEqual([RUNS, RUNS, true, 'casual']);
+    expect([gained.count, lost.count]).toEqual([gains.length, losses.length]);
+    expect([gained.first, lost.first]).toEqual([gains.slice(0, 12), losses.slice(0, 12)]);
+    expect(difference!.value).toBeCloseTo((gains.length - losses.length) / RUNS, 12);
+    expect(changes.every(({ difference: own }) => own.isReal)).toBe(true);
+  });
+
+  test('with itself changes nothing', async () => {
+    const { difference, changes, gained, lost } = await reply<CompareReply>(compared(`arm=0&with=${batch.id}`));
+    expect([difference!.value, difference!.halfWidth, changes, gained.count, lost.count]).toEqual([0, 0, [], 0, 0]);
+  });
+
+  test.each([`with=${99_999}`, '', 'with=0', 'arm=7&with=1', 'with=1&withArm=7'])(
+    '?%s is refused with a word',
+    async (query) => {
+      const { status, fault } = await failing(compared(query));
+      expect([[400, 404].includes(status), fault.message.length > 10]).toEqual([true, true]);
+    },
+  );
+});
 
 describe('the table of runs', () => {
   test.each(

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import type { ControlRate, LevelSheet, Overrides, Summary } from '@/core/index';
+import type { ControlRate, LevelSheet, MeasureChange, Overrides, PairedDifference, Summary } from '@/core/index';
 import { gameId, revisionHash } from './games';
 import { removedBatches } from './history';
 
@@ -85,6 +85,9 @@ export type BatchInfo = z.infer<typeof batchInfo>;
 export const batchListReply = z.object({ batches: z.array(batchInfo), removed: removedBatches });
 export type BatchListReply = z.infer<typeof batchListReply>;
 
+/** Of the runs that a filter leaves: how many, how long they took, and where they ended. */
+export type ReportPart = Pick<Summary, 'runs' | 'histogram' | 'ends'> & { endCells: Summary['endCells'] };
+
 /** The whole report of an arm; what comes from our own code is passed through as it is. */
 export const reportReply = z.object({
   batch: batchInfo,
@@ -93,15 +96,31 @@ export const reportReply = z.object({
   sheet: passedThrough<LevelSheet>(),
   /** What the level comes to without anybody playing it; null where that was not worked out, or not yet. */
   controls: passedThrough<ControlRate[]>().nullable(),
+  /** The runs that a filter leaves, as far as single runs tell; null without a filter. */
+  part: passedThrough<ReportPart>().nullable(),
 });
 export type ReportReply = z.infer<typeof reportReply>;
 
 export const armQuery = z.strictObject({ arm: z.coerce.number().int().min(0).max(100_000).default(0) });
 
+/** Which runs of an arm are meant; all where nothing is said. */
+export const runFilter = z.object({
+  outcome: z.enum(['won', 'lost', 'out of time']).optional(),
+  /** How they ended, and by whom: id of a piece, or of the kind of what a cue brought in or somebody fired. */
+  cause: z.string().min(1).max(40).optional(),
+  owner: z.string().min(1).max(64).optional(),
+  /** How long they took, s: from the first, less than the second. */
+  from: z.coerce.number().min(0).max(100_000).optional(),
+  to: z.coerce.number().min(0).max(100_000).optional(),
+});
+export type RunFilter = z.infer<typeof runFilter>;
+
+export const reportQuery = armQuery.extend(runFilter.shape);
+
 export const runSort = z.enum(['seed', 'seconds', 'outcome', 'piece']);
 export type RunSort = z.infer<typeof runSort>;
 
-export const runPageQuery = armQuery.extend({
+export const runPageQuery = reportQuery.extend({
   sort: runSort.default('seed'),
   order: z.enum(['up', 'down']).default('up'),
   page: z.coerce.number().int().min(1).max(100_000).default(1),
@@ -109,6 +128,30 @@ export const runPageQuery = armQuery.extend({
   /** Only the run of this seed. */
   seed: z.coerce.number().int().min(0).max(4_000_000_000).optional(),
 });
+
+export const compareQuery = armQuery.extend({
+  with: z.coerce.number().int().min(1).max(2_000_000_000),
+  withArm: z.coerce.number().int().min(0).max(100_000).default(0),
+});
+
+/** The runs of an arm less those of another one, seed by seed. */
+export const compareReply = z.object({
+  /** The one that is compared with: its batch and arm. */
+  other: z.object({ batch: z.number().int(), arm: armInfo }),
+  /** Seeds that both have; more than can be compared at once are left out, and how many there would be. */
+  seeds: z.number().int(),
+  allSeeds: z.number().int(),
+  /** Of clear rates; null with fewer than two seeds. */
+  difference: passedThrough<PairedDifference>().nullable(),
+  /** What else differs for certain, with intervals widened for looking at all of it. */
+  changes: z.array(passedThrough<MeasureChange>()),
+  /** Seeds that only this one clears, and that only the other does; the first of each, and how many. */
+  gained: z.object({ count: z.number().int(), first: z.array(z.number().int()) }),
+  lost: z.object({ count: z.number().int(), first: z.array(z.number().int()) }),
+  /** Whether the same engine and stand-ins made both. */
+  isSameVersion: z.boolean(),
+});
+export type CompareReply = z.infer<typeof compareReply>;
 
 export const runRow = z.object({
   seed: z.number().int(),

@@ -1,6 +1,6 @@
-import { Op } from 'sequelize';
+import { Op, type WhereOptions } from 'sequelize';
 import type { RunRecord } from '@/core/index';
-import type { RunPageReply, RunRow, RunSort } from '../contracts/batches';
+import type { RunFilter, RunPageReply, RunRow, RunSort } from '../contracts/batches';
 import { database } from './connection';
 import type { RunRowModel } from './models';
 import { readStoredOr, StoredDamage } from './stored';
@@ -37,15 +37,36 @@ export function recordOf(row: RunRowModel): RunRecord {
 
 const SORT_COLUMN: Record<RunSort, string> = { seed: 'seed', seconds: 'ticks', outcome: 'outcome', piece: 'piece' };
 
+/** A filter of runs as the database asks for it; with how many ticks a second has, where times are meant. */
+function whereOf({ outcome, cause, owner, from, to }: RunFilter, ticksPerSecond: number): WhereOptions {
+  return {
+    ...(outcome && { outcome }),
+    ...(cause && { cause }),
+    // What cues bring in is named after its kind, with a number behind the dot.
+    ...(owner && { piece: { [Op.or]: [owner, { [Op.startsWith]: `${owner}.` }] } }),
+    ...((from !== undefined || to !== undefined) && {
+      ticks: {
+        ...(from !== undefined && { [Op.gte]: from * ticksPerSecond }),
+        ...(to !== undefined && { [Op.lt]: to * ticksPerSecond }),
+      },
+    }),
+  };
+}
+
+export function isFiltered({ outcome, cause, owner, from, to }: RunFilter): boolean {
+  return [outcome, cause, owner, from, to].some((value) => value !== undefined);
+}
+
 /** One page of the table of runs of an arm; equal values are ordered by seed. */
 export async function pageOfRuns(
   batchId: number,
-  page: { arm: number; sort: RunSort; order: 'up' | 'down'; page: number; size: number; seed?: number },
+  page: RunFilter & { arm: number; sort: RunSort; order: 'up' | 'down'; page: number; size: number; seed?: number },
+  ticksPerSecond: number,
 ): Promise<RunPageReply> {
   const { arm, seed } = page;
   const direction = page.order === 'up' ? 'ASC' : 'DESC';
   const { count, rows } = await database().models.runs.findAndCountAll({
-    where: seed === undefined ? { batchId, arm } : { batchId, arm, seed },
+    where: { ...whereOf(page, ticksPerSecond), batchId, arm, ...(seed !== undefined && { seed }) },
     order: [
       [SORT_COLUMN[page.sort], direction],
       ['seed', 'ASC'],
@@ -68,11 +89,16 @@ function describeRun(row: RunRowModel): RunRow {
 /** So many runs are read at once. */
 const RUNS_AT_ONCE = 2000;
 
-/** All runs of an arm in the order of their seeds, some thousands at a time. */
-export async function* recordsOf(batchId: number, arm: number): AsyncGenerator<RunRecord[]> {
+/** All runs of an arm that a filter leaves, in the order of their seeds, some thousands at a time. */
+export async function* recordsOf(
+  batchId: number,
+  arm: number,
+  filter: RunFilter = {},
+  ticksPerSecond = 1,
+): AsyncGenerator<RunRecord[]> {
   for (let after = -1; ;) {
     const rows = await database().models.runs.findAll({
-      where: { batchId, arm, seed: { [Op.gt]: after } },
+      where: { ...whereOf(filter, ticksPerSecond), batchId, arm, seed: { [Op.gt]: after } },
       order: [['seed', 'ASC']],
       limit: RUNS_AT_ONCE,
     });

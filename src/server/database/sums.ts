@@ -3,19 +3,23 @@ import {
   addRun,
   bug,
   emptySums,
+  MEASURES,
   mergeSums,
   SUMS_VERSION,
   sheetOfLevel,
   summaryOf,
+  sumsOfRecords,
   type LevelSheet,
   type MeasureSums,
   type RunNote,
+  type RunRecord,
   type Summary,
 } from '@/core/index';
+import type { ReportPart, RunFilter } from '../contracts/batches';
 import { database, inTransaction } from './connection';
 import { findRevision } from './games';
 import type { ArmRow, ChunkRow } from './models';
-import { recordOf, RUN_AGAIN } from './runs';
+import { recordOf, recordsOf, RUN_AGAIN } from './runs';
 import { readStored, readStoredOr, StoredDamage } from './stored';
 
 /** What the runs of an arm come to so far. What it costs does not grow with the runs: the sums are kept. */
@@ -23,6 +27,22 @@ export async function summariseArm(gameId: string, arm: ArmRow): Promise<{ summa
   const sheet = await sheetOf(gameId, arm);
   return { summary: summaryOf(await sumsOf(arm, sheet), sheet), sheet };
 }
+
+/** What the runs of an arm that a filter leaves come to, as far as single runs tell. */
+export async function summarisePart(
+  { batchId, arm }: ArmRow,
+  sheet: LevelSheet,
+  filter: RunFilter,
+): Promise<ReportPart> {
+  const table = { runs: MEASURES.runs, ends: MEASURES.ends, histogram: MEASURES.histogram, endCells: ENDED };
+  const sums = emptySums(table);
+  for await (const records of recordsOf(batchId, arm, filter, sheet.ticksPerSecond))
+    mergeSums(sums, sumsOfRecords(records, sheet, table), table);
+  return summaryOf(sums, sheet, table);
+}
+
+/** As where runs ended, with those that were cleared: whoever asks for them wants to see them. */
+const ENDED = { ...MEASURES.endCells, reads: ({ record }: { record: RunRecord }) => record };
 
 async function sumsOf({ batchId, arm }: ArmRow, sheet: LevelSheet): Promise<MeasureSums> {
   const unfolded = { batchId, arm, state: 'done', sumsIn: ['chunk', 'runs'] };

@@ -85,3 +85,8 @@ export function readGameId(value: string): string {
 export function readNumber(value: string): number {
   return rowNumber.parse(value);
 }
+
+/** What stands behind the question mark of an address; what does not fit the shape is told as everywhere. */
+export function readQuery<Shape extends z.ZodType>(request: Request, shape: Shape): z.output<Shape> {
+  return shape.parse(Object.fromEntries(new URL(request.url).searchParams));
+}

@@ -1,14 +1,14 @@
-import * as z from 'zod';
 import { bug, controlRate, settingOf, writeRunCsv, type ControlRate } from '@/core/index';
 import {
-  armQuery,
   MOST_WAITING_BATCHES,
+  reportQuery,
   runPageQuery,
   startBatchRequest,
   type ArmInfo,
   type BatchInfo,
   type BatchListReply,
   type ReportReply,
+  type RunFilter,
   type RunPageReply,
 } from '../contracts/batches';
 import {
@@ -23,10 +23,10 @@ import {
   removeBatch,
 } from '../database/batches';
 import type { ArmRow } from '../database/models';
-import { pageOfRuns, recordsOf } from '../database/runs';
-import { sheetOf, summariseArm } from '../database/sums';
+import { isFiltered, pageOfRuns, recordsOf } from '../database/runs';
+import { sheetOf, summariseArm, summarisePart } from '../database/sums';
 import { answer, notFound, RequestFault } from '../http/faults';
-import { readNumber, readGameId, readJson, requireSameOrigin } from '../http/requests';
+import { readNumber, readGameId, readJson, readQuery, requireSameOrigin } from '../http/requests';
 import { batchJobs } from '../jobs/batchJobs';
 import { readArms } from './arms';
 import { sayRemoved } from './games';
@@ -62,7 +62,7 @@ export function postBatch(gameId: string, request: Request): Promise<Response> {
 /** Two hundred arms with their overrides are far smaller. */
 const MOST_REQUEST_BYTES = 2 * 1024 * 1024;
 
-async function requireBatch(gameId: string, batchId: string): Promise<BatchInfo> {
+export async function requireBatch(gameId: string, batchId: string): Promise<BatchInfo> {
   const batch = await findBatch(readNumber(batchId));
   if (!batch || batch.gameId !== readGameId(gameId))
     throw notFound(`batch ${batchId} of this game`, 'See the course of the game for its batches.');
@@ -72,17 +72,19 @@ async function requireBatch(gameId: string, batchId: string): Promise<BatchInfo>
 export function getReport(gameId: string, batchId: string, request: Request): Promise<Response> {
   return answer(async (): Promise<ReportReply> => {
     const batch = await requireBatch(gameId, batchId);
-    return reportOf(batch, readQuery(request, armQuery).arm);
+    const { arm, ...filter } = readQuery(request, reportQuery);
+    return reportOf(batch, arm, filter);
   });
 }
 
 /** The numbers of an arm, and what its level comes to with nobody playing it. */
-async function reportOf(batch: BatchInfo, index: number): Promise<ReportReply> {
+async function reportOf(batch: BatchInfo, index: number, filter: RunFilter): Promise<ReportReply> {
   const arm = requireArm(batch, index);
   const rows = await armsOf(batch.id);
   const row = rows.find((own) => own.arm === index) ?? bug(`no arm ${index}`);
   const [numbers, controls] = await Promise.all([summariseArm(batch.gameId, row), controlsOf(batch, row, rows)]);
-  return { batch, arm, controls, ...numbers };
+  const part = isFiltered(filter) ? await summarisePart(row, numbers.sheet, filter) : null;
+  return { batch, arm, controls, part, ...numbers };
 }
 
 async function controlsOf(
@@ -102,22 +104,20 @@ async function controlsOf(
   );
 }
 
-function requireArm({ arms, id }: BatchInfo, index: number): ArmInfo {
+export function requireArm({ arms, id }: BatchInfo, index: number): ArmInfo {
   const arm = arms.find((own) => own.arm === index);
   if (!arm) throw notFound(`arm ${index} of batch ${id}`, `It has ${arms.length}, from 0.`);
   return arm;
-}
-
-function readQuery<Shape extends z.ZodType>(request: Request, shape: Shape): z.output<Shape> {
-  return shape.parse(Object.fromEntries(new URL(request.url).searchParams));
 }
 
 export function getRuns(gameId: string, batchId: string, request: Request): Promise<Response> {
   return answer(async (): Promise<RunPageReply> => {
     const batch = await requireBatch(gameId, batchId);
     const query = readQuery(request, runPageQuery);
-    requireArm(batch, query.arm);
-    return pageOfRuns(batch.id, query);
+    const { arm } = requireArm(batch, query.arm);
+    const row = (await armsOf(batch.id)).find((own) => own.arm === arm) ?? bug(`no arm ${arm}`);
+    const { ticksPerSecond } = await sheetOf(batch.gameId, row);
+    return pageOfRuns(batch.id, query, ticksPerSecond);
   });
 }
 

@@ -1,10 +1,19 @@
 'use client';
 
-import { sayEnd, saySeconds, sayShare, type Summary } from '@/core/index';
+import { sayEnd, saySeconds, sayShare, type EndGroup } from '@/core/index';
+import type { RunFilter } from '@/server/contracts/batches';
 
-/** Ways in which runs end, the commonest first. */
-export function EndTable({ summary }: { summary: Summary }) {
-  if (summary.ends.length === 0) return <p className="quiet">Every run was cleared.</p>;
+interface EndTableProps {
+  ends: readonly EndGroup[];
+  /** The filter, for the end that is chosen. */
+  chosen: RunFilter;
+  onChoose: (end: Partial<EndGroup>) => void;
+}
+
+/** Ways in which runs end, the commonest first; a click shows only those runs, another one all again. */
+export function EndTable({ ends, chosen, onChoose }: EndTableProps) {
+  const isChosen = ({ cause, piece }: EndGroup) => chosen.cause === cause && chosen.owner === piece;
+  if (ends.length === 0) return <p className="quiet">Every run was cleared.</p>;
   return (
     <table className="rows">
       <thead>
@@ -15,9 +24,18 @@ export function EndTable({ summary }: { summary: Summary }) {
         </tr>
       </thead>
       <tbody>
-        {summary.ends.map((end) => (
+        {ends.map((end) => (
           <tr key={`${end.cause} ${end.piece}`}>
-            <td>{sayEnd(end)}</td>
+            <td>
+              <button
+                type="button"
+                className="act"
+                aria-pressed={isChosen(end)}
+                onClick={() => onChoose(isChosen(end) ? { cause: undefined, piece: undefined } : end)}
+              >
+                {sayEnd(end)}
+              </button>
+            </td>
             <td className="number">{sayShare(end.share)}</td>
             <td className="number">{saySeconds(end.medianSeconds)}</td>
           </tr>

@@ -4,16 +4,21 @@ import { Button } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { areSameVersions, NUMBER_VERSIONS, sayVersions, writeRunJson } from '@/core/index';
-import type { BatchInfo, ReportReply } from '@/server/contracts/batches';
+import type { BatchInfo, ReportReply, RunFilter } from '@/server/contracts/batches';
 import { levelNames } from '../frame/batchWords';
 import { FindingList } from '../frame/FindingList';
 import { Frame } from '../frame/Frame';
 import { saveText } from '../frame/saveText';
 import { Empty, Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
+import { chartFileOf } from '../charts/chartFile';
+import { Against } from './Against';
 import { ArmLadder } from './ArmLadder';
 import { EndTable } from './EndTable';
 import { FigureTable } from './FigureTable';
+import { FilterBar } from './FilterBar';
+import { writeHtmlReport, type ReportPicture } from './htmlReport';
+import { readPlace, withoutGaps, writePlace, type ReportPlace } from './reportAddress';
 import { WhereMap } from './WhereMap';
 import styles from './report.module.css';
 import { RunTable } from './RunTable';
@@ -27,9 +32,8 @@ const ReplayDialog = later(() => import('./ReplayDialog').then(({ ReplayDialog: 
 
 /** What a batch found: sentences first, then pictures, then every run; of several arms one after the other. */
 export function Report({ gameId, batchId }: { gameId: string; batchId: string }) {
-  const wanted = Number(useSearchParams().get('arm') ?? 0);
-  const arm = Number.isInteger(wanted) && wanted > 0 ? wanted : 0;
-  const report = useLiveReport(gameId, batchId, arm);
+  const { arm, filter } = readPlace(useSearchParams());
+  const report = useLiveReport(gameId, batchId, arm, filter);
   const data = report.data;
   return (
     <Frame
@@ -70,11 +74,35 @@ function HeadActions({ report }: { report: ReportReply }) {
       >
         Numbers as JSON
       </Button>
+      <Button
+        variant="light"
+        size="compact-md"
+        onClick={() => saveText(`batch-${batch.id}.html`, 'text/html', writeHtmlReport(report, picturesOnPage()))}
+      >
+        Page as HTML
+      </Button>
+      <Button variant="light" size="compact-md" onClick={() => window.print()}>
+        Print
+      </Button>
       <Button component={Link} href={`/games/${batch.gameId}/levels/${arm.levelId}`} size="compact-md" c="white">
         Open on desk
       </Button>
     </>
   );
+}
+
+/** The map and the charts as they are drawn just now. */
+function picturesOnPage(): ReportPicture[] {
+  const styles = getComputedStyle(document.documentElement);
+  const map = document.querySelector<HTMLCanvasElement>('main canvas');
+  const charts = [...document.querySelectorAll<HTMLElement>('main figure')].flatMap((figure): ReportPicture[] => {
+    const drawing = figure.querySelector('svg');
+    if (!drawing) return [];
+    const { svg } = chartFileOf(drawing, (name) => styles.getPropertyValue(name));
+    return [{ title: figure.getAttribute('aria-label') ?? 'Chart', svg }];
+  });
+  const title = map?.getAttribute('aria-label') ?? 'Where runs end';
+  return [...(map ? [{ title, dataUrl: map.toDataURL('image/png') }] : []), ...charts];
 }
 
 /** The numbers of the arm as the documented JSON, with the versions that made them. */
@@ -99,36 +127,40 @@ function Body({ report }: { report: ReportReply }) {
   const { batch, arm, summary } = report;
   const router = useRouter();
   const params = useSearchParams();
-  const shownSeed = Number(params.get('run'));
-  const at = params.get('at');
-  // Arm, run and moment stand in the address, so that they can be gone back to.
-  const go = (to: Record<string, string>) => {
-    const query = new URLSearchParams({ ...(arm.arm > 0 ? { arm: String(arm.arm) } : {}), ...to });
-    router.push(`?${query.toString()}`, { scroll: false });
-  };
-  const show = (seed: number, seconds?: number) =>
-    go({ run: String(seed), ...(seconds === undefined ? {} : { at: seconds.toFixed(1) }) });
+  const place = readPlace(params);
+  // Arm, filter, run and moment stand in the address, so that they can be gone back to.
+  const go = (to: Partial<ReportPlace>) => router.push(`?${writePlace({ ...place, ...to })}`, { scroll: false });
+  const show = (run: number, at?: number) => go({ run, at });
   return (
     <>
       <Verdict report={report} />
       {batch.arms.length > 1 && (
-        <ArmLadder arms={batch.arms} chosen={arm.arm} onChoose={(chosen) => go({ arm: String(chosen) })} />
+        <ArmLadder arms={batch.arms} chosen={arm.arm} onChoose={(chosen) => go({ arm: chosen })} />
       )}
+      <Against report={report} against={place.against} onChoose={(against) => go({ against })} onShow={show} />
       {!areSameVersions(batch.versions, NUMBER_VERSIONS) && <OtherVersions versions={batch.versions} />}
       {summary.runs === 0 ? (
         <Empty title="No run is finished yet">
           {batch.status === 'running' ? 'The first ones take a moment.' : 'Start another batch from the desk.'}
         </Empty>
       ) : (
-        <Numbers report={report} onShow={show} />
+        <>
+          <FilterBar report={report} filter={place.filter} onFilter={(filter) => go({ filter: withoutGaps(filter) })} />
+          <Numbers
+            report={report}
+            filter={place.filter}
+            onFilter={(filter) => go({ filter: withoutGaps(filter) })}
+            onShow={show}
+          />
+        </>
       )}
-      {Number.isInteger(shownSeed) && shownSeed > 0 && (
+      {place.run !== undefined && (
         <ReplayDialog
           batch={batch}
           arm={arm}
-          seed={shownSeed}
-          atSeconds={at === null ? undefined : Number(at)}
-          onClose={() => go({})}
+          seed={place.run}
+          atSeconds={place.at}
+          onClose={() => go({ run: undefined, at: undefined })}
         />
       )}
     </>
@@ -137,28 +169,51 @@ function Body({ report }: { report: ReportReply }) {
 
 /** Where runs end and why on the left, how they go over time in the middle, every run on the right. */
 function Numbers({
-  report: { batch, arm, summary, sheet },
+  report: { batch, arm, summary, sheet, part },
+  filter,
+  onFilter,
   onShow,
 }: {
   report: ReportReply;
+  filter: RunFilter;
+  onFilter: (filter: RunFilter) => void;
   onShow: (seed: number, seconds?: number) => void;
 }) {
+  // What single runs tell is of those that the filter leaves, all else of all.
+  const shown = part ? { ...summary, ...part } : summary;
+  const isNarrowed = part !== null;
   return (
     <div className={styles.columns}>
       <section className={styles.column}>
-        <WhereMap summary={summary} sheet={sheet} />
+        <WhereMap summary={shown} sheet={sheet} isNarrowed={isNarrowed} />
         <h2 className={`heading ${styles.part}`}>What ends them</h2>
-        <EndTable summary={summary} />
-        <h2 className={`heading ${styles.part}`}>Figures</h2>
+        <EndTable
+          ends={shown.ends}
+          chosen={filter}
+          onChoose={({ cause, piece }) => onFilter({ ...filter, cause, owner: piece })}
+        />
+        <h2 className={`heading ${styles.part}`}>Figures{isNarrowed ? ', of all runs' : ''}</h2>
         <FigureTable summary={summary} />
         <h2 className={`heading ${styles.part}`}>Findings from runs · {summary.findings.length}</h2>
         {summary.findings.length === 0 && <p className="quiet">No mistake that only runs show.</p>}
         <FindingList findings={summary.findings} onShow={({ seed, seconds }) => onShow(seed, seconds)} />
       </section>
       <section className={styles.middle}>
-        <Charts summary={summary} />
+        <Charts
+          summary={summary}
+          histogram={shown.histogram}
+          isNarrowed={isNarrowed}
+          onStretch={(from, to) => onFilter({ ...filter, from, to })}
+        />
       </section>
-      <RunTable key={arm.arm} batch={batch} arm={arm.arm} sheet={sheet} onReplay={onShow} />
+      <RunTable
+        key={`${arm.arm} ${JSON.stringify(filter)}`}
+        batch={batch}
+        arm={arm.arm}
+        filter={filter}
+        sheet={sheet}
+        onReplay={onShow}
+      />
     </div>
   );
 }

@@ -4,7 +4,7 @@ import { Pagination } from '@mantine/core';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { nameOfPiece, type LevelSheet } from '@/core/index';
-import type { BatchInfo, RunRow, RunSort } from '@/server/contracts/batches';
+import type { BatchInfo, RunFilter, RunRow, RunSort } from '@/server/contracts/batches';
 import { Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
 import css from './report.module.css';
@@ -22,18 +22,20 @@ interface RunTableProps {
   batch: BatchInfo;
   /** Number of the arm whose runs are shown. */
   arm: number;
+  filter: RunFilter;
   sheet: LevelSheet;
   onReplay: (seed: number) => void;
 }
 
 /** Every run, sorted and paged by the server; a click replays it. */
-export function RunTable({ batch, arm, sheet, onReplay }: RunTableProps) {
+export function RunTable({ batch, arm, filter, sheet, onReplay }: RunTableProps) {
   const [sort, setSort] = useState<RunSort>('seed');
   const [order, setOrder] = useState<'up' | 'down'>('up');
   const [page, setPage] = useState(1);
   const query = useQuery({
-    queryKey: ['runs', batch.gameId, String(batch.id), arm, sort, order, page],
-    queryFn: () => gorgeApi.runs(batch.gameId, String(batch.id), { arm, sort, order, page, size: PAGE_SIZE }),
+    queryKey: ['runs', batch.gameId, String(batch.id), arm, filter, sort, order, page],
+    queryFn: () =>
+      gorgeApi.runs(batch.gameId, String(batch.id), { ...filter, arm, sort, order, page, size: PAGE_SIZE }),
     placeholderData: keepPreviousData,
   });
   const sortBy = (column: RunSort) => {

@@ -20,13 +20,25 @@ const MAPS: Record<MapName, { label: string; title: string; unit: string; tint: 
 };
 
 /** The level with one of its maps over it: where runs end, where time is spent, where players wait. */
-export function WhereMap({ summary, sheet }: { summary: Summary; sheet: LevelSheet }) {
+export function WhereMap({
+  summary,
+  sheet,
+  isNarrowed,
+}: {
+  summary: Summary;
+  sheet: LevelSheet;
+  /** Whether a filter leaves only some of the runs; single runs tell where they ended, and not where they were. */
+  isNarrowed: boolean;
+}) {
   const [map, setMap] = useState<MapName>('endCells');
   const { title, unit, tint } = MAPS[map];
   return (
     <>
       <div className={css.mapHead}>
-        <h2 className="heading rest">{title}</h2>
+        <h2 className="heading rest">
+          {title}
+          {isNarrowed && map !== 'endCells' ? ', all runs' : ''}
+        </h2>
         <SegmentedControl
           size="xs"
           aria-label="Which map"

@@ -2,13 +2,14 @@
 
 import { Area, Bar, BarChart, CartesianGrid, ComposedChart, Line, LineChart, Tooltip, XAxis, YAxis } from 'recharts';
 import type { Summary } from '@/core/index';
+import css from './report.module.css';
 import { Chart, Key, MARGIN, seconds, TICK, timeAxis, TOOLTIP } from '../charts/Chart';
 
 /** All charts of a report, over the time of runs. */
-export function Charts({ summary }: { summary: Summary }) {
+export function Charts({ summary, ...durations }: { summary: Summary } & DurationProps) {
   return (
     <>
-      <DurationChart summary={summary} />
+      <DurationChart end={lastSecond(summary)} {...durations} />
       <SurvivalChart summary={summary} />
       <PacingChart summary={summary} />
     </>
@@ -21,10 +22,17 @@ function lastSecond(summary: Summary): number {
   return used[used.length - 1]?.toSeconds ?? 60;
 }
 
+interface DurationProps {
+  /** Of those runs that are shown. */
+  histogram: Summary['histogram'];
+  isNarrowed: boolean;
+  /** A stretch was clicked, s. */
+  onStretch: (from: number, to: number) => void;
+}
+
 /** How long runs took, by how they ended. */
-function DurationChart({ summary }: { summary: Summary }) {
-  const end = lastSecond(summary);
-  const data = summary.histogram
+function DurationChart({ end, histogram, isNarrowed, onStretch }: DurationProps & { end: number }) {
+  const data = histogram
     .filter((bin) => bin.fromSeconds < end)
     .map((bin) => ({ ...bin, label: `${bin.fromSeconds}–${bin.toSeconds} s` }));
   return (
@@ -32,13 +40,22 @@ function DurationChart({ summary }: { summary: Summary }) {
       title="How long runs take"
       note={
         <>
-          runs by duration: <Key colour="var(--moss)">cleared</Key>, <Key colour="var(--clay)">lost</Key>,{' '}
-          <Key colour="var(--ochre-line)">out of time</Key>
+          {isNarrowed ? 'of those runs' : 'runs by duration'}: <Key colour="var(--moss)">cleared</Key>,{' '}
+          <Key colour="var(--clay)">lost</Key>, <Key colour="var(--ochre-line)">out of time</Key>
         </>
       }
       height={158}
     >
-      <BarChart data={data} margin={MARGIN} barCategoryGap={1}>
+      <BarChart
+        data={data}
+        margin={MARGIN}
+        barCategoryGap={1}
+        className={css.clicked}
+        onClick={({ activeTooltipIndex }) => {
+          const bin = data[Number(activeTooltipIndex)];
+          if (bin) onStretch(bin.fromSeconds, bin.toSeconds);
+        }}
+      >
         <CartesianGrid vertical={false} stroke="var(--layer)" />
         <XAxis
           dataKey="fromSeconds"

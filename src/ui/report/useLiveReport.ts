@@ -1,17 +1,17 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import type { BatchProgress } from '@/server/contracts/batches';
+import type { BatchProgress, RunFilter } from '@/server/contracts/batches';
 import { gorgeApi } from '../requests/gorgeApi';
 
 /** Numbers are asked for anew this often at most while a batch is under way, ms. */
 const REFRESH_MS = 1000;
 
 /** The report of an arm, kept up to date while its batch is under way. */
-export function useLiveReport(gameId: string, batchId: string, arm: number) {
+export function useLiveReport(gameId: string, batchId: string, arm: number, filter: RunFilter) {
   const client = useQueryClient();
   const report = useQuery({
-    queryKey: ['report', gameId, batchId, arm],
-    queryFn: () => gorgeApi.report(gameId, batchId, arm),
+    queryKey: ['report', gameId, batchId, arm, filter],
+    queryFn: () => gorgeApi.report(gameId, batchId, arm, filter),
     placeholderData: keepPreviousData,
   });
   const isRunning = report.data?.batch.status === 'running';

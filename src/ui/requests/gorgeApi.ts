@@ -1,4 +1,4 @@
-import type { RunSort, StartBatchRequest } from '@/server/contracts/batches';
+import type { RunFilter, RunSort, StartBatchRequest } from '@/server/contracts/batches';
 import { ask, sendJson } from './api';
 
 const game = (gameId: string) => `/api/games/${encodeURIComponent(gameId)}`;
@@ -38,16 +38,15 @@ export const gorgeApi = {
     ask('batchInfo', `${game(gameId)}/batches`, sendJson('POST', request)),
   cancelBatch: (gameId: string, batchId: number) =>
     ask('batchInfo', `${batch(gameId, batchId)}/cancel`, sendJson('POST', {})),
-  report: (gameId: string, batchId: string, arm: number) => ask('reportReply', `${batch(gameId, batchId)}?arm=${arm}`),
+  report: (gameId: string, batchId: string, arm: number, filter: RunFilter = {}) =>
+    ask('reportReply', `${batch(gameId, batchId)}?${queryOf({ arm, ...filter })}`),
+  compare: (gameId: string, batchId: string, arms: { arm: number; with: number; withArm: number }) =>
+    ask('compareReply', `${batch(gameId, batchId)}/compare?${queryOf(arms)}`),
   runs: (
     gameId: string,
     batchId: string,
-    page: { arm: number; sort: RunSort; order: 'up' | 'down'; page: number; size: number },
-  ) =>
-    ask(
-      'runPageReply',
-      `${batch(gameId, batchId)}/runs?${new URLSearchParams(Object.entries(page).map(([key, value]): [string, string] => [key, String(value)])).toString()}`,
-    ),
+    page: RunFilter & { arm: number; sort: RunSort; order: 'up' | 'down'; page: number; size: number },
+  ) => ask('runPageReply', `${batch(gameId, batchId)}/runs?${queryOf(page)}`),
   /** The kept row of one run; undefined where the batch has none of that seed. */
   run: async (gameId: string, batchId: number, arm: number, seed: number) =>
     (await ask('runPageReply', `${batch(gameId, batchId)}/runs?arm=${arm}&seed=${seed}`)).rows.at(0),
@@ -56,3 +55,11 @@ export const gorgeApi = {
   exportUrl: (gameId: string) => `${game(gameId)}/export`,
   exportAllUrl: '/api/export',
 };
+
+/** What is set, as the query of an address. */
+function queryOf(values: Record<string, string | number | undefined>): string {
+  const set = Object.entries(values).flatMap(([key, value]): [string, string][] =>
+    value === undefined ? [] : [[key, String(value)]],
+  );
+  return new URLSearchParams(set).toString();
+}

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 
 /** The shapes of replies; fetched with the first request, so that pages stand before them. */
-export { batchInfo, batchListReply, reportReply, runPageReply } from '@/server/contracts/batches';
+export { batchInfo, batchListReply, compareReply, reportReply, runPageReply } from '@/server/contracts/batches';
 export { faultShape } from '@/server/contracts/faults';
 export { gameListReply, gameReply, importReply, removeReply, revisionReply, saveReply } from '@/server/contracts/games';
 export { historyReply } from '@/server/contracts/history';
