@@ -1,3 +1,4 @@
+import { waveBeginsJoin } from './joins/waveBegins';
 import { describe, expect, test } from '@jest/globals';
 import type { RunFacts } from '../simulate/runFacts';
 import type { RunRecord } from '../simulate/runRecord';
@@ -8,7 +9,7 @@ import { addRun, emptySums, keepFigures, summaryOf } from './sums';
 const LEVEL: MeasuredLevel = { ticksPerSecond: 60, pieces: [], kinds: [] };
 const FACTS: RunFacts = {
   ...{ freeTicks: 600, stoodTicks: 0, hasEyes: true, hasThreats: true },
-  ...{ lullSamples: 0, pressedSamples: 0, samples: 100, spent: [], waited: [] },
+  ...{ lullSamples: 0, pressedSamples: 0, samples: 100, spent: [], waited: [], lossPlaces: [] },
 };
 
 interface Made extends Partial<RunFacts> {
@@ -38,6 +39,27 @@ function summaryOfRuns(runs: readonly Made[]) {
 }
 
 const textOf = (runs: readonly Made[], id: string) => figuresOf(summaryOfRuns(runs)).find((own) => own.id === id)?.text;
+
+describe('when waves begin', () => {
+  test('is the median over the runs that come to each, and adds up in any order', () => {
+    const join = waveBeginsJoin();
+    const runs = [[60, 300], [90], [120, 360, 700]];
+    const whole = join.empty();
+    runs.forEach((ticks, seed) => join.add(whole, ticks, seed));
+    const [first, rest] = [join.empty(), join.empty()];
+    join.add(rest, runs[2], 3);
+    join.add(first, runs[1], 2);
+    join.add(rest, runs[0], 1);
+    join.merge(rest, first);
+    const level = { ticksPerSecond: 60, pieces: [], kinds: [] };
+    expect(join.value(whole, { runs: 3, level })).toEqual([
+      { wave: 1, seconds: 1.5, runs: 3 },
+      { wave: 2, seconds: 5.5, runs: 2 },
+      { wave: 3, seconds: 700 / 60, runs: 1 },
+    ]);
+    expect(join.value(rest, { runs: 3, level })).toEqual(join.value(whole, { runs: 3, level }));
+  });
+});
 
 describe('how runs went', () => {
   test('lost runs came so far in the median; those that were won say nothing of it', () => {

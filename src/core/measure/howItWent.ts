@@ -1,7 +1,10 @@
 import type { RunFacts } from '../simulate/runFacts';
+import { cellsJoin } from './joins/cells';
 import { cellTimesJoin } from './joins/cellTimes';
 import { meanJoin } from './joins/mean';
+import { placesJoin } from './joins/places';
 import { shareJoin } from './joins/share';
+import { waveBeginsJoin } from './joins/waveBegins';
 import { secondsJoin, spreadJoin } from './joins/spread';
 import type { Join, Measure, MeasuredRun } from './measure';
 import type { TimeSpread } from './statistics/timeSpread';
@@ -294,6 +297,28 @@ export const HOW_IT_WENT = {
     about: 'For every cell how long the player stands in it though it could go, the mean of all runs.',
     join: cellTimesJoin(),
     reads: ({ facts }) => facts?.waited,
+  }),
+  lossCells: measure({
+    name: 'Where lives and health are lost',
+    unit: 'times in a cell',
+    about:
+      'For every cell how often the player was harmed or lost a life in it, that with which a run ends among them.',
+    join: placesJoin(),
+    reads: ({ facts }) => facts?.lossPlaces,
+  }),
+  sightCells: measure({
+    name: 'Where players are first seen',
+    unit: 'runs a cell',
+    about: 'For every cell in how many runs the player was in it when a piece first saw it.',
+    join: cellsJoin(),
+    reads: ({ facts }) => facts?.firstSightPlace,
+  }),
+  waveBegins: measure({
+    name: 'When waves begin',
+    unit: 's',
+    about: 'For every wave when it begins: the median over the runs that come to it, and how many do.',
+    join: waveBeginsJoin(),
+    reads: ({ facts }) => facts?.waveBegins,
   }),
   pressed: partOf({
     name: 'Under pressure',

@@ -85,7 +85,9 @@ describe('waves and shots', () => {
         ],
       },
     });
-    const { wavesOver, waveTicks } = factsOf(program);
+    const { wavesOver, waveTicks, waveBegins } = factsOf(program);
+    expect(waveBegins).toHaveLength(wavesOver! + 1);
+    expect(waveBegins!.at(-1)! - waveBegins![0]).toBe(waveTicks);
     expect(wavesOver).toBeGreaterThan(2);
     // Both moths come at once; then three seconds, and the rest.
     expect(waveTicks! / wavesOver! / 60).toBeCloseTo(3.2, 0);

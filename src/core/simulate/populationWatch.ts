@@ -16,6 +16,8 @@ export interface PopulationFacts {
   /** Waves that were over, and for how many ticks they went on in all; undefined without waves. */
   wavesOver?: number;
   waveTicks?: number;
+  /** In which tick each wave began, in their order. */
+  waveBegins?: readonly number[];
 }
 
 /** Counts foes and shots along while runs of a level go on. A foe is what harms the player and is no shot. */
@@ -32,6 +34,7 @@ export class PopulationWatch {
   private wave = 0;
   private waveBegan = 0;
   private wavesOver = 0;
+  private waveBegins: number[] = [];
   private waveTicks = 0;
 
   constructor(program: LevelProgram) {
@@ -62,6 +65,7 @@ export class PopulationWatch {
     }
     this.wave = world.cues.waveNumber;
     this.waveBegan = world.tick;
+    this.waveBegins.push(world.tick);
   }
 
   /** What was counted up to the end of a run, as the world stands there; ready for the next one. */
@@ -79,7 +83,9 @@ export class PopulationWatch {
     if (this.hasWaves) {
       facts.wavesOver = this.wavesOver;
       facts.waveTicks = this.waveTicks;
+      facts.waveBegins = this.waveBegins;
     }
+    this.waveBegins = [];
     this.most = this.wave = this.waveBegan = this.wavesOver = this.waveTicks = 0;
     return facts;
   }

@@ -106,6 +106,8 @@ describe('what was lost', () => {
     expect(facts.firstLossTick).toBe(end.ticks);
     expect(facts).not.toHaveProperty('livesLost');
     expect(facts).not.toHaveProperty('harm');
+    expect(facts.lossPlaces).toEqual([{ x: end.x, y: end.y }]);
+    expect(factsOf(program, [none, 400]).lossPlaces).toEqual([]);
     expect(factsOf(program, [none, 400])).not.toHaveProperty('firstLossTick');
   });
 
@@ -119,6 +121,11 @@ describe('what was lost', () => {
     const both = factsOf(program, [east, 400]);
     expect(both.livesLost).toBe(2);
     expect(both.firstLossTick).toBe(factsOf(program, [east, 90], [none, 400]).firstLossTick);
+    // Both times it met the burner from the west.
+    expect(both.lossPlaces.map(({ x, y }) => [Math.floor(x), Math.floor(y)])).toEqual([
+      [3, 1],
+      [3, 1],
+    ]);
   });
 
   test('with health the harm is summed up', () => {
@@ -134,6 +141,7 @@ describe('what was lost', () => {
     expect(facts.harm).toBeGreaterThan(0);
     expect(facts.firstLossTick).toBeGreaterThan(30);
     expect(factsOf(program, [none, 400]).harm).toBe(0);
+    expect(facts.lossPlaces).toHaveLength(facts.harm! / 750);
   });
 });
 
@@ -153,6 +161,7 @@ describe('sight', () => {
     // Three cells a second, four cells of sight: after some three cells of way.
     expect(facts.firstSightTick! / 60).toBeGreaterThan(0.7);
     expect(facts.firstSightTick! / 60).toBeLessThan(1.3);
+    expect(facts.firstSightPlace!.x).toBeCloseTo(8.5 - 4, 0);
     expect(factsOf(smallProgram(watched(0)), [east, 90], [none, 400])).not.toHaveProperty('firstSightTick');
     expect(factsOf(smallProgram(CORRIDOR), [east, 400]).hasEyes).toBe(false);
   });

@@ -23,6 +23,9 @@ export interface RunFacts extends PopulationFacts {
   firstLossTick?: number;
   /** When a piece first saw the player; undefined if none did, or none can. */
   firstSightTick?: number;
+  /** Where the player was harmed or lost a life, each time, cells; and where it was first seen. */
+  lossPlaces: readonly Place[];
+  firstSightPlace?: Place;
   /** Whether any piece can see the player at all. */
   hasEyes: boolean;
   /** Number of the last wave that came, from 1; undefined without waves. */
@@ -40,6 +43,11 @@ export interface RunFacts extends PopulationFacts {
   lullSamples: number;
   pressedSamples: number;
   samples: number;
+}
+
+export interface Place {
+  x: number;
+  y: number;
 }
 
 /** So many ticks in one cell, by its number. */
@@ -74,6 +82,9 @@ export class FactsWatch {
   private lives = 0;
   private firstLossTick: number | undefined;
   private firstSightTick: number | undefined;
+  private lastLossTick: number | undefined;
+  private firstSightPlace: Place | undefined;
+  private lossPlaces: Place[] = [];
   private emptyTick: number | undefined;
   private x = NaN;
   private y = NaN;
@@ -104,13 +115,7 @@ export class FactsWatch {
     const { player, tick } = world;
     this.world = world;
     this.population.look(world);
-    if (player.health < this.health) {
-      this.harm += this.health - player.health;
-      this.firstLossTick ??= tick;
-    }
-    this.health = player.health;
-    if (world.livesLeft < this.lives) this.firstLossTick ??= tick;
-    this.lives = world.livesLeft;
+    this.noteLosses(world);
     if (player.stunLeft <= 0 && tick > 0) {
       this.freeTicks++;
       const cell = cellIndexAt(this.program.grid, player.x, player.y);
@@ -123,11 +128,27 @@ export class FactsWatch {
     if (player.ammunition === 0) this.emptyTick ??= tick;
     this.x = player.x;
     this.y = player.y;
-    if (this.hasEyes && this.firstSightTick === undefined && isSeen(world)) this.firstSightTick = tick;
+    if (this.hasEyes && this.firstSightTick === undefined && isSeen(world)) {
+      this.firstSightTick = tick;
+      this.firstSightPlace = { x: player.x, y: player.y };
+    }
     if (this.ways) {
       const way = this.ways[Math.floor(player.y) * this.program.grid.width + Math.floor(player.x)];
       if (way < this.nearest) this.nearest = way;
     }
+  }
+
+  private noteLosses({ player, tick, livesLeft, lossX, lossY }: World): void {
+    const hasLostLife = livesLeft < this.lives;
+    if (player.health < this.health) this.harm += this.health - player.health;
+    if (player.health < this.health || hasLostLife) {
+      this.firstLossTick ??= tick;
+      this.lastLossTick = tick;
+      // Who has lost a life may be back where it comes in already.
+      this.lossPlaces.push(hasLostLife ? { x: lossX, y: lossY } : { x: player.x, y: player.y });
+    }
+    this.health = player.health;
+    this.lives = livesLeft;
   }
 
   /** What was counted of the run that has just ended; ready for the next one. */
@@ -137,12 +158,15 @@ export class FactsWatch {
     const hasLives = program.rules.lives > 0;
     const isLoss = record.outcome === 'lost' && record.cause !== 'rule';
     const firstLoss = this.firstLossTick ?? (isLoss ? record.ticks : undefined);
+    // The loss with which a run ends is one, too; it may have been noted as harm.
+    if (isLoss && this.lastLossTick !== record.ticks) this.lossPlaces.push({ x: record.x, y: record.y });
     const made = record.outcome === 'won' && record.cause === 'reached the exit' ? 1 : 1 - this.nearest / this.start;
     const facts: RunFacts = {
       freeTicks: this.freeTicks,
       stoodTicks: this.stoodTicks,
       hasEyes: this.hasEyes,
       hasThreats: this.hasThreats,
+      lossPlaces: this.lossPlaces,
       spent: ticksByCell(this.spent),
       waited: ticksByCell(this.waited),
       ...lullsOf(pressure),
@@ -156,6 +180,7 @@ export class FactsWatch {
     if (firstLoss !== undefined) facts.firstLossTick = firstLoss;
     if (this.emptyTick !== undefined) facts.emptyTick = this.emptyTick;
     if (this.firstSightTick !== undefined) facts.firstSightTick = this.firstSightTick;
+    if (this.firstSightPlace) facts.firstSightPlace = this.firstSightPlace;
     if (hasWaves && world) facts.wave = world.cues.waveNumber;
     if (this.goals.length > 0 && world) facts.filled = this.goals.filter((piece) => world.isFilled[piece] === 1).length;
     this.reset();
@@ -167,7 +192,9 @@ export class FactsWatch {
     this.freeTicks = this.stoodTicks = this.harm = 0;
     this.health = this.program.player.health;
     this.lives = this.program.rules.lives;
-    this.firstLossTick = this.firstSightTick = this.emptyTick = undefined;
+    this.firstLossTick = this.lastLossTick = this.firstSightTick = this.emptyTick = undefined;
+    this.firstSightPlace = undefined;
+    this.lossPlaces = [];
     this.x = this.y = NaN;
     this.spent.fill(0);
     this.waited.fill(0);

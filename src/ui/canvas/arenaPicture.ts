@@ -94,7 +94,7 @@ export interface ArenaPicture {
   /** Where placed pieces stand at the start, shown faintly while a run is shown. */
   startPlaces: { x: number; y: number; parts: readonly ShownPart[] }[];
   /** What ground is tinted by: for every cell 0..1. */
-  tinted: { shares: Float32Array; tint: 'ochre' | 'river' } | undefined;
+  tinted: { shares: Float32Array; tint: 'clay' | 'ochre' | 'river' } | undefined;
   /** What the stand-in of the run that is shown has in mind. */
   mind: ShownMind | undefined;
   ends: ShownEnd[];

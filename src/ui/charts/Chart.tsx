@@ -72,21 +72,21 @@ export function Key({ colour, children }: { colour: string; children: ReactNode 
   );
 }
 
-/** An axis of seconds from 0 to the end, with round times on it. */
-export function timeAxis(end: number) {
+/** An axis of seconds from 0 to the end, with so many round times on it at the most. */
+export function timeAxis(end: number, most = 8) {
   return {
     dataKey: 'seconds',
     type: 'number' as const,
     domain: [0, end],
-    ticks: timeTicks(end),
+    ticks: timeTicks(end, most),
     tick: TICK,
     tickFormatter: seconds,
     stroke: 'var(--layer)',
   };
 }
 
-function timeTicks(end: number): number[] {
-  const step = [1, 2, 5, 10, 20, 30, 60, 120, 300, 600].find((candidate) => end / candidate <= 8) ?? 1200;
+function timeTicks(end: number, most: number): number[] {
+  const step = [1, 2, 5, 10, 20, 30, 60, 120, 300, 600].find((candidate) => end / candidate <= most) ?? 1200;
   return Array.from({ length: Math.floor(end / step) + 1 }, (_, index) => index * step);
 }
 

@@ -21,6 +21,7 @@ import { composePicture, groundChangesUpTo, mindAt } from '../editor/composePict
 import { Controls } from '../editor/controls';
 import { ArenaFoot, MapLegend } from './ArenaFoot';
 import styles from './desk.module.css';
+import { cellsOfMap, LEVEL_MAPS } from '../frame/levelMaps';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
 import { MiniMap } from './MiniMap';
 import { PieceCard } from './card/PieceCard';
@@ -284,12 +285,15 @@ function tintOf(
   map: ArenaViewState['map'],
 ): ArenaPicture['tinted'] {
   if (watched) return { shares: watched, tint: 'ochre' };
-  const cells = map === 'none' ? [] : (reading.store.getState().summary?.[map] ?? []);
-  const most = cells.reduce((highest, { seconds }) => Math.max(highest, seconds), 0);
-  if (most === 0) return undefined;
-  const shares = new Float32Array(session.size.width * session.size.height);
-  for (const { cell, seconds } of cells) if (cell < shares.length) shares[cell] = seconds / most;
-  return { shares, tint: 'river' };
+  const { summary } = reading.store.getState();
+  if (map === 'none' || !summary) return undefined;
+  const { width, height } = session.size;
+  const cells = cellsOfMap(map, summary, width);
+  const most = cells.reduce((highest, { count }) => Math.max(highest, count), 0);
+  const shares = new Float32Array(width * height);
+  for (const { column, row, count } of cells)
+    if (column >= 0 && row >= 0 && column < width && row < height) shares[row * width + column] = count / most;
+  return most > 0 ? { shares, tint: LEVEL_MAPS[map].tint } : undefined;
 }
 
 /** The jump or flap of the player as an arc from where it stands, while it is selected. */

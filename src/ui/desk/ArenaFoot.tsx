@@ -4,6 +4,7 @@ import { Slider } from '@mantine/core';
 import { useEffect } from 'react';
 import { PREVIEW_SECONDS, sayPlace } from '@/core/index';
 import { mindAt } from '../editor/composePicture';
+import { cellsOfMap, LEVEL_MAPS } from '../frame/levelMaps';
 import { MindLine } from '../frame/MindLine';
 import type { ArenaView, ArenaViewState } from '../editor/arenaView';
 import styles from './desk.module.css';
@@ -26,29 +27,23 @@ const LAYERS = [
   },
 ] as const satisfies readonly { key: keyof ArenaViewState; label: string; title: string }[];
 
-/** What ground can be tinted by over all runs that are read. */
-const MAPS = [
-  { map: 'timeSpent', label: 'Spent', title: 'Where players spend their time, all runs of the chosen stand-in' },
-  {
-    map: 'waiting',
-    label: 'Waits',
-    title: 'Where players stand though they could go, all runs of the chosen stand-in',
-  },
-] as const satisfies readonly { map: ArenaViewState['map']; label: string; title: string }[];
+/** What ground can be tinted by over all runs that are read; ends are drawn as blots anyway. */
+const MAPS = ['lossCells', 'sightCells', 'timeSpent', 'waiting'] as const;
 
 /** What the tint of a map stands for. */
 export function MapLegend({ view }: { view: ArenaView }) {
-  const { reading } = useDesk();
+  const { reading, session } = useDesk();
   const map = useFollowed(view, (state) => state.map);
-  const cells = useFollowed(reading, (state) => (map === 'none' ? undefined : state.summary?.[map]));
-  if (!cells) return null;
-  const most = cells.reduce((highest, { seconds }) => Math.max(highest, seconds), 0);
+  const summary = useFollowed(reading, (state) => state.summary);
+  if (map === 'none' || !summary) return null;
+  const { title, unit, tint } = LEVEL_MAPS[map];
+  const most = cellsOfMap(map, summary, session.size.width).reduce((highest, { count }) => Math.max(highest, count), 0);
   return (
     <div className={`plate quiet ${styles.mapLegend}`} data-testid="map-legend">
       <span className="mono">0</span>
-      <span className={styles.mapTints} />
-      <span>
-        <span className="mono">{most.toFixed(2)}</span> s a run in a cell
+      <span className={styles.mapTints} data-tint={tint} />
+      <span title={title}>
+        <span className="mono">{most}</span> {unit}
       </span>
     </div>
   );
@@ -77,18 +72,22 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
           {label}
         </button>
       ))}
-      {MAPS.map(({ map, label, title }) => (
-        <button
-          key={map}
-          type="button"
-          className={`act ${styles.layer}`}
-          aria-pressed={shown.map === map}
-          title={title}
-          onClick={() => view.store.setState({ map: shown.map === map ? 'none' : map, showsWatched: false })}
-        >
-          {label}
-        </button>
-      ))}
+      <select
+        className={styles.mapChoice}
+        aria-label="Map of all runs"
+        title="Tints the ground by where things happen in all runs of the chosen stand-in"
+        value={shown.map}
+        onChange={(event) =>
+          view.store.setState({ map: event.currentTarget.value as ArenaViewState['map'], showsWatched: false })
+        }
+      >
+        <option value="none">no map</option>
+        {MAPS.map((map) => (
+          <option key={map} value={map}>
+            {LEVEL_MAPS[map].title}
+          </option>
+        ))}
+      </select>
       {shown.showsMind && <ShownMind />}
       {shown.pointer && <PointerPlace {...shown.pointer} />}
       {!isNarrow && !shown.pointer && (

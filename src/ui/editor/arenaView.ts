@@ -1,3 +1,4 @@
+import type { LevelMapName } from '../frame/levelMaps';
 import { createStore } from 'zustand/vanilla';
 import { fitCamera, toCells, zoomAt, type Camera } from '../canvas/camera';
 
@@ -17,7 +18,7 @@ export interface ArenaViewState {
   /** Whether ground is tinted by how much of the run it is watched. */
   showsWatched: boolean;
   /** Which map of the runs ground is tinted by. */
-  map: 'none' | 'timeSpent' | 'waiting';
+  map: 'none' | LevelMapName;
   /** Whether it is drawn what the stand-in has in mind. */
   showsMind: boolean;
   /** Whether the camera follows the size of the view. */

@@ -17,7 +17,7 @@ interface CellMapProps {
   height?: number;
   /** So many cells around the level are shown too. */
   beyond?: number;
-  tint: 'clay' | 'river';
+  tint: 'clay' | 'ochre' | 'river';
   /** Marks that are framed as where the player wants to be. */
   goals: readonly Mark[];
   label: string;

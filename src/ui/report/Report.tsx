@@ -64,22 +64,32 @@ function HeadActions({ report }: { report: ReportReply }) {
         {arms.length > 1 ? `${arms.length} arms of ${arm.runs} runs` : `${arm.runs} runs`}, seeds {firstSeed}–
         {firstSeed + arm.runs - 1}, revision <span className="mono">{arm.revision.slice(0, 7)}</span>
       </span>
-      <Button component="a" href={gorgeApi.tableUrl(batch.gameId, batch.id)} download variant="light" size="compact-md">
-        Table as CSV
+      <span className="quiet">Save as</span>
+      <Button
+        component="a"
+        aria-label="Table as CSV"
+        href={gorgeApi.tableUrl(batch.gameId, batch.id)}
+        download
+        variant="light"
+        size="compact-md"
+      >
+        CSV
       </Button>
       <Button
         variant="light"
         size="compact-md"
+        aria-label="Numbers as JSON"
         onClick={() => saveText(`batch-${batch.id}.json`, 'application/json', writeNumbers(report))}
       >
-        Numbers as JSON
+        JSON
       </Button>
       <Button
         variant="light"
         size="compact-md"
+        aria-label="Whole page as HTML"
         onClick={() => saveText(`batch-${batch.id}.html`, 'text/html', writeHtmlReport(report, picturesOnPage()))}
       >
-        Page as HTML
+        HTML
       </Button>
       <Button variant="light" size="compact-md" onClick={() => window.print()}>
         Print
@@ -201,6 +211,7 @@ function Numbers({
       <section className={styles.middle}>
         <Charts
           summary={summary}
+          batch={batch}
           histogram={shown.histogram}
           isNarrowed={isNarrowed}
           onStretch={(from, to) => onFilter({ ...filter, from, to })}

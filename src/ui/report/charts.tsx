@@ -2,16 +2,19 @@
 
 import { Area, Bar, BarChart, CartesianGrid, ComposedChart, Line, LineChart, Tooltip, XAxis, YAxis } from 'recharts';
 import type { Summary } from '@/core/index';
+import type { BatchInfo } from '@/server/contracts/batches';
+import { Tempo } from './Tempo';
 import css from './report.module.css';
 import { Chart, Key, MARGIN, seconds, TICK, timeAxis, TOOLTIP } from '../charts/Chart';
 
 /** All charts of a report, over the time of runs. */
-export function Charts({ summary, ...durations }: { summary: Summary } & DurationProps) {
+export function Charts({ summary, batch, ...durations }: { summary: Summary; batch: BatchInfo } & DurationProps) {
   return (
     <>
       <DurationChart end={lastSecond(summary)} {...durations} />
       <SurvivalChart summary={summary} />
       <PacingChart summary={summary} />
+      <Tempo batch={batch} />
     </>
   );
 }
