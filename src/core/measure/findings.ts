@@ -19,7 +19,12 @@ export interface Finding {
     | 'one-ends-most'
     | 'dull-stretch'
     | 'relentless-stretch'
-    | 'runs-out-of-shots';
+    | 'runs-out-of-shots'
+    | 'everybody-clears'
+    | 'nobody-clears'
+    | 'clock-ends-it'
+    | 'cue-never-met'
+    | 'copies-in-step';
   message: string;
   hint: string;
   /** Share of runs in which it happens. */
@@ -33,6 +38,8 @@ export interface Finding {
 /** What happens in fewer runs than this is no finding. */
 const LEAST_SHARE = 0.05;
 const LEAST_RUNS = 2;
+const SOME_RUNS = 10;
+const MANY_RUNS = 30;
 
 type UnrestNote = Extract<RunNote, { type: 'unrest' }>;
 
@@ -84,6 +91,8 @@ type NoteOf<Type extends NoteType> = Extract<RunNote, { type: Type }>;
 interface NoteRule<Note extends RunNote> {
   /** What happens in a smaller share of runs than this is no finding; as with the others where left out. */
   least?: number;
+  /** With fewer runs than this nothing is said: of what nearly all runs show, a few say nothing. */
+  leastRuns?: number;
   /** Those with the same key are one finding. */
   key(note: Note): string;
   /** Whether a note shows it better than another. */
@@ -138,6 +147,7 @@ const RULES: { [Type in NoteType]: NoteRule<NoteOf<Type>> } = {
   },
   'early loss': {
     least: 0.2,
+    leastRuns: SOME_RUNS,
     key: () => '',
     isPlainer: (note, than) => note.at < than.at,
     times: ({ at }) => ({ at }),
@@ -149,6 +159,7 @@ const RULES: { [Type in NoteType]: NoteRule<NoteOf<Type>> } = {
   },
   'ends it': {
     least: 0.4,
+    leastRuns: SOME_RUNS,
     key: ({ piece }) => piece,
     isPlainer: (note, than) => note.seed < than.seed,
     times: ({ at }) => ({ at }),
@@ -189,6 +200,61 @@ const RULES: { [Type in NoteType]: NoteRule<NoteOf<Type>> } = {
       code: 'runs-out-of-shots',
       message: `Nothing is left to fire from ${medianOf(times.at).toFixed(1)} s on, in the median of these runs, and they are not won.`,
       hint: 'Give more ammunition, or something that fills it up.',
+    }),
+  },
+  cleared: {
+    least: 0.99,
+    leastRuns: MANY_RUNS,
+    key: () => '',
+    isPlainer: (note, than) => note.at < than.at,
+    say: () => ({
+      code: 'everybody-clears',
+      message: 'Everybody clears it: nothing here holds this player up.',
+      hint: 'As a first level that may be right; the stand-ins below tell whether anybody fails.',
+    }),
+  },
+  'not cleared': {
+    least: 0.99,
+    leastRuns: MANY_RUNS,
+    key: () => '',
+    isPlainer: (note, than) => note.at > than.at,
+    say: () => ({
+      code: 'nobody-clears',
+      message: 'Nobody clears it.',
+      hint: 'Ask whether it can be won at all, and see how far lost runs come.',
+    }),
+  },
+  clock: {
+    least: 0.5,
+    leastRuns: MANY_RUNS,
+    key: () => '',
+    isPlainer: (note, than) => note.seed < than.seed,
+    say: () => ({
+      code: 'clock-ends-it',
+      message: 'The clock ends most runs.',
+      hint: 'Give more time, or shorten the way.',
+    }),
+  },
+  unmet: {
+    least: 0.9,
+    leastRuns: MANY_RUNS,
+    key: ({ cue }) => cue,
+    isPlainer: (note, than) => note.at > than.at,
+    say: ({ shown: { cue } }) => ({
+      code: 'cue-never-met',
+      message: `What ${cue} brings in never comes near the player.`,
+      hint: 'Move its mark, let it go after the player, or let it come sooner.',
+    }),
+  },
+  'in step': {
+    least: 0.5,
+    leastRuns: MANY_RUNS,
+    key: ({ kind }) => kind,
+    isPlainer: (note, than) => note.at < than.at,
+    say: ({ shown: { name } }) => ({
+      code: 'copies-in-step',
+      message: `Several of ${name} turn at the very same moments, as one.`,
+      hint: 'Set them apart: another route or pace for one, a lead, or a random phase.',
     }),
   },
   'worn footing': {
@@ -281,7 +347,10 @@ function describeGroups(sums: FindingSums, runs: number): Finding[] {
     (a, b) => TYPES.indexOf(a.shown.type) - TYPES.indexOf(b.shown.type) || (isBefore(a.first, b.first) ? -1 : 1),
   );
   return groups
-    .filter(({ shown, runs: own }) => own >= LEAST_RUNS && own >= (ruleOf(shown.type).least ?? LEAST_SHARE) * runs)
+    .filter(({ shown, runs: own }) => {
+      const { least = LEAST_SHARE, leastRuns = 0 } = ruleOf(shown.type);
+      return own >= LEAST_RUNS && own >= least * runs && runs >= leastRuns;
+    })
     .map((group): Finding => {
       const { seed, at, x, y } = group.shown;
       const share = wilsonInterval(group.runs, runs);

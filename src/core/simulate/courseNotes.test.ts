@@ -11,6 +11,8 @@ import { FactsWatch } from './runFacts';
 import type { RunSamples } from './runRecord';
 
 const RUNS = 12;
+/** What nearly all runs show is told of so many. */
+const MANY = 32;
 
 /** A corridor so many cells long with its exit at the end. */
 function corridor(cells: number, more: Partial<SmallLevel> = {}): SmallLevel {
@@ -23,12 +25,12 @@ function corridor(cells: number, more: Partial<SmallLevel> = {}): SmallLevel {
   };
 }
 
-function findingsOf(level: SmallLevel) {
-  const { notes, rows } = runChunk(smallProgram(level), STAND_INS[1], 1, RUNS);
+function findingsOf(level: SmallLevel, runs = RUNS) {
+  const { notes, rows } = runChunk(smallProgram(level), STAND_INS[1], 1, runs);
   return describeFindings(notes, rows.length);
 }
 
-const codesOf = (level: SmallLevel) => findingsOf(level).map(({ code }) => code);
+const codesOf = (level: SmallLevel, runs = RUNS) => findingsOf(level, runs).map(({ code }) => code);
 
 /** A thing that comes straight at whoever starts in the corridor. */
 const charger = (at: [number, number]): Partial<SmallLevel> => ({
@@ -86,6 +88,113 @@ describe('a dull stretch', () => {
   });
 });
 
+describe('a level that everybody or nobody clears', () => {
+  const idler: Partial<SmallLevel> = {
+    kinds: [{ id: 'foe', tags: ['foe'] }],
+    pieces: [{ kind: 'foe', at: [12.5, 2.5] }],
+  };
+
+  test('is found once there are runs enough, and not before', () => {
+    expect(codesOf(corridor(12, idler), MANY)).toContain('everybody-clears');
+    expect(codesOf(corridor(12, idler), 20)).toEqual([]);
+    expect(codesOf(corridor(20, charger([8.5, 1.5])), MANY)).toContain('nobody-clears');
+  });
+
+  test('is none where some do, and none where nothing harms', () => {
+    // The exit is nearer for some, by lot: it comes to the level by a spawner of foes at a random moment.
+    const coin = corridor(16, {
+      kinds: [{ id: 'foe', tags: ['foe'], behavior: 'toss' }],
+      scripts: {
+        toss: 'start state wait { do hold  go shut when chance 50 % every 1 s  go open after 1 s }  state shut { do hold }  state open { be out  do hold }',
+      },
+      pieces: [
+        { kind: 'foe', at: [8.5, 1.5] },
+        { kind: 'foe', at: [8.5, 2.5] },
+      ],
+    });
+    const codes = codesOf(coin, MANY);
+    expect([codes.includes('everybody-clears'), codes.includes('nobody-clears')]).toEqual([false, false]);
+    expect(codesOf(corridor(12), MANY)).toEqual([]);
+  });
+});
+
+describe('a clock that ends most runs', () => {
+  test('is found, and not where there is time enough', () => {
+    const hurried = corridor(40, { level: { rules: { winAt: 'exit', loseWhenTouching: 'foe', timeLimit: 6 } } });
+    expect(codesOf(hurried, MANY)).toContain('clock-ends-it');
+    expect(codesOf(corridor(12), MANY)).not.toContain('clock-ends-it');
+  });
+});
+
+describe('a cue that nobody meets', () => {
+  const spawning = (x: number): SmallLevel =>
+    corridor(40, {
+      kinds: [{ id: 'foe', tags: ['foe'], behavior: 'sit' }],
+      scripts: { sit: 'start state here { do hold }' },
+      marks: [
+        { id: 'exit', name: 'Exit', area: [12, 1, 1, 1] },
+        { id: 'hatch', name: 'Hatch', point: [x, 2.5] },
+      ],
+      level: {
+        rules: { winAt: 'exit', loseWhenTouching: 'foe', timeLimit: 30 },
+        cues: ['spawner moths {', 'at hatch', 'every 1 s', 'pick foe', 'limit 2 alive', '}'],
+      },
+    });
+
+  test('is named', () => {
+    const found = findingsOf(spawning(36.5), MANY).find(({ code }) => code === 'cue-never-met')!;
+    expect(found.message).toMatch(/^What moths brings in never comes near/);
+    expect(found.share.value).toBe(1);
+  });
+
+  test('is none where what comes is on the way', () => {
+    expect(codesOf(spawning(8.5), MANY)).not.toContain('cue-never-met');
+  });
+});
+
+describe('copies that turn in step', () => {
+  const pacers = (secondRoute: [number, number][]): SmallLevel =>
+    corridor(60, {
+      kinds: [{ id: 'foe', tags: ['foe'], behavior: 'beat' }],
+      scripts: { beat: 'start state rounds { do patrol route, back and forth, at 3 cells/s }' },
+      pieces: [
+        {
+          kind: 'foe',
+          at: [40.5, 2.5],
+          route: [
+            [40.5, 2.5],
+            [44.5, 2.5],
+          ],
+        },
+        { kind: 'foe', at: [50.5, 2.5], route: secondRoute },
+      ],
+    });
+
+  test('are found', () => {
+    const found = findingsOf(
+      pacers([
+        [50.5, 2.5],
+        [54.5, 2.5],
+      ]),
+      MANY,
+    ).find(({ code }) => code === 'copies-in-step')!;
+    expect(found.message).toMatch(/turn at the very same moments/);
+    expect(found.share.value).toBeGreaterThan(0.9);
+  });
+
+  test('are none where one has a longer way', () => {
+    expect(
+      codesOf(
+        pacers([
+          [50.5, 2.5],
+          [56, 2.5],
+        ]),
+        MANY,
+      ),
+    ).not.toContain('copies-in-step');
+  });
+});
+
 describe('what the course of one run shows', () => {
   /** The notes of a run in which nothing is pressed, with a pressure of its own. */
   function notesWith(pressure: number[], program: LevelProgram, pressed: [input: number, ticks: number][] = []) {
@@ -93,7 +202,9 @@ describe('what the course of one run shows', () => {
     const watch = new FactsWatch(program);
     const samples: RunSamples = { pressure, sighted: [] };
     const { record } = new Runner(program, { type: 'inputs', inputs }).run(1, { onTick: (world) => watch.look(world) });
-    return notesOfCourse(program, record!, samples, watch.finish(record!, samples));
+    const notes = notesOfCourse(program, record!, samples, watch.finish(record!, samples));
+    // How it ended is told of every run.
+    return notes.filter(({ type }) => type !== 'cleared' && type !== 'not cleared' && type !== 'clock');
   }
   const harmful = smallProgram(
     corridor(20, { kinds: [{ id: 'foe', tags: ['foe'] }], pieces: [{ kind: 'foe', at: [18.5, 2.5] }] }),

@@ -13,7 +13,10 @@ const RELENTLESS_SECONDS = 12;
 const CALM = 0.1;
 const PRESSING = 0.5;
 
-type CourseNote = Extract<RunNote, { type: 'early loss' | 'ends it' | 'dull' | 'relentless' | 'no shots left' }>;
+type CourseNote = Extract<
+  RunNote,
+  { type: 'early loss' | 'ends it' | 'dull' | 'relentless' | 'no shots left' | 'cleared' | 'not cleared' | 'clock' }
+>;
 
 /** What the course of a whole run shows: lost at once, by whom, where nothing happens, and where it never lets up. */
 export function notesOfCourse(
@@ -39,6 +42,15 @@ export function notesOfCourse(
     notes.push({ type: 'relentless', seed, seconds: hard.seconds, at: hard.from, x, y });
   if (facts.emptyTick !== undefined && record.outcome !== 'won')
     notes.push({ type: 'no shots left', seed, at: facts.emptyTick / ticksPerSecond, x, y });
+  // Where nothing wins, or nothing harms, that says nothing.
+  if (program.rules.playsFor === undefined && facts.hasThreats)
+    notes.push(
+      record.outcome === 'won'
+        ? { type: 'cleared', seed, at: end, x, y }
+        : { type: 'not cleared', seed, at: end, x, y },
+    );
+  if (record.outcome === 'out of time' && program.rules.playsFor === undefined)
+    notes.push({ type: 'clock', seed, at: end, x, y });
   return notes;
 }
 

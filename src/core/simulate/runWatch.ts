@@ -5,6 +5,8 @@ import { NEVER } from './engine/never';
 import type { World } from './engine/world';
 import type { RunRecord } from './runRecord';
 import { HandWatch } from './handWatch';
+import { MetWatch } from './metWatch';
+import { StepWatch } from './stepWatch';
 import { UnrestWatch, type UnrestSeen } from './unrest';
 
 /** Something that only runs show, as it happened in one of them. Times in seconds, places in cells. */
@@ -46,6 +48,14 @@ export type RunNote =
   | { type: 'relentless'; seed: number; seconds: number; at: number; x: number; y: number }
   /** There was nothing left to fire in a run that was not won. */
   | { type: 'no shots left'; seed: number; at: number; x: number; y: number }
+  /** It was cleared, or it was not, or the clock ran out. */
+  | { type: 'cleared'; seed: number; at: number; x: number; y: number }
+  | { type: 'not cleared'; seed: number; at: number; x: number; y: number }
+  | { type: 'clock'; seed: number; at: number; x: number; y: number }
+  /** What a cue brought in that harms never came near the player. */
+  | { type: 'unmet'; seed: number; cue: string; at: number; x: number; y: number }
+  /** Pieces of a kind turned all at the same moments. */
+  | { type: 'in step'; seed: number; name: string; kind: string; at: number; x: number; y: number }
   /** The player was lost where the ground had been worn away. */
   | { type: 'worn footing'; seed: number; at: number; x: number; y: number };
 
@@ -79,10 +89,14 @@ export class RunWatch {
 
   private readonly unrest: UnrestWatch;
   private readonly hand: HandWatch;
+  private readonly met: MetWatch;
+  private readonly steps: StepWatch;
 
   constructor(private readonly program: LevelProgram) {
     this.unrest = new UnrestWatch(program);
     this.hand = new HandWatch(program);
+    this.met = new MetWatch(program);
+    this.steps = new StepWatch(program);
     this.everyTicks = program.ticksPerSecond / LOOKS_PER_SECOND;
     this.waveCues = program.cues.flatMap((cue, index) => (cue.type === 'waves' && cue.nextWhenCleared ? [index] : []));
     this.canWear = program.ground.types.some(({ strength }) => strength > 0);
@@ -96,6 +110,8 @@ export class RunWatch {
     if (world.lossTick !== this.lastLoss) this.lookAtLoss(world);
     if (world.tick % this.everyTicks !== 0) return;
     for (const cue of this.waveCues) this.lookAtWave(world, cue);
+    if (this.met.isNeeded) this.met.look(world);
+    if (this.steps.isNeeded) this.steps.look(world);
   }
 
   /** What the run that has just ended showed; the watch is ready for the next one. */
@@ -108,6 +124,8 @@ export class RunWatch {
       ...this.sudden,
       ...this.unrestNotes(),
       ...this.hand.finish(record),
+      ...this.unmetNotes(record),
+      ...this.stepNotes(world),
     ];
     const ofThisRun = notes.map((note) => ({ ...note, seed: record.seed }));
     const isWorn = this.canWear && world.groundChanges > 0 && fellThroughWornGround(program, world, record);
@@ -130,6 +148,23 @@ export class RunWatch {
     });
     this.unrest.reset();
     return notes;
+  }
+
+  private unmetNotes({ ticks, x, y }: RunRecord): RunNote[] {
+    const at = ticks / this.program.ticksPerSecond;
+    return this.met.finish().map((cue): RunNote => ({ type: 'unmet', seed: 0, cue, at, x, y }));
+  }
+
+  /** Of every kind the first that turned in step. */
+  private stepNotes(world: World): RunNote[] {
+    const { pieces, kinds } = this.program;
+    const known = new Set<string>();
+    return this.steps.finish(world).flatMap(({ piece, at, x, y }): RunNote[] => {
+      const { kind, kindIndex } = pieces[piece];
+      if (known.has(kind)) return [];
+      known.add(kind);
+      return [{ type: 'in step', seed: 0, name: kinds[kindIndex].name, kind, at, x, y }];
+    });
   }
 
   /** Notes a loss to something that had only just come in, once for each cue. */

@@ -14,6 +14,8 @@ const MOST_ARMS = 8;
 const MOST_TIMES = 4;
 /** Fewer samples than this say too little to draw. */
 const LEAST_SAMPLES = 30;
+/** Names of waves stand so far apart, as a share of the axis. */
+const LEAST_APART = 0.12;
 /** Waves that fewer than this share of runs come to are not marked. */
 const LEAST_SHARE = 0.1;
 
@@ -57,19 +59,28 @@ function dataOf({ pacing }: Summary) {
 
 function OneTempo({ name, summary, end }: { name: string; summary: Summary; end: number }) {
   const waves = summary.waveBegins.filter(({ runs }) => runs >= LEAST_SHARE * summary.runs);
+  const named = withRoom(
+    waves.map(({ seconds }) => seconds),
+    LEAST_APART * end,
+  );
   return (
     <Chart title={name} note={`${summary.runs} runs`} height={104}>
       <ComposedChart data={dataOf(summary)} margin={MARGIN}>
         <CartesianGrid vertical={false} stroke="var(--layer)" />
         <XAxis {...timeAxis(end, MOST_TIMES)} />
         <YAxis domain={[0, 1]} ticks={[0, 0.5, 1]} tick={TICK} stroke="var(--layer)" />
-        {waves.map(({ wave, seconds }) => (
+        {waves.map((begin) => (
           <ReferenceLine
-            key={wave}
-            x={seconds}
+            key={begin.wave}
+            x={begin.seconds}
             stroke="var(--ochre-line)"
             strokeDasharray="3 3"
-            label={{ value: `w${wave}`, position: 'insideTopRight', fontSize: 10, fill: 'var(--ochre)' }}
+            label={{
+              value: named.has(begin.seconds) ? `w${begin.wave}` : undefined,
+              position: 'insideTopLeft',
+              fontSize: 10,
+              fill: 'var(--ochre)',
+            }}
           />
         ))}
         <Area dataKey="middleHalf" stroke="none" fill="var(--river)" fillOpacity={0.2} isAnimationActive={false} />
@@ -77,4 +88,16 @@ function OneTempo({ name, summary, end }: { name: string; summary: Summary; end:
       </ComposedChart>
     </Chart>
   );
+}
+
+/** Of places in their order those that are far enough from the one before that is kept: a name on another cannot be read. */
+function withRoom(places: readonly number[], apart: number): Set<number> {
+  const kept = new Set<number>();
+  let last = -Infinity;
+  for (const place of places) {
+    if (place - last < apart) continue;
+    kept.add(place);
+    last = place;
+  }
+  return kept;
 }
