@@ -294,6 +294,7 @@ export { sayProof } from './prove/sayProof';
 export { slideFactsOf, type SlideFacts } from './prove/slideFacts';
 export { compileGameLevel, compileNextVersion, runChunk, runPeople, runSeeds } from './pipeline';
 export type { CompiledVersion } from './compile/turnKnobs';
+export { fixOf, type FindingFix } from './tune/findingFix';
 export { PartsStudy, sayPartDifference, type PartFigure, type PartsStudyState } from './tune/partsStudy';
 export { projectLevelCues, USUAL_CLEAR_SECONDS } from './tune/projectLevelCues';
 export { measurePursuit, type PursuitFigure } from './tune/pursuit';

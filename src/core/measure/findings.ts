@@ -27,6 +27,8 @@ export interface Finding {
     | 'copies-in-step';
   message: string;
   hint: string;
+  /** What it is about, where it is about one: name of a cue, id of a kind or piece. */
+  about?: string;
   /** Share of runs in which it happens. */
   share: ShareWithInterval;
   seed: number;
@@ -354,9 +356,18 @@ function describeGroups(sums: FindingSums, runs: number): Finding[] {
     .map((group): Finding => {
       const { seed, at, x, y } = group.shown;
       const share = wilsonInterval(group.runs, runs);
-      return { ...ruleOf(group.shown.type).say(group, runs), share, seed, seconds: at, x, y };
+      const told = { ...ruleOf(group.shown.type).say(group, runs), share, seed, seconds: at, x, y };
+      const about = aboutOf(group.shown);
+      return about === undefined ? told : { ...told, about };
     })
     .sort((a, b) => b.share.value - a.share.value);
+}
+
+/** Name or id of what a note is about. */
+function aboutOf(note: RunNote): string | undefined {
+  if ('cue' in note) return note.cue;
+  if ('piece' in note) return note.piece;
+  return 'kind' in note ? note.kind : undefined;
 }
 
 /** What the notes of some runs come to, the commonest first. */

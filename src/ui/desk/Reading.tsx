@@ -3,6 +3,7 @@
 import type { ReactNode } from 'react';
 import {
   briefFiguresOf,
+  fixOf,
   sayCeiling,
   sayEnd,
   sayPlayed,
@@ -171,7 +172,8 @@ function Fact({ label, children }: { label: string; children: ReactNode }) {
 
 /** What only runs show; nothing is said while there is nothing. */
 function Findings({ isStale }: { isStale: boolean }) {
-  const { reading, playback } = useDesk();
+  const { reading, playback, session } = useDesk();
+  const game = useFollowed(session, (state) => state.game);
   const findings = useFollowed(reading, (state) => state.summary?.findings);
   if (!findings || findings.length === 0) return null;
   const show = async ({ seed, seconds }: Finding) => {
@@ -181,7 +183,14 @@ function Findings({ isStale }: { isStale: boolean }) {
   return (
     <section aria-label="Findings" style={{ paddingTop: 12, opacity: isStale ? 0.45 : 1 }}>
       <h2 className={`heading ${css.partHead}`}>Findings from runs · {findings.length}</h2>
-      <FindingList findings={findings} onShow={(finding) => void show(finding)} />
+      <FindingList
+        findings={findings}
+        onShow={(finding) => void show(finding)}
+        fixOf={(finding) => {
+          const fix = fixOf(game, session.level.id, finding);
+          return fix && { title: fix.title, onFix: () => session.change(fix.title.replace(/`/g, ''), fix.apply) };
+        }}
+      />
     </section>
   );
 }

@@ -6,9 +6,12 @@ import { saySeconds, sayShare, type Finding } from '@/core/index';
 export function FindingList({
   findings,
   onShow,
+  fixOf,
 }: {
   findings: readonly Finding[];
   onShow: (finding: Finding) => void;
+  /** What can be done about one with a click, where the level can be changed. */
+  fixOf?: (finding: Finding) => { title: string; onFix: () => void } | undefined;
 }) {
   return findings.map((finding) => (
     <div key={finding.message} className="problem warning" data-testid="finding">
@@ -18,6 +21,19 @@ export function FindingList({
       <button type="button" className="act" onClick={() => onShow(finding)}>
         Show run {finding.seed} at {saySeconds(finding.seconds)}
       </button>
+      <Fix fix={fixOf?.(finding)} />
     </div>
   ));
+}
+
+function Fix({ fix }: { fix: { title: string; onFix: () => void } | undefined }) {
+  if (!fix) return null;
+  return (
+    <>
+      {' '}
+      <button type="button" className="act" title="One change, one step back" onClick={fix.onFix}>
+        {fix.title.replace(/`/g, '')}
+      </button>
+    </>
+  );
 }
