@@ -116,6 +116,46 @@ test('a report leaves as JSON, its charts as pictures, its map shows where playe
   await expect.poll(shown).toBeCloseTo(Number(seconds) - 3, 0);
 });
 
+test('a click on an end leaves only its runs, in the address too; two arms are compared; the page leaves as one file', async ({
+  page,
+}, info) => {
+  const id = await openDesk(page, info);
+  const { revision } = (await (await page.request.get(`/api/games/${id}`)).json()) as { revision: string };
+  const arms = ['casual', 'novice'].map((standInId) => ({ standInId, levelId: 'drying-hall' }));
+  const reply = await page.request.post(`/api/games/${id}/batches`, { data: { revision, arms, runs: 30 } });
+  const { id: batch } = (await reply.json()) as { id: number };
+  await page.goto(`/games/${id}/batches/${batch}`);
+  await expect(page.getByTestId('sentences')).toContainText('of 30 runs', { timeout: 60_000 });
+  await expect(page.getByRole('region', { name: 'Tempo of each arm' }).getByRole('figure')).toHaveCount(2);
+
+  await page.getByRole('button', { name: 'touched by Shelf warden' }).click();
+  await expect(page.getByTestId('filter')).toHaveText(/^\d+ of 30 runs: touched by Shelf warden$/);
+  const left = Number.parseInt((await page.getByTestId('filter').textContent())!, 10);
+  await expect(page.getByLabel('Runs', { exact: true })).toContainText(`${left}, a click replays`);
+  expect(left).toBeLessThan(30);
+  await page.reload();
+  await expect(page.getByTestId('filter')).toHaveText(/touched by Shelf warden$/);
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await expect(page.getByTestId('filter')).toHaveCount(0);
+
+  await page.getByLabel('Compare with').selectOption(`${batch}.1`);
+  const comparison = page.getByTestId('comparison');
+  await expect(comparison).toContainText('on 30 common seeds');
+  await comparison.getByText('Cleared only here').locator('button').first().click();
+  await expect(page.getByTestId('replay-end')).toContainText('cleared');
+  await page.keyboard.press('Escape');
+
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Whole page as HTML' }).click(),
+  ]);
+  const text = readFileSync(await download.path(), 'utf8');
+  await page.setContent(text);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('casual');
+  await expect(page.locator('svg')).toHaveCount(5);
+  await expect(page.locator('img')).toHaveCount(1);
+});
+
 test('a batch can be cancelled, and what is done stays', async ({ page }, info) => {
   const id = await openDesk(page, info);
   const { revision } = (await (await page.request.get(`/api/games/${id}`)).json()) as { revision: string };

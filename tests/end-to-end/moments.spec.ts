@@ -10,7 +10,7 @@ import {
   steeringOf,
 } from '../../src/core/index';
 import { hallOnly } from '../support/kilnYard';
-import { clickCell, openDesk } from './support/desk';
+import { clickCell, finishedReading, letReadingGoOn, nearTheDoor, openDesk } from './support/desk';
 import { pressAll } from './support/hands';
 
 /** The level of the desk, and the runs of it that a held Reading knows. */
@@ -126,4 +126,38 @@ test('whether it can be won at all is asked, shown as a run, and forgotten with 
   await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('button', { name: 'Can it be won at all?' })).toBeVisible();
   await expect(proof).toHaveCount(0);
+});
+
+test('a finding leads to its run; its fix is one change, and the number moves', async ({ page }, info) => {
+  // The quickest way takes longer than the clock gives.
+  await openDesk(page, info, (game) => {
+    (game.levels[0] as unknown as { rules: { timeLimit: number } }).rules.timeLimit = 8;
+  });
+  await letReadingGoOn(page);
+  const findings = page.getByRole('region', { name: 'Findings' });
+  await expect(findings).toContainText('Nobody clears it.', { timeout: 60_000 });
+  // Nobody is better than doing nothing, so the number is doubted.
+  await expect(page.getByTestId('clear-rate')).toHaveText('? 0 %');
+  const clock = findings.getByTestId('finding').filter({ hasText: 'The clock ends most runs.' });
+  await clock.getByRole('button', { name: /^Show run \d+ at/ }).click();
+  await expect(page.getByTestId('moment')).toContainText('8.0');
+  await clock.getByRole('button', { name: 'Give 15 s instead of 8 s' }).click();
+  await expect(findings.getByText('The clock ends most runs.')).toHaveCount(0);
+  expect((await finishedReading(page)).rate).toBeGreaterThan(20);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByTestId('clear-rate')).toHaveText('? 0 %');
+});
+
+test('what each part does is asked, told with intervals, and leads to the piece', async ({ page }, info) => {
+  await openDesk(page, info, (game) => {
+    game.levels[0].pieces = game.levels[0].pieces.slice(0, 3);
+    nearTheDoor(game);
+  });
+  await page.getByRole('button', { name: 'What does each part do?' }).click();
+  const parts = page.getByTestId('parts');
+  await expect(parts).toHaveAttribute('data-status', 'done', { timeout: 60_000 });
+  await expect(parts).toContainText(/[+−]\d+\.\d points ± \d+\.\d/);
+  await expect(parts).toContainText('100 runs with and without each');
+  await parts.getByRole('button', { name: 'Hall warden' }).click();
+  await expect(page.getByLabel('Card of Hall warden')).toBeVisible();
 });
