@@ -295,7 +295,7 @@ export { slideFactsOf, type SlideFacts } from './prove/slideFacts';
 export { compileGameLevel, compileNextVersion, runChunk, runPeople, runSeeds } from './pipeline';
 export type { CompiledVersion } from './compile/turnKnobs';
 export { fixOf, type FindingFix } from './tune/findingFix';
-export { PartsStudy, sayPartDifference, type PartFigure, type PartsStudyState } from './tune/partsStudy';
+export { doesAnything, PartsStudy, sayPartDifference, type PartFigure, type PartsStudyState } from './tune/partsStudy';
 export { projectLevelCues, USUAL_CLEAR_SECONDS } from './tune/projectLevelCues';
 export { measurePursuit, type PursuitFigure } from './tune/pursuit';
 export { checkCues } from './language/cues/checkCues';

@@ -1,4 +1,11 @@
-import { NO_OVERRIDES, PartsStudy, sayPartDifference, type PartsStudyState } from '@/core/index';
+import {
+  doesAnything,
+  NO_OVERRIDES,
+  PartsStudy,
+  sayChange,
+  sayPartDifference,
+  type PartsStudyState,
+} from '@/core/index';
 import { chooseLevel, findStandIns, openGame, openLevel } from '../gameFile';
 import { EXIT, printJson, printResult } from '../output';
 
@@ -33,8 +40,9 @@ function say({ runs, unit, clears, parts: all }: PartsStudyState, standIn: strin
   return [
     whole,
     ...all.map((part) => {
-      const sure = part.fault ?? (part.difference?.isReal ? '' : 'nothing for certain');
-      return `${part.name}: ${sayPartDifference(part, unit)}${sure ? ` (${sure})` : ''}`;
+      const sure = part.fault ?? (doesAnything(part) ? '' : 'nothing for certain');
+      const more = part.changes.map((change) => `; ${sayChange(change)}`).join('');
+      return `${part.name}: ${sayPartDifference(part, unit)}${more}${sure ? ` (${sure})` : ''}`;
     }),
     ...(all.length === 0 ? ['There is nothing to leave out.'] : []),
   ];
@@ -48,12 +56,13 @@ function jsonOf({ runs, unit, clears, parts: all }: PartsStudyState, level: stri
     runs,
     unit: unit === 'points' ? 'clear rate' : unit,
     clear_rate: unit === 'points' ? clears : null,
-    parts: all.map(({ what, id, name, fault, clears: own, difference }) => ({
+    parts: all.map(({ what, id, name, fault, clears: own, difference, changes }) => ({
       what,
       id,
       name,
       fault: fault ?? null,
       clear_rate: own ?? null,
+      also: changes.map(({ column, difference: { value, halfWidth } }) => ({ column, value, half_width: halfWidth })),
       change: difference
         ? { value: difference.value, half_width: difference.halfWidth, real: difference.isReal }
         : null,

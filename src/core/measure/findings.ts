@@ -212,7 +212,7 @@ const RULES: { [Type in NoteType]: NoteRule<NoteOf<Type>> } = {
     say: () => ({
       code: 'everybody-clears',
       message: 'Everybody clears it: nothing here holds this player up.',
-      hint: 'As a first level that may be right; the stand-ins below tell whether anybody fails.',
+      hint: 'As a first level that may be right; the other stand-ins tell whether anybody fails.',
     }),
   },
   'not cleared': {

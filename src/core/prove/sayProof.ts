@@ -16,7 +16,7 @@ function sayVerdict(
     return `On seed ${seed} it cannot be won without losing a life or health: every moment was looked at, ${moments}.`;
   if (!witness) {
     const why = whyNotAll ? ` Not every moment was looked at: ${whyNotAll}.` : '';
-    return `On seed ${seed} no way was found among ${moments} and by experts, which proves nothing.${why}`;
+    return `On seed ${seed} no way was found among ${moments} and by stand-ins, which proves nothing.${why}`;
   }
   const found = `On seed ${seed} it can be won in ${seconds(witness.ticks)} with ${witness.presses} presses, without losing a life or health; found by ${by}, replayed.`;
   if (notBefore === witness.ticks) return `${found} No quicker way exists.`;

@@ -2,18 +2,20 @@ import type { GameDocument, Level } from '../document/gameDocument';
 import { kindOf } from '../document/resolveKind';
 import { applyEdits } from '../language/edit/textEdit';
 import { readCueForm, removeCueFormLine } from '../language/cues/cueForm';
-import { strictZ } from '../measure/changes';
+import { measureChanges, strictZ, type MeasureChange } from '../measure/changes';
 import { playedCount } from '../measure/played';
 import { differencesBySeed, meanDifference, type PairedDifference } from '../measure/statistics/pairedDifference';
 import { wilsonInterval, type ShareWithInterval } from '../measure/statistics/wilsonInterval';
 import type { StandInTraits } from '../people/traits';
-import { compileGameLevel } from '../pipeline';
+import { compileGameLevel, runSeeds } from '../pipeline';
 import { Runner } from '../simulate/run';
 import type { RunRecord } from '../simulate/runRecord';
 import { namesForCues } from '../written/checkLevelCues';
 
 /** Single pieces are left out one by one where there are at most so many of them; kinds always are. */
 const MOST_PIECES = 24;
+/** So many other changes are told of each part. */
+const MOST_CHANGES = 2;
 /** So many runs are made between two words of how far it is. */
 const RUNS_AT_ONCE = 5;
 
@@ -36,6 +38,8 @@ export interface PartFigure extends LevelPart {
    * the interval is corrected for so many parts at one look. Undefined while there are fewer than two runs.
    */
   difference: PairedDifference | undefined;
+  /** What else changes for certain, the plainest first: where everybody clears it, lives and time still tell. */
+  changes: MeasureChange[];
 }
 
 /** How far a study is and what it has come to. */
@@ -128,10 +132,8 @@ export class PartsStudy {
     if (!current || this.isDone) return state;
     const { rows, runner } = current;
     const last = runner ? Math.min(this.runs, rows.length + RUNS_AT_ONCE) : this.runs;
-    for (let seed = rows.length + 1; runner && seed <= last; seed++) {
-      const { record } = runner.run(seed);
-      if (record) rows.push(record);
-    }
+    const count = last - rows.length;
+    if (runner) rows.push(...runSeeds(runner, rows.length + 1, count).rows);
     const ended = this.state.parts.length + (this.state.clears ? 1 : 0);
     this.state = { ...state, done: ended * this.runs + last };
     if (last >= this.runs) this.endOne(ended);
@@ -152,7 +154,8 @@ export class PartsStudy {
     } else {
       const difference = meanDifference(this.differences(rows), strictZ(this.parts.length));
       const clears = fault === undefined && this.state.unit === 'points' ? this.clearsOf(rows) : undefined;
-      const figure: PartFigure = { ...this.parts[ended - 1], fault, clears, difference };
+      const changes = fault === undefined ? measureChanges(this.whole, rows).slice(0, MOST_CHANGES) : [];
+      const figure: PartFigure = { ...this.parts[ended - 1], fault, clears, difference, changes };
       this.state = { ...this.state, parts: [...this.state.parts, figure].sort((a, b) => strength(b) - strength(a)) };
     }
     const next = this.parts[ended];
@@ -173,9 +176,14 @@ export class PartsStudy {
 }
 
 /** What changes much comes first, what changes nothing for certain last. */
-function strength({ difference }: PartFigure): number {
+function strength({ difference, changes }: PartFigure): number {
   if (!difference) return -1;
-  return Math.abs(difference.value) + (difference.isReal ? 1e6 : 0);
+  return Math.abs(difference.value) + (difference.isReal ? 1e6 : 0) + 1e3 * changes.length;
+}
+
+/** Whether leaving it out changes anything for certain. */
+export function doesAnything({ difference, changes }: PartFigure): boolean {
+  return difference?.isReal === true || changes.length > 0;
 }
 
 /** "+18.0 points ± 6.1", or in the unit of what the level is played for. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { Progress } from '@mantine/core';
-import { sayPartDifference, type PartFigure } from '@/core/index';
+import { doesAnything, sayChange, sayPartDifference, type PartFigure } from '@/core/index';
 import { PART_RUNS } from '../editor/partsController';
 import css from './desk.module.css';
 import { useDesk, useFollowed } from './DeskContext';
@@ -58,7 +58,7 @@ export function PartsLine() {
 
 function PartList({ parts, unit }: { parts: readonly PartFigure[]; unit: string }) {
   const { session } = useDesk();
-  const real = parts.filter(({ difference }) => difference?.isReal);
+  const real = parts.filter(doesAnything);
   // While nothing is certain yet, a few stand there all the same.
   const shown = parts.slice(0, real.length || FIRST_SHOWN);
   const rest = parts.slice(shown.length);
@@ -77,6 +77,11 @@ function PartList({ parts, unit }: { parts: readonly PartFigure[]; unit: string 
         </button>
       )}
       <span className={part.difference?.isReal ? 'mono' : 'mono quiet'}>{sayPartDifference(part, unit)}</span>
+      {part.changes.map((change) => (
+        <span key={change.column} className={`quiet ${css.partChange}`}>
+          {sayChange(change)}
+        </span>
+      ))}
     </div>
   );
   return (
