@@ -236,7 +236,7 @@ export { measuredLevelOf, sheetOfLevel, type LevelSheet } from './report/levelSh
 export { mergeChunks, type ChunkResult } from './measure/chunk';
 export type { PacingPoint, PacingSums } from './measure/pacing';
 export { GAP_STEP_SECONDS, type CueFigures, type CueProjection, type LaneFigures } from './measure/cueProjection';
-export { nameOfPiece, ownerOf, sayEnd, type EndGroup } from './measure/ends';
+export { nameOfPiece, ownerOf, sayEnd, type EndGroup, type LossGroup } from './measure/ends';
 export type { Measure, MeasuredLevel, MeasuredRun } from './measure/measure';
 export { MEASURES, type MeasureTable } from './measure/measures';
 export {

@@ -1,3 +1,4 @@
+import type { Loss } from '../simulate/runFacts';
 import type { RunRecord } from '../simulate/runRecord';
 import {
   countValue,
@@ -26,7 +27,7 @@ export interface EndGroup {
 type EndSums = Record<string, { cause: RunRecord['cause']; owner: string | undefined; ticks: ValueCounts }>;
 
 /** Ways in which runs ended without being cleared, the commonest first. */
-export function endsJoin(): Join<RunRecord, EndSums, EndGroup[]> {
+export function endsJoin(): Join<Pick<RunRecord, 'cause' | 'piece' | 'ticks'>, EndSums, EndGroup[]> {
   return {
     kind: 'groups',
     empty: () => ({}),
@@ -44,6 +45,25 @@ export function endsJoin(): Join<RunRecord, EndSums, EndGroup[]> {
         .sort(([one], [other]) => (one < other ? -1 : 1))
         .map(([, group]) => describeEnd(group, summed))
         .sort((a, b) => b.count - a.count || (a.piece ?? '').localeCompare(b.piece ?? '', 'en')),
+  };
+}
+
+/** What took lives, however runs ended: as {@link EndGroup}, with how many in a run instead of a share. */
+export interface LossGroup extends Omit<EndGroup, 'share'> {
+  perRun: number;
+}
+
+/** Ways in which lives were lost, the commonest first; several of one run each count. */
+export function lossesJoin(): Join<readonly Loss[], EndSums, LossGroup[]> {
+  const ends = endsJoin();
+  return {
+    ...ends,
+    add: (sums, losses, seed) =>
+      losses.forEach(({ cause, piece, tick }) => ends.add(sums, { cause, piece, ticks: tick }, seed)),
+    value: (sums, summed) =>
+      ends
+        .value(sums, summed)
+        .map(({ share: _, ...group }) => ({ ...group, perRun: group.count / Math.max(1, summed.runs) })),
   };
 }
 

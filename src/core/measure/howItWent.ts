@@ -6,6 +6,7 @@ import { placesJoin } from './joins/places';
 import { shareJoin } from './joins/share';
 import { waveBeginsJoin } from './joins/waveBegins';
 import { secondsJoin, spreadJoin } from './joins/spread';
+import { lossesJoin, sayEnd, type LossGroup } from './ends';
 import type { Join, Measure, MeasuredRun } from './measure';
 import type { TimeSpread } from './statistics/timeSpread';
 import { reachedJoin, type Reached } from './reached';
@@ -228,6 +229,21 @@ export const HOW_IT_WENT = {
     reads: ({ facts }) => facts?.livesLost,
     column: kept('lives_lost', ({ livesLost }) => livesLost),
   }),
+  losses: measure({
+    name: 'What takes lives',
+    unit: 'a run',
+    about:
+      'In what ways lives were lost, that with which a run ends among them: how many a run, and when in the median, s. Ends tell of the last one only. Only where there are lives.',
+    join: lossesJoin(),
+    reads: ({ facts }) => (facts?.livesLost === undefined ? undefined : facts.losses),
+    say: sayWhatTakesLives,
+    json: (losses) => ({
+      losses: losses.map(({ cause, kind, piece, count, perRun, medianSeconds }) => ({
+        ...{ cause, kind: kind ?? null, piece: piece ?? null },
+        ...{ count, per_run: perRun, median_seconds: medianSeconds },
+      })),
+    }),
+  }),
   harm: meanOf({
     name: 'Harm taken',
     unit: 'health a run',
@@ -329,6 +345,13 @@ export const HOW_IT_WENT = {
     column: kept('pressed', (facts) => share(facts.pressedSamples, facts.samples), 3),
   }),
 } as const;
+
+function sayWhatTakesLives([most]: readonly LossGroup[]): string[] {
+  if (!most) return [];
+  return [
+    `What takes most lives is "${sayEnd(most)}": ${most.perRun.toFixed(2)} a run, at ${saySeconds(most.medianSeconds)} in the median.`,
+  ];
+}
 
 function sightToLoss({ firstSightTick, firstLossTick }: RunFacts): number | undefined {
   if (firstSightTick === undefined || firstLossTick === undefined || firstLossTick < firstSightTick) return undefined;

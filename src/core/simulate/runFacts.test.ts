@@ -107,6 +107,7 @@ describe('what was lost', () => {
     expect(facts).not.toHaveProperty('livesLost');
     expect(facts).not.toHaveProperty('harm');
     expect(facts.lossPlaces).toEqual([{ x: end.x, y: end.y }]);
+    expect(facts.losses).toEqual([{ cause: 'touched', piece: end.piece, tick: end.ticks }]);
     expect(factsOf(program, [none, 400]).lossPlaces).toEqual([]);
     expect(factsOf(program, [none, 400])).not.toHaveProperty('firstLossTick');
   });
@@ -121,6 +122,11 @@ describe('what was lost', () => {
     const both = factsOf(program, [east, 400]);
     expect(both.livesLost).toBe(2);
     expect(both.firstLossTick).toBe(factsOf(program, [east, 90], [none, 400]).firstLossTick);
+    expect(both.losses.map(({ cause, piece }) => [cause, piece])).toEqual([
+      ['touched', 'piece-1'],
+      ['touched', 'piece-1'],
+    ]);
+    expect(both.losses[0].tick).toBe(both.firstLossTick);
     // Both times it met the burner from the west.
     expect(both.lossPlaces.map(({ x, y }) => [Math.floor(x), Math.floor(y)])).toEqual([
       [3, 1],

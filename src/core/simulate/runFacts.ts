@@ -4,6 +4,7 @@ import type { LevelProgram } from '../compile/levelProgram';
 import { LevelKnowledge } from './standins/levelKnowledge';
 import { harmOfKinds } from './standins/belief/harms';
 import { computeWays } from './moves/wayField';
+import type { EndCause } from './engine/runEvent';
 import type { World } from './engine/world';
 import { PopulationWatch, type PopulationFacts } from './populationWatch';
 import type { RunRecord, RunSamples } from './runRecord';
@@ -23,6 +24,8 @@ export interface RunFacts extends PopulationFacts {
   firstLossTick?: number;
   /** When a piece first saw the player; undefined if none did, or none can. */
   firstSightTick?: number;
+  /** How each life was lost, that with which the run ended among them; without lives how the run was lost. */
+  losses: readonly Loss[];
   /** Where the player was harmed or lost a life, each time, cells; and where it was first seen. */
   lossPlaces: readonly Place[];
   firstSightPlace?: Place;
@@ -43,6 +46,13 @@ export interface RunFacts extends PopulationFacts {
   lullSamples: number;
   pressedSamples: number;
   samples: number;
+}
+
+/** One life that was lost: how, by which piece, and when. */
+export interface Loss {
+  cause: EndCause;
+  piece: string | undefined;
+  tick: number;
 }
 
 export interface Place {
@@ -84,6 +94,7 @@ export class FactsWatch {
   private firstSightTick: number | undefined;
   private lastLossTick: number | undefined;
   private firstSightPlace: Place | undefined;
+  private losses: Loss[] = [];
   private lossPlaces: Place[] = [];
   private emptyTick: number | undefined;
   private x = NaN;
@@ -138,8 +149,10 @@ export class FactsWatch {
     }
   }
 
-  private noteLosses({ player, tick, livesLeft, lossX, lossY }: World): void {
+  private noteLosses(world: World): void {
+    const { player, tick, livesLeft, lossX, lossY } = world;
     const hasLostLife = livesLeft < this.lives;
+    if (hasLostLife) this.losses.push({ ...this.howLost(world), tick });
     if (player.health < this.health) this.harm += this.health - player.health;
     if (player.health < this.health || hasLostLife) {
       this.firstLossTick ??= tick;
@@ -151,6 +164,13 @@ export class FactsWatch {
     this.lives = livesLeft;
   }
 
+  /** How the life was lost that is lost in this tick. */
+  private howLost({ touching, takenBy, lossPiece }: World): Pick<Loss, 'cause' | 'piece'> {
+    const piece = lossPiece >= 0 ? this.program.pieces[lossPiece].id : undefined;
+    if (touching >= 0) return { cause: 'touched', piece };
+    return { cause: piece === undefined && takenBy ? takenBy : 'defeated', piece };
+  }
+
   /** What was counted of the run that has just ended; ready for the next one. */
   finish(record: RunRecord, { pressure }: RunSamples): RunFacts {
     const { world, program } = this;
@@ -159,6 +179,7 @@ export class FactsWatch {
     const isLoss = record.outcome === 'lost' && record.cause !== 'rule';
     const firstLoss = this.firstLossTick ?? (isLoss ? record.ticks : undefined);
     // The loss with which a run ends is one, too; it may have been noted as harm.
+    if (isLoss) this.losses.push({ cause: record.cause, piece: record.piece, tick: record.ticks });
     if (isLoss && this.lastLossTick !== record.ticks) this.lossPlaces.push({ x: record.x, y: record.y });
     const made = record.outcome === 'won' && record.cause === 'reached the exit' ? 1 : 1 - this.nearest / this.start;
     const facts: RunFacts = {
@@ -166,6 +187,7 @@ export class FactsWatch {
       stoodTicks: this.stoodTicks,
       hasEyes: this.hasEyes,
       hasThreats: this.hasThreats,
+      losses: this.losses,
       lossPlaces: this.lossPlaces,
       spent: ticksByCell(this.spent),
       waited: ticksByCell(this.waited),
@@ -194,6 +216,7 @@ export class FactsWatch {
     this.lives = this.program.rules.lives;
     this.firstLossTick = this.lastLossTick = this.firstSightTick = this.emptyTick = undefined;
     this.firstSightPlace = undefined;
+    this.losses = [];
     this.lossPlaces = [];
     this.x = this.y = NaN;
     this.spent.fill(0);

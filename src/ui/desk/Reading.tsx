@@ -72,9 +72,12 @@ function Numbers({ name, summary, isStale, difference }: NumbersProps) {
   const [end] = summary.ends;
   return (
     <div className={css.numbers} aria-busy={isStale}>
-      <h3 className={css.whose}>
-        {name}, {summary.runs} runs
-      </h3>
+      <div className={css.whose}>
+        <h3 className="rest">
+          {name}, {summary.runs} runs
+        </h3>
+        <SeedsChoice runs={summary.runs} />
+      </div>
       <div className={css.facts}>
         {summary.played ? <PlayedFacts played={summary.played} /> : <TimeFacts time={summary.timeToClear} />}
         <div className={css.wide}>
@@ -133,6 +136,30 @@ function EndLink({ end }: { end: EndGroup }) {
     >
       {sayEnd(end)}, {Math.round(end.share.value * 100)} %
     </button>
+  );
+}
+
+/** On which seeds the numbers rest. Who tunes to the same ones for long should look at others. */
+function SeedsChoice({ runs }: { runs: number }) {
+  const { reading } = useDesk();
+  const seedsFrom = useFollowed(reading, (state) => state.seedsFrom);
+  return (
+    <span className="quiet small">
+      seeds {seedsFrom + 1}–{seedsFrom + runs}{' '}
+      <button
+        type="button"
+        className="act"
+        title="Runs on seeds that nothing was tuned to"
+        onClick={() => reading.useSeeds('fresh')}
+      >
+        Fresh
+      </button>{' '}
+      {seedsFrom > 0 && (
+        <button type="button" className="act" onClick={() => reading.useSeeds('usual')}>
+          Usual
+        </button>
+      )}
+    </span>
   );
 }
 

@@ -60,10 +60,10 @@ function once<Value>(key: readonly unknown[], work: () => Value): Value {
 const reference = (game: GameDocument, standIn: string, runs: number) =>
   once(['reference', game, standIn, runs], () => runInOneGo(game, standIn, runs));
 
-function runInOneGo(game: GameDocument, standIn: string, runs: number) {
+function runInOneGo(game: GameDocument, standIn: string, runs: number, firstSeed = 1) {
   const compiled = compileGameLevel(game, 'small');
   if (!compiled.ok) throw new Error(JSON.stringify(compiled.faults));
-  const { rows, sums } = runSeeds(new Runner(compiled.value, steeringOf(standIn, standInsOf(game))!), 1, runs);
+  const { rows, sums } = runSeeds(new Runner(compiled.value, steeringOf(standIn, standInsOf(game))!), firstSeed, runs);
   const all = emptySums();
   mergeSums(all, sums);
   return { rows, summary: summaryOf(all, measuredLevelOf(game, 'small')) };
@@ -218,6 +218,30 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     fresh.show(after);
     await workshop.work();
     expect(fresh.store.getState().difference).toBeUndefined();
+  });
+
+  test('runs on fresh seeds when asked, compares them with no others, and comes back to the usual ones', async () => {
+    const game = watchedRoom();
+    reading.show(game);
+    await workshop.work();
+    const usual = state().summary;
+    reading.useSeeds('fresh');
+    expect([state().isStale, state().seedsFrom]).toEqual([true, 1000]);
+    await workshop.work();
+    expect(state().rows.map(({ seed }) => seed)).toEqual(
+      Array.from({ length: MOST_READING_RUNS }, (_, at) => 1001 + at),
+    );
+    expect(state().rows).toEqual(runInOneGo(game, 'casual', MOST_READING_RUNS, 1001).rows);
+    expect([state().difference, state().changes, state().sampleSeed]).toEqual([undefined, [], 1001]);
+    // An edit is compared with the same fresh seeds.
+    reading.show(watchedRoom(3));
+    await workshop.work();
+    expect(state().difference?.seeds).toBe(MOST_READING_RUNS);
+    reading.show(game);
+    reading.useSeeds('usual');
+    const before = workshop.runsOf('casual');
+    await workshop.work();
+    expect([state().summary, state().seedsFrom, workshop.runsOf('casual')]).toEqual([usual, 0, before]);
   });
 
   test('shows at once what was known when an edit is taken back, and runs nothing anew', async () => {

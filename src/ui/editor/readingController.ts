@@ -72,6 +72,8 @@ export interface ReadingState {
   /** For every cell the share of the shown run in which somebody watches it; of the version for which it was last asked. */
   watched: Float32Array | undefined;
   sampleSeed: number;
+  /** What lies before the first seed: 0, or more where fresh seeds were asked for. */
+  seedsFrom: number;
   /** From the edit to the first number, milliseconds. */
   firstNumberMs: number | undefined;
 }
@@ -88,6 +90,8 @@ const MOST_CONTROL_RUNS = 40;
 /** Everybody has so many runs before anybody has more. */
 const FIRST_ROUND_RUNS = 40;
 const KEPT_READINGS = 24;
+/** Fresh seeds begin so much further on each time. */
+const SEEDS_APART = 1000;
 const LEAST_BASELINE_RUNS = 150;
 /** Fewer runs say nothing of how else they have changed. */
 const LEAST_COMPARED_RUNS = 40;
@@ -95,6 +99,8 @@ const LEAST_COMPARED_RUNS = 40;
 interface Generation {
   key: string;
   game: GameDocument;
+  /** What is added to the numbers of its seeds, which are counted from 1. */
+  seedsFrom: number;
   startedAt: number;
   /** Finished chunks of each who plays, by their first seed. */
   chunks: Map<string, Map<number, ChunkResult>>;
@@ -141,6 +147,7 @@ export class ReadingController {
     sampleRun: undefined,
     watched: undefined,
     sampleSeed: 1,
+    seedsFrom: 0,
     firstNumberMs: undefined,
   }));
   private workers: SimulationWorker[] = [];
@@ -190,15 +197,18 @@ export class ReadingController {
 
   /** Takes in a version of the game; does nothing when what matters for this level is the same. */
   show(game: GameDocument): void {
-    const key = contentKey(game, this.levelId);
+    const { seedsFrom } = this.store.getState();
+    const key = `${seedsFrom} ${contentKey(game, this.levelId)}`;
     if (this.generation?.key === key) return;
     this.startWorkers();
     const { rows, isStale } = this.store.getState();
     // What a slider passes through on its way is nothing to compare with.
-    if (rows.length >= LEAST_BASELINE_RUNS && !isStale) this.baseline = rows;
+    const isOnSameSeeds = this.generation?.seedsFrom === seedsFrom;
+    if (rows.length >= LEAST_BASELINE_RUNS && !isStale && isOnSameSeeds) this.baseline = rows;
     const generation: Generation = {
       key,
       game,
+      seedsFrom,
       startedAt: performance.now(),
       chunks: new Map([...(this.kept.get(key) ?? [])].map(([standIn, chunks]) => [standIn, new Map(chunks)])),
       stretches: new Map(),
@@ -212,6 +222,19 @@ export class ReadingController {
       this.store.setState({ standIn: USUAL_STAND_IN, difference: undefined, changes: [] });
     this.store.setState({ isStale: true, isRefining: true, firstNumberMs: undefined });
     this.workers.forEach((worker, index) => void this.drive(worker, index === 0));
+  }
+
+  /**
+   * Runs on seeds that nobody has looked at yet, so that what was tuned to the usual ones can be believed; or on the usual
+   * ones again.
+   */
+  useSeeds(which: 'fresh' | 'usual'): void {
+    const { seedsFrom, sampleSeed } = this.store.getState();
+    const next = which === 'usual' ? 0 : seedsFrom + SEEDS_APART;
+    this.store.setState({ seedsFrom: next, sampleSeed: next + (sampleSeed - seedsFrom) });
+    // Other seeds are nothing to compare with.
+    this.baseline = [];
+    if (this.generation) this.show(this.generation.game);
   }
 
   /** Shows the numbers and the runs of another stand-in. */
@@ -348,7 +371,7 @@ export class ReadingController {
   /** Runs some seeds; false when nobody wants them any more. */
   private async runPiece(worker: SimulationWorker, generation: Generation, piece: Piecework): Promise<boolean> {
     const { standIn, firstSeed, count } = piece;
-    const chunk = await worker.api.runChunk(standIn, firstSeed, count);
+    const chunk = await worker.api.runChunk(standIn, generation.seedsFrom + firstSeed, count);
     if (generation !== this.generation || !chunk) return false;
     const chunks = generation.chunks.get(standIn) ?? new Map<number, ChunkResult>();
     generation.chunks.set(standIn, chunks.set(firstSeed, chunk));

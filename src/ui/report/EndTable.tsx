@@ -1,7 +1,8 @@
 'use client';
 
-import { sayEnd, saySeconds, sayShare, type EndGroup } from '@/core/index';
+import { sayEnd, saySeconds, sayShare, type EndGroup, type LossGroup } from '@/core/index';
 import type { RunFilter } from '@/server/contracts/batches';
+import css from './report.module.css';
 
 interface EndTableProps {
   ends: readonly EndGroup[];
@@ -42,5 +43,33 @@ export function EndTable({ ends, chosen, onChoose }: EndTableProps) {
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** Ways in which lives are lost, those of runs that were cleared among them; nothing where there are no lives. */
+export function LossTable({ losses }: { losses: readonly LossGroup[] }) {
+  if (losses.length === 0) return null;
+  return (
+    <>
+      <h2 className={`heading ${css.part}`}>What takes lives, in all runs</h2>
+      <table className="rows">
+        <thead>
+          <tr>
+            <th>loss</th>
+            <th className="number">a run</th>
+            <th className="number">median at</th>
+          </tr>
+        </thead>
+        <tbody>
+          {losses.map((loss) => (
+            <tr key={`${loss.cause} ${loss.piece}`}>
+              <td>{sayEnd(loss)}</td>
+              <td className="number">{loss.perRun.toFixed(2)}</td>
+              <td className="number">{saySeconds(loss.medianSeconds)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
   );
 }

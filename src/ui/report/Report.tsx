@@ -14,7 +14,7 @@ import { gorgeApi } from '../requests/gorgeApi';
 import { chartFileOf } from '../charts/chartFile';
 import { Against } from './Against';
 import { ArmLadder } from './ArmLadder';
-import { EndTable } from './EndTable';
+import { EndTable, LossTable } from './EndTable';
 import { FigureTable } from './FigureTable';
 import { FilterBar } from './FilterBar';
 import { writeHtmlReport, type ReportPicture } from './htmlReport';
@@ -202,6 +202,7 @@ function Numbers({
           chosen={filter}
           onChoose={({ cause, piece }) => onFilter({ ...filter, cause, owner: piece })}
         />
+        <LossTable losses={summary.losses} />
         <h2 className={`heading ${styles.part}`}>Figures{isNarrowed ? ', of all runs' : ''}</h2>
         <FigureTable summary={summary} />
         <h2 className={`heading ${styles.part}`}>Findings from runs · {summary.findings.length}</h2>
