@@ -5,7 +5,9 @@ import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
 import type { Help } from './DeskKeys';
+import type { LevelNames } from '../editor/visits';
 import { PALETTE_WORDS } from './openWord';
+import { useLevelNames } from './useLevelNames';
 
 interface DeskPaletteProps {
   help: Help;
@@ -17,6 +19,7 @@ interface DeskPaletteProps {
 export function DeskPalette(props: DeskPaletteProps) {
   const desk = useDesk();
   const router = useRouter();
+  const names = useLevelNames();
   useFollowed(desk.session, (state) => state.game);
   // It is fetched when it is first asked for.
   useEffect(() => spotlight.open(), []);
@@ -24,6 +27,7 @@ export function DeskPalette(props: DeskPaletteProps) {
     <Spotlight
       actions={[
         ...deskActions(desk),
+        ...numberActions(desk, names),
         ...panelActions(props.onOpenPanel),
         ...placeActions(desk, router.push, props),
         ...PALETTE_WORDS.map(({ id, label, description, open }) => act(id, label, description, open)),
@@ -60,6 +64,34 @@ function deskActions({ session, actions, playback, tries }: Desk) {
     act('all', 'Select all guards', 'Ctrl+A', () => actions.selectAll()),
     act('play', 'Play or pause the run that is shown', 'P', () => playback.toggle()),
     act('draft', 'Back to the draft', 'Home', () => playback.seek(0)),
+  ];
+}
+
+/** What can be asked of many runs. */
+function numberActions({ session, reading, proofs, parts, visits }: Desk, names: LevelNames) {
+  const { game } = session.state;
+  const { standIn, sampleSeed } = reading.store.getState();
+  return [
+    act(
+      'prove',
+      'Can it be won at all?',
+      'Searches for a way through the level on the seed that is shown',
+      () => void proofs.start(game, sampleSeed),
+    ),
+    act(
+      'parts',
+      'What does each part do?',
+      'The level without each piece, kind and cue, on the same seeds',
+      () => void parts.start(game, standIn),
+    ),
+    act(
+      'lost',
+      'Lost runs',
+      'Each run that was not cleared, three seconds before it ends',
+      () => void visits.openLost(names),
+    ),
+    act('fresh', 'Fresh seeds', 'Runs on seeds that nothing was tuned to', () => reading.useSeeds('fresh')),
+    act('usual', 'Usual seeds', 'Runs on the seeds from 1 on again', () => reading.useSeeds('usual')),
   ];
 }
 
