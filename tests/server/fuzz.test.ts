@@ -3,6 +3,7 @@ import { writeGame } from '@/core/index';
 import { RandomStream } from '@/core/foundation/random';
 import type { GameReply } from '@/server/contracts/games';
 import * as batches from '@/server/routes/batches';
+import { getComparison } from '@/server/routes/compare';
 import { exportAll } from '@/server/routes/exportAll';
 import * as games from '@/server/routes/games';
 import { getHealth } from '@/server/routes/health';
@@ -70,6 +71,8 @@ describe('whatever is asked', () => {
       '?seed=x',
       '?a=b&a=c',
       '?page=2&size=1',
+      '?with=1&withArm=1e9',
+      '?outcome=lost&owner=%25_\\&from=1e9&to=0',
     ]);
     return new Request(`http://127.0.0.1/api/x${query}`);
   };
@@ -91,6 +94,7 @@ describe('whatever is asked', () => {
     getBatches: () => batches.getBatches(pick(IDS)),
     postBatch: () => batches.postBatch(pick(IDS), sent()),
     getReport: () => batches.getReport(pick(IDS), pick(IDS), asked()),
+    getComparison: () => getComparison(pick(IDS), pick(IDS), asked()),
     getRuns: () => batches.getRuns(pick(IDS), pick(IDS), asked()),
     getRunTable: () => batches.getRunTable(pick(IDS), pick(IDS)),
     postCancel: () => batches.postCancel(pick(IDS), pick(IDS), sent()),

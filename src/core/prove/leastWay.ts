@@ -1,11 +1,10 @@
-import { CellHeap } from '../arena/cellHeap';
 import { cellsOfArea } from '../arena/area';
 import { cellIndexAt } from '../arena/grid';
 import type { RuleCondition } from '../compile/cueProgram';
 import type { LevelProgram } from '../compile/levelProgram';
 import type { World } from '../simulate/engine/world';
 import { MoveGraphs } from '../simulate/moves/graphs';
-import { movesOver, type WayField } from '../simulate/moves/wayField';
+import { computeWays, type WayField } from '../simulate/moves/wayField';
 import type { MoveGraph } from '../simulate/moves/moveGraph';
 
 /** Of so many things to be fetched every order is looked at; further ones are left out, which makes the bound lower. */
@@ -109,25 +108,9 @@ class Plan {
   }
 }
 
-/** The real ticks of the quickest moves from every rest to any of the goals, by Dijkstra's method from the goals back. */
+/** The real ticks of the quickest moves from every rest to any of the goals, with nothing felt about them. */
 function leastTicks(graph: MoveGraph, goals: readonly number[]): WayField {
-  const field = new Float64Array(graph.isRest.length).fill(Infinity);
-  const heap = new CellHeap();
-  const reach = (cell: number, ticks: number) => {
-    if (ticks >= field[cell]) return;
-    field[cell] = ticks;
-    heap.push(cell, ticks);
-  };
-  for (const goal of goals) reach(goal, 0);
-  for (const [move, share] of movesOver(graph, goals)) reach(graph.from[move], graph.ticks[move] * share);
-  while (heap.size > 0) {
-    const ticks = heap.peekCost();
-    const cell = heap.pop();
-    if (ticks > field[cell]) continue;
-    for (let at = graph.firstInto[cell]; at < graph.firstInto[cell + 1]; at++)
-      reach(graph.from[graph.into[at]], ticks + graph.ticks[graph.into[at]]);
-  }
-  return field;
+  return computeWays({ ...graph, feltTicks: graph.ticks, wary: graph.wary.map(() => 1) }, goals);
 }
 
 /** Whether nothing but its own moves brings the player on, and none of them becomes quicker. */
