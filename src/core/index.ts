@@ -296,6 +296,7 @@ export { compileGameLevel, compileNextVersion, runChunk, runPeople, runSeeds } f
 export type { CompiledVersion } from './compile/turnKnobs';
 export { fixOf, type FindingFix } from './tune/findingFix';
 export { doesAnything, PartsStudy, sayPartDifference, type PartFigure, type PartsStudyState } from './tune/partsStudy';
+export { sayCrossing, type CrossingFigures } from './measure/crossingFigures';
 export { projectLevelCues, USUAL_CLEAR_SECONDS } from './tune/projectLevelCues';
 export { measurePursuit, type PursuitFigure } from './tune/pursuit';
 export { checkCues } from './language/cues/checkCues';

@@ -3,6 +3,7 @@ import {
   laneWarnings,
   NO_OVERRIDES,
   projectLevelCues,
+  sayCrossing,
   USUAL_CLEAR_SECONDS,
   type Band,
   type CueProjection,
@@ -34,7 +35,7 @@ export async function cues(file: string, options: CuesOptions): Promise<number> 
   return EXIT.good;
 }
 
-function describe({ seeds, seconds, clearSeconds, cues: all, lanes }: CueProjection): string[] {
+function describe({ seeds, seconds, clearSeconds, cues: all, lanes, crossings }: CueProjection): string[] {
   const percent = (share: number) => `${Math.round(share * 100)} %`;
   return [
     `${seeds} runs of ${seconds} s without a player; a wave counts as cleared ${clearSeconds} s after its last arrival`,
@@ -59,6 +60,7 @@ function describe({ seeds, seconds, clearSeconds, cues: all, lanes }: CueProject
       `${lane.name}: ${percent(lane.crossable.value)} (${percent(lane.crossable.low)} to ${percent(lane.crossable.high)}) of the gaps can be crossed in ${lane.crossSeconds.toFixed(2)} s; median gap ${lane.medianGap.toFixed(2)} s; closed for up to ${say(lane.longestClosed, 1)} s`,
       ...laneWarnings(lane).map((warning) => `  note: ${warning}`),
     ]),
+    ...crossings.map(sayCrossing),
   ];
 }
 

@@ -1,3 +1,4 @@
+import type { CrossingFigures } from './crossingFigures';
 import { USUAL_ALIVE, type CueProgram, type GapReach, type WavesProgram } from '../compile/cueProgram';
 import type { LevelProgram } from '../compile/levelProgram';
 import { shareOnPlayer } from './shareOnPlayer';
@@ -84,6 +85,8 @@ export interface CueProjection {
   /** Everything that cues let in, together. */
   together: { perSecond: number[]; population: Band[] };
   lanes: LaneFigures[];
+  /** Of lanes that lie side by side, one after the other. */
+  crossings: CrossingFigures[];
 }
 
 /** A lane as projections need it: which marks feed it and how wide it is. */
@@ -121,6 +124,7 @@ export function describeCues(
   span: { seconds: number; clearSeconds: number },
   lanes: readonly ProjectedLane[],
   known: readonly KnownOfCue[],
+  crossings: readonly CrossingFigures[],
 ): CueProjection {
   const cues = program.cues.map((cue, index) => describeCue(program, cue, index, runs, span.seconds, known[index]));
   const populations = runs.map((run) => run.population.map((counts) => counts.reduce((sum, count) => sum + count, 0)));
@@ -135,6 +139,7 @@ export function describeCues(
       population: bandsOverTime(populations, span.seconds),
     },
     lanes: lanes.flatMap((lane) => describeLane(program, lane, runs, known, span.seconds) ?? []),
+    crossings: [...crossings],
   };
 }
 

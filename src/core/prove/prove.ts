@@ -15,7 +15,7 @@ import { WitnessSearch } from './witnessSearch';
  */
 const FIRST_MOMENTS = 6000;
 const PEOPLE = 6;
-const TIERS = STAND_INS.toReversed().slice(0, 3);
+const TIERS = [...STAND_INS].reverse().slice(0, 3);
 /** So many moments are looked at when nothing else is said. */
 export const USUAL_MOMENTS = 40_000;
 /** So many moments are gone on from between two words of how far it is. */

@@ -72,7 +72,7 @@ export class WorldStore {
     isForCourse = false,
   ) {
     // Wide numbers first, so that every number of a column lies on whole words.
-    const columns = world.table.columns.toSorted((a, b) => b.array.BYTES_PER_ELEMENT - a.array.BYTES_PER_ELEMENT);
+    const columns = [...world.table.columns].sort((a, b) => b.array.BYTES_PER_ELEMENT - a.array.BYTES_PER_ELEMENT);
     this.columns = columns.map(({ array }) => new Uint8Array(array.buffer, array.byteOffset, array.byteLength));
     this.numberFields = RUN_NUMBERS.map((name) => fieldOf(name, world[name]));
     this.playerFields = Object.entries(world.player).map(([name, value]) => fieldOf(name, value));

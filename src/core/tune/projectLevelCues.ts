@@ -3,11 +3,14 @@ import { checkCuesOf } from '../check/checkProgram';
 import { subjectOf } from '../check/checkWholeGame';
 import { describeEntries } from '../compile/entryPlaces';
 import { gapReach } from '../compile/gapReach';
-import type { GameDocument } from '../document/gameDocument';
+import type { LevelProgram } from '../compile/levelProgram';
+import type { GameDocument, Level } from '../document/gameDocument';
 import type { Diagnostic } from '../foundation/diagnostic';
 import { succeed, type Result } from '../foundation/result';
+import { describeCrossing, type CrossingFigures } from '../measure/crossingFigures';
 import { describeCues, type CueProjection, type KnownOfCue } from '../measure/cueProjection';
 import { compileGameLevel } from '../pipeline';
+import { crossingsOf, watchCrossing } from '../simulate/crossings';
 import { projectCues } from '../simulate/projectCues';
 import { checkLevelCues } from '../written/checkLevelCues';
 
@@ -48,5 +51,32 @@ export function projectLevelCues(
     size,
     isAcross: along === 'across',
   }));
-  return succeed(describeCues(program, runs, { seconds, clearSeconds }, lanes, known));
+  return succeed(
+    describeCues(
+      program,
+      runs,
+      { seconds, clearSeconds },
+      lanes,
+      known,
+      crossingFigures(program, level, seeds, seconds),
+    ),
+  );
+}
+
+/** Crossings need everything that moves, tick by tick: fewer seeds, and not so far ahead. */
+const CROSSING_SECONDS = 40;
+const SEEDS_A_CROSSING_SEED = 16;
+
+function crossingFigures(
+  program: LevelProgram,
+  { lanes = [] }: Level,
+  seeds: number,
+  seconds: number,
+): CrossingFigures[] {
+  const crossed = lanes.map(({ name, at, size, runs }) => ({ name, at, size, isAcross: runs === 'across' }));
+  const ticks = Math.min(CROSSING_SECONDS, seconds) * program.ticksPerSecond;
+  const count = Math.max(6, Math.ceil(seeds / SEEDS_A_CROSSING_SEED));
+  return crossingsOf(program, crossed).map((crossing) =>
+    describeCrossing(crossing, watchCrossing(program, crossing, { first: 1, count }, ticks), program.ticksPerSecond),
+  );
 }

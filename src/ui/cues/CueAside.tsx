@@ -1,6 +1,6 @@
 'use client';
 
-import type { CueFigures as Figures, CueNumber, CueProjection } from '@/core/index';
+import { sayCrossing, type CueFigures as Figures, type CueNumber, type CueProjection } from '@/core/index';
 import { CueFigures, LaneView } from './CueFigures';
 import { CueNumberRow } from './CueNumberRow';
 import styles from './cues.module.css';
@@ -36,6 +36,12 @@ export function CueAside({ chosen, shown, isBusy, numbers, onTurn, onDrop }: Cue
           <CueFigures figures={chosen} projection={shown} />
           {shown.lanes.map((lane) => (
             <LaneView key={lane.name} lane={lane} />
+          ))}
+          {shown.crossings.map((crossing) => (
+            <section key={crossing.lanes.join()} className={styles.figures} data-testid="crossing">
+              <h3 className="heading">One after the other</h3>
+              <p className={styles.figureLine}>{sayCrossing(crossing)}</p>
+            </section>
           ))}
           {shown.lanes.length === 0 && !chosen.gaps && (
             <p className={`quiet ${styles.below}`}>Gaps are shown for cues that come in where a lane begins.</p>
