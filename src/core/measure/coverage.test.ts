@@ -6,7 +6,7 @@ import { Runner } from '../simulate/run';
 import { emptySums, mergeSums, summaryOf, type Summary } from './sums';
 
 const BATCHES = 100;
-const RUNS = 60;
+const RUNS = 40;
 /** Of a hundred intervals of 95 % so many hold what is true; fewer or more than that come by chance in one of two hundred. */
 const [FEWEST, MOST] = [89, 99];
 

@@ -9,7 +9,17 @@ import { addRun, emptySums, keepFigures, summaryOf } from './sums';
 const LEVEL: MeasuredLevel = { ticksPerSecond: 60, pieces: [], kinds: [] };
 const FACTS: RunFacts = {
   ...{ freeTicks: 600, stoodTicks: 0, hasEyes: true, hasThreats: true },
-  ...{ lullSamples: 0, pressedSamples: 0, samples: 100, spent: [], waited: [], lossPlaces: [], losses: [] },
+  ...{
+    peaks: 0,
+    peakSamples: 0,
+    lullSamples: 0,
+    pressedSamples: 0,
+    samples: 100,
+    spent: [],
+    waited: [],
+    lossPlaces: [],
+    losses: [],
+  },
 };
 
 interface Made extends Partial<RunFacts> {

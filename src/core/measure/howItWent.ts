@@ -300,6 +300,31 @@ export const HOW_IT_WENT = {
     reads: ({ facts }) => (facts && facts.samples > 0 ? facts.lullSamples : undefined),
     join: spreadJoin(SAMPLES),
   }),
+  peaks: rateOf({
+    name: 'Peaks of pressure',
+    about:
+      'How often in a minute of play much presses (pressure of 0.5 and more) after it had been calm (below 0.1): the median of all runs, with the middle half of them.',
+    field: 'peaks_a_minute',
+    counts: ({ peaks, hasThreats }) => (hasThreats ? peaks : undefined),
+    column: kept('peaks', ({ peaks, hasThreats }) => (hasThreats ? peaks : undefined)),
+  }),
+  longestPeak: timeOf({
+    name: 'Longest peak',
+    about:
+      'The longest stretch on end in which much presses (pressure of 0.5 and more): the median of the runs that have one, with the middle half of them.',
+    field: 'longest_peak',
+    reads: ({ facts }) => facts?.peakSamples || undefined,
+    join: spreadJoin(SAMPLES),
+  }),
+  closeCalls: meanOf({
+    name: 'Close calls',
+    about:
+      'How often something that harms and is no shot comes within half a cell of the player, box to box, and goes again without harm: the mean of all runs with the 95 % interval. Looked at ten times a second.',
+    field: 'close_calls_per_run',
+    decimals: 1,
+    reads: ({ facts }) => facts?.closeCalls,
+    column: kept('close_calls', ({ closeCalls }) => closeCalls),
+  }),
   timeSpent: measure({
     name: 'Where time is spent',
     unit: 's a run',

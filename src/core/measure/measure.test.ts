@@ -112,7 +112,7 @@ describe('what is said of a batch', () => {
     const head = { arm: 'casual, clock=40', standIn: 'casual', level: 'hall', ticksPerSecond: 60 };
     const lines = writeRunCsv({ ...head, versions: { engine: 3, standIns: 2 } }, whole.rows).split('\n');
     expect(lines[0]).toBe(
-      'arm,standin,level,seed,outcome,cause,piece,seconds,x,y,score,distance,box_only,near_misses,way_made,wave,filled,most_at_once,arrived,defeated,fired,fired_against,lives_lost,harm,standing,pressed,hash,engine,standins_version',
+      'arm,standin,level,seed,outcome,cause,piece,seconds,x,y,score,distance,box_only,near_misses,way_made,wave,filled,most_at_once,arrived,defeated,fired,fired_against,lives_lost,harm,standing,peaks,close_calls,pressed,hash,engine,standins_version',
     );
     expect(lines[1]).toMatch(/^"casual, clock=40",casual,hall,1,.*,3,2$/);
     expect(lines).toHaveLength(41);

@@ -14,7 +14,7 @@ import { WitnessSearch } from './witnessSearch';
  * is kept: who is bolder than an expert may be quicker.
  */
 const FIRST_MOMENTS = 6000;
-const PEOPLE = 6;
+const PEOPLE = 4;
 const TIERS = [...STAND_INS].reverse().slice(0, 3);
 /** So many moments are looked at when nothing else is said. */
 export const USUAL_MOMENTS = 40_000;

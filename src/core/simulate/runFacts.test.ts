@@ -189,6 +189,16 @@ describe('lulls', () => {
     expect(finish([])).toMatchObject({ lullSamples: 0, pressedSamples: 0, samples: 0 });
     expect(finish([0, 0])).toMatchObject({ lullSamples: 2 });
   });
+
+  test('part peaks: what presses again before it was calm is the same one', () => {
+    expect(finish([0, 0.6, 0.7, 0.3, 0.8, 0, 0.5, 0.05])).toMatchObject({
+      peaks: 2,
+      peakSamples: 2,
+      pressedSamples: 4,
+    });
+    expect(finish([0.9, 0.9, 0.9])).toMatchObject({ peaks: 1, peakSamples: 3 });
+    expect(finish([0.2, 0.4, 0.1])).toMatchObject({ peaks: 0, peakSamples: 0 });
+  });
 });
 
 describe('one watch for many runs', () => {

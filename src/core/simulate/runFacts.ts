@@ -6,8 +6,9 @@ import { harmOfKinds } from './standins/belief/harms';
 import { computeWays } from './moves/wayField';
 import type { EndCause } from './engine/runEvent';
 import type { World } from './engine/world';
+import { CloseCalls } from './closeCalls';
 import { PopulationWatch, type PopulationFacts } from './populationWatch';
-import type { RunRecord, RunSamples } from './runRecord';
+import { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './runRecord';
 
 /** What else is counted while a run goes on. Whole numbers throughout, so that they add up exactly. */
 export interface RunFacts extends PopulationFacts {
@@ -42,9 +43,14 @@ export interface RunFacts extends PopulationFacts {
   /** Cells in which the player was and, of that, in which it stood though it could have gone; ticks. Row by row. */
   spent: readonly CellTicks[];
   waited: readonly CellTicks[];
+  /** How often something that harms passed the player closely without touching it; undefined where nothing harms. */
+  closeCalls?: number;
   /** The longest stretch on end with hardly any pressure, and all time with much of it, in samples. */
   lullSamples: number;
   pressedSamples: number;
+  /** How often pressure rose to much after it had been hardly any, and the longest stretch on end with much, in samples. */
+  peaks: number;
+  peakSamples: number;
   samples: number;
 }
 
@@ -83,6 +89,8 @@ export class FactsWatch {
   private readonly spent: Uint32Array;
   private readonly waited: Uint32Array;
   private readonly population: PopulationWatch;
+  private readonly close: CloseCalls;
+  private readonly lookTicks: number;
   private world: World | undefined;
   private nearest = Infinity;
   private freeTicks = 0;
@@ -103,6 +111,8 @@ export class FactsWatch {
   constructor(private readonly program: LevelProgram) {
     const { exit, grid, player, brains, kinds, pieces, contacts } = program;
     this.population = new PopulationWatch(program);
+    this.close = new CloseCalls(program);
+    this.lookTicks = Math.max(1, Math.round(program.ticksPerSecond / SAMPLES_PER_SECOND));
     this.spent = new Uint32Array(grid.width * grid.height);
     this.waited = new Uint32Array(grid.width * grid.height);
     this.hasEyes = brains.some(({ sightRange }) => sightRange > 0);
@@ -127,6 +137,7 @@ export class FactsWatch {
     this.world = world;
     this.population.look(world);
     this.noteLosses(world);
+    if (this.hasThreats && tick % this.lookTicks === 0) this.close.look(world, this.lossPlaces.length);
     if (player.stunLeft <= 0 && tick > 0) {
       this.freeTicks++;
       const cell = cellIndexAt(this.program.grid, player.x, player.y);
@@ -194,6 +205,8 @@ export class FactsWatch {
       ...lullsOf(pressure),
       ...(world && this.population.finish(world)),
     };
+    const closeCalls = this.close.finish();
+    if (this.hasThreats) facts.closeCalls = closeCalls;
     if (this.ways) facts.wayMade = Math.round(1000 * Math.max(0, made));
     // The life with which a run ends is lost as well.
     if (hasLives && world)
@@ -235,15 +248,23 @@ function isSeen({ live: { next }, pieceCount, sights }: World): boolean {
   return false;
 }
 
-/** The longest calm stretch, and the time under pressure, of ten samples a second. */
-function lullsOf(pressure: readonly number[]): Pick<RunFacts, 'lullSamples' | 'pressedSamples' | 'samples'> {
+/** Calm stretches and peaks, and the time under pressure, of ten samples a second. */
+function lullsOf(
+  pressure: readonly number[],
+): Pick<RunFacts, 'lullSamples' | 'pressedSamples' | 'peaks' | 'peakSamples' | 'samples'> {
+  const facts = { lullSamples: 0, pressedSamples: 0, peaks: 0, peakSamples: 0, samples: pressure.length };
   let lull = 0;
-  let longest = 0;
-  let pressed = 0;
+  let peak = 0;
+  let isUp = false;
   for (const value of pressure) {
     lull = value < CALM ? lull + 1 : 0;
-    if (lull > longest) longest = lull;
-    if (value >= PRESSING) pressed++;
+    peak = value >= PRESSING ? peak + 1 : 0;
+    facts.lullSamples = Math.max(facts.lullSamples, lull);
+    facts.peakSamples = Math.max(facts.peakSamples, peak);
+    if (peak > 0) facts.pressedSamples++;
+    if (peak > 0 && !isUp) facts.peaks++;
+    // Between two peaks it has to become calm.
+    isUp = peak > 0 || (isUp && lull === 0);
   }
-  return { lullSamples: longest, pressedSamples: pressed, samples: pressure.length };
+  return facts;
 }

@@ -3,7 +3,8 @@ import { hallOnly, kilnYard } from '../../../tests/support/kilnYard';
 import type { GameDocument } from '../document/gameDocument';
 import { STAND_INS } from '../people/traits';
 import { compileGameLevel, runChunk } from '../pipeline';
-import { partsOfLevel, PartsStudy, sayPartDifference, withoutPart, type PartsStudyState } from './partsStudy';
+import { sayPartDifference } from './partFigure';
+import { partsOfLevel, PartsStudy, withoutPart, type PartsStudyState } from './partsStudy';
 
 const [, CASUAL] = STAND_INS;
 const HALL = 'drying-hall';

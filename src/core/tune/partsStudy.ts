@@ -2,15 +2,16 @@ import type { GameDocument, Level } from '../document/gameDocument';
 import { kindOf } from '../document/resolveKind';
 import { applyEdits } from '../language/edit/textEdit';
 import { readCueForm, removeCueFormLine } from '../language/cues/cueForm';
-import { measureChanges, strictZ, type MeasureChange } from '../measure/changes';
+import { measureChanges, strictZ } from '../measure/changes';
 import { playedCount } from '../measure/played';
-import { differencesBySeed, meanDifference, type PairedDifference } from '../measure/statistics/pairedDifference';
+import { differencesBySeed, meanDifference } from '../measure/statistics/pairedDifference';
 import { wilsonInterval, type ShareWithInterval } from '../measure/statistics/wilsonInterval';
 import type { StandInTraits } from '../people/traits';
 import { compileGameLevel, runSeeds } from '../pipeline';
 import { Runner } from '../simulate/run';
 import type { RunRecord } from '../simulate/runRecord';
 import { namesForCues } from '../written/checkLevelCues';
+import type { LevelPart, PartFigure } from './partFigure';
 
 /** Single pieces are left out one by one where there are at most so many of them; kinds always are. */
 const MOST_PIECES = 24;
@@ -18,29 +19,6 @@ const MOST_PIECES = 24;
 const MOST_CHANGES = 2;
 /** So many runs are made between two words of how far it is. */
 const RUNS_AT_ONCE = 5;
-
-/** Something of a level that can be left out: a piece, all pieces of a kind, or what a cue brings in. */
-export interface LevelPart {
-  what: 'piece' | 'kind' | 'cue';
-  /** Id of the piece or kind, or name of the cue. */
-  id: string;
-  name: string;
-}
-
-/** What a level is without one of its parts, on the same seeds. */
-export interface PartFigure extends LevelPart {
-  /** Why it cannot be run without, in words; undefined where it can. */
-  fault: string | undefined;
-  /** How many of its runs are won without the part; undefined where nothing wins the level. */
-  clears: ShareWithInterval | undefined;
-  /**
-   * Runs without it less runs with it, seed by seed: clear rates −1..1, or what the level is played for, in its unit. Half of
-   * the interval is corrected for so many parts at one look. Undefined while there are fewer than two runs.
-   */
-  difference: PairedDifference | undefined;
-  /** What else changes for certain, the plainest first: where everybody clears it, lives and time still tell. */
-  changes: MeasureChange[];
-}
 
 /** How far a study is and what it has come to. */
 export interface PartsStudyState {
@@ -179,19 +157,4 @@ export class PartsStudy {
 function strength({ difference, changes }: PartFigure): number {
   if (!difference) return -1;
   return Math.abs(difference.value) + (difference.isReal ? 1e6 : 0) + 1e3 * changes.length;
-}
-
-/** Whether leaving it out changes anything for certain. */
-export function doesAnything({ difference, changes }: PartFigure): boolean {
-  return difference?.isReal === true || changes.length > 0;
-}
-
-/** "+18.0 points ± 6.1", or in the unit of what the level is played for. */
-export function sayPartDifference({ difference, fault }: PartFigure, unit: string): string {
-  if (fault !== undefined) return 'cannot be run without it';
-  if (!difference) return 'not known';
-  const factor = unit === 'points' ? 100 : 1;
-  const sign = difference.value < 0 ? '−' : '+';
-  const size = (factor * Math.abs(difference.value)).toFixed(1);
-  return `${sign}${size} ${unit} ± ${(factor * difference.halfWidth).toFixed(1)}`;
 }

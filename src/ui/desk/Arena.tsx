@@ -23,13 +23,16 @@ import { ArenaFoot, MapLegend } from './ArenaFoot';
 import styles from './desk.module.css';
 import { cellsOfMap, LEVEL_MAPS } from '../frame/levelMaps';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
-import { MiniMap } from './MiniMap';
 import { PieceCard } from './card/PieceCard';
 import { ToolBar } from './ToolBar';
-import { TryBar } from './TryBar';
-import { TryShelf } from './TryShelf';
-import { TryWhy } from './TryWhy';
+import { later } from '../frame/later';
 import { isTyping, useArenaKeys } from './useArenaKeys';
+
+// What belongs to tries, and the small map of large levels, is fetched behind what the page needs to be used.
+const MiniMap = later(() => import('./MiniMap').then(({ MiniMap: Map }) => Map));
+const TryBar = later(() => import('./TryBar').then(({ TryBar: Bar }) => Bar));
+const TryShelf = later(() => import('./TryShelf').then(({ TryShelf: Shelf }) => Shelf));
+const TryWhy = later(() => import('./TryWhy').then(({ TryWhy: Why }) => Why));
 
 /** The arena: drawn on canvas once a frame when something changed; every gesture goes through {@link ArenaGestures}. */
 export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => void }) {

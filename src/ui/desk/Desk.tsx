@@ -1,5 +1,6 @@
 'use client';
 
+import { later } from '../frame/later';
 import { useSearchParams } from 'next/navigation';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
@@ -11,7 +12,6 @@ import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
 import { Arena } from './Arena';
-import { ClashNotice } from './ClashNotice';
 import { KeptDraftNotice } from './KeptDraftNotice';
 import { DeskContext, useDesk, useFollowed } from './DeskContext';
 import { DeskKeys } from './DeskKeys';
@@ -24,6 +24,9 @@ import { StartField } from './StartField';
 import { Strata } from './Strata';
 import { useDeskMachines } from './useDeskMachines';
 import css from './desk.module.css';
+
+// Who is asked nothing needs no question.
+const ClashNotice = later(() => import('./ClashNotice').then(({ ClashNotice: Notice }) => Notice));
 
 /** The main view: the arena in the middle, the Reading at the right, the strata below. */
 export function Desk({ gameId, levelId, view }: { gameId: string; levelId: string; view?: 'cues' }) {

@@ -3,7 +3,6 @@
 import type { ReactNode } from 'react';
 import {
   briefFiguresOf,
-  fixOf,
   sayCeiling,
   sayEnd,
   sayPlayed,
@@ -17,15 +16,19 @@ import {
 import { FigureLines } from '../frame/FigureLines';
 import { FindingList } from '../frame/FindingList';
 import { Ladder } from './Ladder';
-import { OwnStandIns } from './OwnStandIns';
-import { PartsLine } from './PartsLine';
+import { later } from '../frame/later';
 import { Difference } from './Difference';
-import { ProofLine } from './ProofLine';
 import { ReadingHead } from './ReadingHead';
 import { runsEndingBy } from '../editor/visits';
 import { useDesk, useFollowed } from './DeskContext';
 import { useLevelNames } from './useLevelNames';
 import css from './desk.module.css';
+
+// What a finding can be mended by is fetched when there is one.
+const FindingFix = later(() => import('./FindingFix').then(({ FindingFix: Fix }) => Fix));
+const OwnStandIns = later(() => import('./OwnStandIns').then(({ OwnStandIns: Own }) => Own));
+const ProofLine = later(() => import('./ProofLine').then(({ ProofLine: Line }) => Line));
+const PartsLine = later(() => import('./PartsLine').then(({ PartsLine: Line }) => Line));
 
 interface ReadingProps {
   onOpenScript: (scriptId: string) => void;
@@ -199,8 +202,7 @@ function Fact({ label, children }: { label: string; children: ReactNode }) {
 
 /** What only runs show; nothing is said while there is nothing. */
 function Findings({ isStale }: { isStale: boolean }) {
-  const { reading, playback, session } = useDesk();
-  const game = useFollowed(session, (state) => state.game);
+  const { reading, playback } = useDesk();
   const findings = useFollowed(reading, (state) => state.summary?.findings);
   if (!findings || findings.length === 0) return null;
   const show = async ({ seed, seconds }: Finding) => {
@@ -213,10 +215,7 @@ function Findings({ isStale }: { isStale: boolean }) {
       <FindingList
         findings={findings}
         onShow={(finding) => void show(finding)}
-        fixOf={(finding) => {
-          const fix = fixOf(game, session.level.id, finding);
-          return fix && { title: fix.title, onFix: () => session.change(fix.title.replace(/`/g, ''), fix.apply) };
-        }}
+        fixOf={(finding) => <FindingFix finding={finding} />}
       />
     </section>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import type { ReactNode } from 'react';
 import { saySeconds, sayShare, type Finding } from '@/core/index';
 
 /** Mistakes that runs show, each with how often and a way to the run that shows it. */
@@ -11,7 +12,7 @@ export function FindingList({
   findings: readonly Finding[];
   onShow: (finding: Finding) => void;
   /** What can be done about one with a click, where the level can be changed. */
-  fixOf?: (finding: Finding) => { title: string; onFix: () => void } | undefined;
+  fixOf?: (finding: Finding) => ReactNode;
 }) {
   return findings.map((finding) => (
     <div key={finding.message} className="problem warning" data-testid="finding">
@@ -21,19 +22,7 @@ export function FindingList({
       <button type="button" className="act" onClick={() => onShow(finding)}>
         Show run {finding.seed} at {saySeconds(finding.seconds)}
       </button>
-      <Fix fix={fixOf?.(finding)} />
+      {fixOf?.(finding)}
     </div>
   ));
-}
-
-function Fix({ fix }: { fix: { title: string; onFix: () => void } | undefined }) {
-  if (!fix) return null;
-  return (
-    <>
-      {' '}
-      <button type="button" className="act" title="One change, one step back" onClick={fix.onFix}>
-        {fix.title.replace(/`/g, '')}
-      </button>
-    </>
-  );
 }
