@@ -139,7 +139,10 @@ describe('how runs went', () => {
   });
 
   test('each run keeps what belongs into its row', () => {
-    const run = runOf({ wayMade: 250, wave: 3, livesLost: 1, harm: 500, stoodTicks: 150, pressedSamples: 10 }, 1);
+    const run = runOf(
+      { wayMade: 250, wave: 3, livesLost: 1, harm: 500, stoodTicks: 150, pressedSamples: 10, peaks: 2 },
+      1,
+    );
     keepFigures(run, LEVEL);
     expect(run.record.figures).toEqual({
       way_made: 0.25,
@@ -147,6 +150,7 @@ describe('how runs went', () => {
       lives_lost: 1,
       harm: 0.5,
       standing: 0.25,
+      peaks: 2,
       pressed: 0.1,
     });
   });
