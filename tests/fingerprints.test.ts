@@ -14,7 +14,7 @@ interface Kept {
   versions: typeof NUMBER_VERSIONS;
   /** Of runs from inputs that no stand-in has a hand in, by level. */
   inputs: Record<string, string>;
-  /** Of the runs of each stand-in, by level. */
+  /** Of a run of each stand-in, by level. */
   standIns: Record<string, Record<string, string>>;
 }
 
@@ -58,7 +58,7 @@ function standInHashes(): Kept['standIns'] {
   return Object.fromEntries(
     levels.map(({ id, program }) => [
       id,
-      Object.fromEntries(STAND_INS.map((traits) => [traits.id, hashRuns(runChunk(program, traits, 1, RUNS).rows)])),
+      Object.fromEntries(STAND_INS.map((traits) => [traits.id, hashRuns(runChunk(program, traits, 1, 1).rows)])),
     ]),
   );
 }

@@ -280,7 +280,10 @@ class LevelCompiler {
   ): { pieces: PieceProgram[]; pools: LevelProgram['pools'] } | undefined {
     const pieces: PieceProgram[] = [];
     const pools: LevelProgram['pools'] = [];
-    for (const [kindIndex, count] of arrivalsByKind(cues)) {
+    for (const [kindIndex, count] of arrivalsByKind(
+      cues,
+      ticksOf(this.level.rules.timeLimit, this.level.ticksPerSecond),
+    )) {
       const kind = kindOf(this.game, this.kindIds[kindIndex])!;
       const like: Piece = { id: kind.id, name: kind.name, kind: kind.id, at: [-1000, -1000], facing: 0 };
       const compiled = this.piece(like, kind, -1);

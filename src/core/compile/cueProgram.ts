@@ -241,8 +241,8 @@ export function waveAt(waves: WavesProgram, number: number): WaveProgram | undef
   return waves.waves[waves.repeatFrom + ((number - written) % (written - waves.repeatFrom))];
 }
 
-/** How many places among the pieces all cues together need of each kind they bring in, at most so many of one. */
-export function arrivalsByKind(cues: readonly CueProgram[]): Map<number, number> {
+/** How many places among the pieces all cues together need of each kind they bring in within a run, at most so many of one. */
+export function arrivalsByKind(cues: readonly CueProgram[], runTicks: number): Map<number, number> {
   const counts = new Map<number, number>();
   const add = (kind: number, count: number) =>
     counts.set(kind, Math.min(MOST_OF_A_KIND, (counts.get(kind) ?? 0) + count));
@@ -250,7 +250,7 @@ export function arrivalsByKind(cues: readonly CueProgram[]): Map<number, number>
     if (cue.type === 'spawner') for (const kind of kindsOfSpawner(cue)) add(kind, cue.mostAlive);
     else {
       for (const { kind, count } of cue.supplies) add(kind, count * SUPPLIES_KEPT);
-      for (const [kind, most] of mostInWave(cue)) add(kind, cue.nextTicks < Infinity ? 2 * most : most);
+      for (const [kind, most] of mostOfWaves(cue, runTicks)) add(kind, most);
     }
   }
   return counts;
@@ -265,6 +265,42 @@ export function kindsOfSpawner({ picks, gap }: Pick<SpawnerProgram, 'picks' | 'g
 export const MOST_OF_A_KIND = 512;
 /** Supplies of so many rests may lie about at once. */
 const SUPPLIES_KEPT = 4;
+
+/** The most of each kind that waves can have brought in and not lost again: one wave, or all that overlap within a run. */
+function mostOfWaves(waves: WavesProgram, runTicks: number): Map<number, number> {
+  const most = mostInWave(waves);
+  if (waves.nextTicks === Infinity) return most;
+  // A wave that is cleared early makes room for the next, so any of them can be the first that stays.
+  const lastFirst = waves.nextWhenCleared ? MOST_FIRST_WAVES : 0;
+  for (let first = 0; first <= lastFirst && waveAt(waves, first); first++)
+    for (const [kind, sum] of sumOfWaves(waves, first, runTicks - waves.firstTicks))
+      most.set(kind, Math.max(most.get(kind) ?? 0, sum));
+  return most;
+}
+
+/** Growth has long reached its cap when so many waves have gone by. */
+const MOST_FIRST_WAVES = 32;
+
+/** How many of each kind come if nobody is defeated from one wave on, for so many ticks. */
+function sumOfWaves(waves: WavesProgram, first: number, ticks: number): Map<number, number> {
+  const sums = new Map<number, number>();
+  let [begins, isFull] = [0, false];
+  for (let number = first; begins < ticks && !isFull; number++) {
+    const wave = waveAt(waves, number);
+    if (!wave) break;
+    let arrivals = 0;
+    isFull = true;
+    for (const entry of wave.entries) {
+      const count = countInWave(waves, number, entry);
+      const sum = (sums.get(entry.kind) ?? 0) + count;
+      sums.set(entry.kind, sum);
+      arrivals += count;
+      if (sum < MOST_OF_A_KIND) isFull = false;
+    }
+    begins += Math.max(1, (arrivals - 1) * wave.oneEveryTicks + waves.nextTicks + waves.restTicks);
+  }
+  return sums;
+}
 
 /** The most of each kind that any one wave brings in. */
 function mostInWave(waves: WavesProgram): Map<number, number> {

@@ -20,5 +20,6 @@
  *    Stand-ins who walk about on what carries them reckon with being carried, and keep to their plan there; nobody jumps
  *    where walking does, or on the spot to wait; who has a key for it fires the way that it faces without a step; when the rim
  *    of a view will be where is reckoned with. Other runs from inputs are as before.
+ * 8: waves that overlap have places for all that can be there at once; from the third on they did not come.
  */
-export const ENGINE_VERSION = 7;
+export const ENGINE_VERSION = 8;

@@ -303,6 +303,14 @@ describe('waves', () => {
     ]);
   });
 
+  test('that nobody defeats all come, each on top of those before', () => {
+    const written = 'wave 1 { 2 ember }\nwave 2 { 3 ember }\nrepeat wave 2 growing 1.5x to 8';
+    const seen = watch(tide(`${written}\nnext after 2 s, rest 0.5 s`), 900);
+    expect(perWave(seen)).toEqual({ 1: 2, 2: 3, 3: 5, 4: 7, 5: 8, 6: 8 });
+    const orCleared = watch(tide(`${written}\nnext when cleared or after 2 s, rest 0.5 s`), 900);
+    expect(perWave(orCleared)).toEqual(perWave(seen));
+  });
+
   test('supplies come with every rest', () => {
     const seen = watch(
       tide(
