@@ -7,7 +7,9 @@ import { READING_RUNS } from './support/held';
 test.describe('the Reading', () => {
   test.use({ storageState: READING_RUNS });
 
-  test('from the shelf to the desk, where the reading comes by itself', async ({ page }) => {
+  test('from the shelf to the desk, where the reading comes by itself; more runs make its interval smaller', async ({
+    page,
+  }) => {
     await page.goto('/');
     await page.locator('a[href="/games/kiln-yard/levels/drying-hall"]').first().click();
     await expect(page).toHaveURL('/games/kiln-yard/levels/drying-hall');
@@ -17,6 +19,10 @@ test.describe('the Reading', () => {
     expect(rate).toBeLessThanOrEqual(75);
     expect(low).toBeLessThan(rate);
     expect(high).toBeGreaterThan(rate);
+    await page.getByRole('combobox', { name: 'Runs of a reading' }).selectOption('400 runs');
+    await expect(page.getByTestId('reading-status')).toHaveText('400 runs', { timeout: 60_000 });
+    const more = await finishedReading(page);
+    expect(more.high - more.low).toBeLessThan(0.7 * (high - low));
   });
 
   test('a quicker pace lowers the clear rate beyond the intervals, and undo brings back the very same number', async ({
@@ -44,7 +50,7 @@ test.describe('the Reading', () => {
     const game = hallOnly();
     nearTheDoor(game as never);
     const hall = dryingHall(undefined, game);
-    expect(summarise(runChunk(hall, STAND_INS[1], 1, 400).rows, hall).hash).toBe(fingerprint);
+    expect(summarise(runChunk(hall, STAND_INS[1], 1, 100).rows, hall).hash).toBe(fingerprint);
   });
 
   test('a wall across the only way is reported, nothing is run, and erasing it brings the reading back', async ({

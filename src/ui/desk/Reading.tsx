@@ -19,6 +19,7 @@ import { Ladder } from './Ladder';
 import { later } from '../frame/later';
 import { Difference } from './Difference';
 import { ReadingHead } from './ReadingHead';
+import { SeedsChoice } from './SeedsChoice';
 import { runsEndingBy } from '../editor/visits';
 import { useDesk, useFollowed } from './DeskContext';
 import { useLevelNames } from './useLevelNames';
@@ -79,7 +80,7 @@ function Numbers({ name, summary, isStale, difference }: NumbersProps) {
         <h3 className="rest">
           {name}, {summary.runs} runs
         </h3>
-        <SeedsChoice runs={summary.runs} />
+        <SeedsChoice />
       </div>
       <div className={css.facts}>
         {summary.played ? <PlayedFacts played={summary.played} /> : <TimeFacts time={summary.timeToClear} />}
@@ -139,30 +140,6 @@ function EndLink({ end }: { end: EndGroup }) {
     >
       {sayEnd(end)}, {Math.round(end.share.value * 100)} %
     </button>
-  );
-}
-
-/** On which seeds the numbers rest. Who tunes to the same ones for long should look at others. */
-function SeedsChoice({ runs }: { runs: number }) {
-  const { reading } = useDesk();
-  const seedsFrom = useFollowed(reading, (state) => state.seedsFrom);
-  return (
-    <span className="quiet small">
-      seeds {seedsFrom + 1}–{seedsFrom + runs}{' '}
-      <button
-        type="button"
-        className="act"
-        title="Runs on seeds that nothing was tuned to"
-        onClick={() => reading.useSeeds('fresh')}
-      >
-        Fresh
-      </button>{' '}
-      {seedsFrom > 0 && (
-        <button type="button" className="act" onClick={() => reading.useSeeds('usual')}>
-          Usual
-        </button>
-      )}
-    </span>
   );
 }
 

@@ -1,14 +1,13 @@
 'use client';
 
 import type { Summary } from '@/core/index';
-import { MOST_READING_RUNS } from '../editor/readingController';
 import { useDesk, useFollowed } from './DeskContext';
 import css from './desk.module.css';
 
 /** How far the Reading is, and the button that holds it. */
 export function ReadingHead({ cannotRun }: { cannotRun: boolean }) {
   const { reading } = useDesk();
-  const { summary, isStale, isRefining, isHeld, firstNumberMs } = useFollowed(reading, (state) => state);
+  const { summary, isStale, isRefining, isHeld, size, firstNumberMs } = useFollowed(reading, (state) => state);
   return (
     <div className={css.readingHead}>
       <h2 className="heading rest">Reading</h2>
@@ -26,7 +25,7 @@ export function ReadingHead({ cannotRun }: { cannotRun: boolean }) {
         data-first-number-ms={firstNumberMs?.toFixed(0)}
         className={cannotRun ? 'bad' : isStale ? 'wary' : 'quiet'}
       >
-        {sayStatus(summary, { isStale, isRefining, isHeld, cannotRun })}
+        {sayStatus(summary, size.runs, { isStale, isRefining, isHeld, cannotRun })}
       </span>
     </div>
   );
@@ -34,11 +33,12 @@ export function ReadingHead({ cannotRun }: { cannotRun: boolean }) {
 
 function sayStatus(
   summary: Summary | undefined,
+  wanted: number,
   { isStale, isRefining, isHeld, cannotRun }: Record<'isStale' | 'isRefining' | 'isHeld' | 'cannotRun', boolean>,
 ): string {
   if (cannotRun) return 'cannot be run';
   if (!summary) return 'starting';
   if (isStale) return 'stale, running anew';
-  if (isHeld && summary.runs < MOST_READING_RUNS) return `held at ${summary.runs} runs`;
-  return isRefining ? `${summary.runs} of ${MOST_READING_RUNS} runs, refining` : `${summary.runs} runs`;
+  if (isHeld && summary.runs < wanted) return `held at ${summary.runs} runs`;
+  return isRefining ? `${summary.runs} of ${wanted} runs, refining` : `${summary.runs} runs`;
 }

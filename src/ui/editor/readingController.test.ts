@@ -20,9 +20,11 @@ import { smallGame } from '../../../tests/support/smallLevel';
 import { GameFeed, GameMirror, type GameNews } from '../workers/gameFeed';
 import { createSimulation, type Simulation } from '../workers/simulation';
 import type { SimulationWorker } from '../workers/simulationWorker';
-import { MOST_READING_RUNS, ReadingController } from './readingController';
+import { ReadingController } from './readingController';
+import { READING_SIZES } from './readingSize';
 
 const SEED = Number(process.env.GORGE_SEED ?? 7);
+const [QUICK, USUAL] = READING_SIZES;
 
 /** A short room that a watchman crosses: some runs are won, some lost. */
 function watchedRoom(pace = 2): GameDocument {
@@ -134,6 +136,7 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
   beforeEach(() => {
     workshop = new Workshop();
     reading = new ReadingController('small', workshop.start, 3);
+    reading.resize(QUICK, memoryStorage());
   });
 
   test('comes to the runs and numbers of the same seeds in one go, for everybody on the ladder', async () => {
@@ -141,7 +144,7 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     reading.show(game);
     expect([state().isStale, state().summary]).toEqual([true, undefined]);
     await workshop.work();
-    const whole = reference(game, 'casual', MOST_READING_RUNS);
+    const whole = reference(game, 'casual', QUICK.runs);
     expect(state().rows).toEqual(whole.rows);
     expect(state().summary).toEqual(whole.summary);
     expect([state().isStale, state().isRefining]).toEqual([false, false]);
@@ -153,7 +156,7 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
 
   test('rests on an unbroken stretch of seeds at every moment, however far the workers are', async () => {
     const game = watchedRoom();
-    const { rows } = reference(game, 'casual', MOST_READING_RUNS);
+    const { rows } = reference(game, 'casual', QUICK.runs);
     const seen = new Set<number>();
     reading.store.subscribe((present) => seen.add(present.rows.length));
     reading.show(game);
@@ -187,7 +190,30 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     expect(next.store.getState().isHeld).toBe(true);
     reading.hold(false, box);
     await workshop.work();
-    expect(state().rows).toHaveLength(MOST_READING_RUNS);
+    expect(state().rows).toHaveLength(QUICK.runs);
+  });
+
+  test('made larger it goes on where it stopped, made smaller it throws nothing away, and the choice is kept', async () => {
+    const box = memoryStorage();
+    reading.show(watchedRoom());
+    await workshop.work();
+    expect([state().rows.length, state().isRefining]).toEqual([QUICK.runs, false]);
+    reading.resize(USUAL, box);
+    expect(state().isRefining).toBe(true);
+    await workshop.work();
+    expect(state().rows).toEqual(reference(watchedRoom(), 'casual', USUAL.runs).rows);
+    expect([workshop.runsOf('casual'), state().isRefining]).toEqual([USUAL.runs, false]);
+    const next = new ReadingController('small', workshop.start, 1);
+    expect(next.store.getState().size).toBe(USUAL);
+    reading.resize(QUICK, box);
+    await workshop.work();
+    expect([state().rows.length, state().isRefining, workshop.runsOf('casual')]).toEqual([
+      USUAL.runs,
+      false,
+      USUAL.runs,
+    ]);
+    next.load(box);
+    expect(next.store.getState().size).toBe(QUICK);
   });
 
   test('drops what belongs to a version that was edited meanwhile', async () => {
@@ -197,7 +223,7 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     reading.show(edited);
     expect(state().isStale).toBe(true);
     await workshop.work();
-    expect(state().rows).toEqual(reference(edited, 'casual', MOST_READING_RUNS).rows);
+    expect(state().rows).toEqual(reference(edited, 'casual', QUICK.runs).rows);
   });
 
   test('says what an edit has changed on the same seeds, and compares with nothing where too little was known', async () => {
@@ -207,11 +233,11 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     reading.show(after);
     await workshop.work();
     const won = (game: GameDocument) =>
-      reference(game, 'casual', MOST_READING_RUNS).rows.filter(({ outcome }) => outcome === 'won').length;
-    const rows = [before, after].map((game) => reference(game, 'casual', MOST_READING_RUNS).rows);
+      reference(game, 'casual', QUICK.runs).rows.filter(({ outcome }) => outcome === 'won').length;
+    const rows = [before, after].map((game) => reference(game, 'casual', QUICK.runs).rows);
     expect(state().changes).toEqual(measureChanges(rows[0], rows[1]));
     expect(state().changes.map(({ id }) => id)).toContain('wayMade');
-    expect(state().difference?.value).toBeCloseTo((won(after) - won(before)) / MOST_READING_RUNS, 12);
+    expect(state().difference?.value).toBeCloseTo((won(after) - won(before)) / QUICK.runs, 12);
     const fresh = new ReadingController('small', workshop.start, 2);
     fresh.show(before);
     await workshop.work(() => fresh.store.getState().rows.length >= 20);
@@ -226,13 +252,11 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     await workshop.work();
     const usual = state().summary;
     reading.useSeeds('fresh');
-    expect([state().isStale, state().seedsFrom]).toEqual([true, 1000]);
+    expect([state().isStale, state().seedsFrom]).toEqual([true, 10_000]);
     await workshop.work();
-    expect(state().rows.map(({ seed }) => seed)).toEqual(
-      Array.from({ length: MOST_READING_RUNS }, (_, at) => 1001 + at),
-    );
-    expect(state().rows).toEqual(runInOneGo(game, 'casual', MOST_READING_RUNS, 1001).rows);
-    expect([state().difference, state().changes, state().sampleSeed]).toEqual([undefined, [], 1001]);
+    expect(state().rows.map(({ seed }) => seed)).toEqual(Array.from({ length: QUICK.runs }, (_, at) => 10_001 + at));
+    expect(state().rows).toEqual(runInOneGo(game, 'casual', QUICK.runs, 10_001).rows);
+    expect([state().difference, state().changes, state().sampleSeed]).toEqual([undefined, [], 10_001]);
     reading.useSeeds('usual');
     const before = workshop.runsOf('casual');
     await workshop.work();
@@ -272,7 +296,7 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     expect([state().sampleRun, state().isRefining, state().rows.length]).toEqual([undefined, false, 0]);
     reading.show(watchedRoom());
     await workshop.work();
-    expect([state().faults, state().rows.length]).toEqual([[], MOST_READING_RUNS]);
+    expect([state().faults, state().rows.length]).toEqual([[], QUICK.runs]);
     expect(state().sampleRun?.record?.hash).toBe(state().rows[0].hash);
   });
 
@@ -289,7 +313,7 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     await workshop.work();
     const changes = [{ path: ['cast', game.cast.findIndex(({ id }) => id === 'foe'), 'knobs'], value: { pace: 3 } }];
     expect(workshop.news).toEqual(Array.from({ length: 3 }, () => ({ changes })));
-    expect(state().rows).toEqual(reference(game, 'casual', MOST_READING_RUNS).rows);
+    expect(state().rows).toEqual(reference(game, 'casual', QUICK.runs).rows);
   });
 
   test('whom one chooses has all the runs, and what was run of others stays', async () => {
@@ -299,7 +323,7 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     const casual = workshop.runsOf('casual');
     reading.choose('expert');
     await workshop.work();
-    expect(state().rows).toEqual(reference(game, 'expert', MOST_READING_RUNS).rows);
+    expect(state().rows).toEqual(reference(game, 'expert', QUICK.runs).rows);
     expect([workshop.runsOf('casual'), state().difference]).toEqual([casual, undefined]);
     expect(state().sampleRun?.record?.hash).toBe(state().rows[0].hash);
   });

@@ -3,15 +3,11 @@ import {
   measureChanges,
   CONTROLS,
   controlRate,
-  emptySums,
   judgeTrust,
   measuredLevelOf,
-  mergeSums,
   pairedDifference,
   standInsOf,
-  summaryOf,
   type BehaviorFigures,
-  type ChunkResult,
   type ControlRate,
   type CueProjection,
   type Diagnostic,
@@ -19,8 +15,6 @@ import {
   type RulesExplanation,
   type GameDocument,
   type MeasureChange,
-  type MeasuredLevel,
-  type MeasureSums,
   type MoverPreviews,
   type PairedDifference,
   type PlayerReach,
@@ -33,6 +27,9 @@ import {
 } from '@/core/index';
 import type { CueCheck } from '../workers/simulation';
 import { startSimulationWorker, type SimulationWorker } from '../workers/simulationWorker';
+import { contentKey } from './contentKey';
+import { ReadingGeneration, type ChunksByPlayer, type Piecework } from './readingGeneration';
+import { keepReadingSize, loadReadingSize, USUAL_SIZE, type ReadingSize } from './readingSize';
 
 /** One stand-in of the ladder: what its runs come to so far. */
 export interface Rung {
@@ -50,6 +47,8 @@ export interface ReadingState {
   isRefining: boolean;
   /** Whether it stops after its first runs, so that the machine is left to other work. */
   isHeld: boolean;
+  /** On how many runs it rests. */
+  size: ReadingSize;
   faults: Diagnostic[];
   /** All stand-ins that have runs, from the least to the most able; and what the level comes to with nobody playing. */
   ladder: readonly Rung[];
@@ -78,50 +77,18 @@ export interface ReadingState {
   firstNumberMs: number | undefined;
 }
 
-export const MOST_READING_RUNS = 400;
 const HELD_KEY = 'gorge.reading-held';
-const FIRST_CHUNK = 4;
-const NEXT_CHUNK = 10;
 /** Whose numbers are shown first. */
 const USUAL_STAND_IN = 'casual';
-/** How many runs the others on the ladder are given, and each control. */
-const MOST_LADDER_RUNS = 120;
-const MOST_CONTROL_RUNS = 40;
-/** Everybody has so many runs before anybody has more. */
-const FIRST_ROUND_RUNS = 40;
 const KEPT_READINGS = 24;
 /** Fresh seeds begin so much further on each time. */
-const SEEDS_APART = 1000;
+const SEEDS_APART = 10_000;
+/** Fewer runs are nothing to compare with, unless the Reading rests on fewer. */
 const LEAST_BASELINE_RUNS = 150;
 /** Fewer runs say nothing of how else they have changed. */
 const LEAST_COMPARED_RUNS = 40;
-
-interface Generation {
-  key: string;
-  game: GameDocument;
-  /** What is added to the numbers of its seeds, which are counted from 1. */
-  seedsFrom: number;
-  startedAt: number;
-  /** Finished chunks of each who plays, by their first seed. */
-  chunks: Map<string, Map<number, ChunkResult>>;
-  /** The unbroken stretch of seeds from 1 that is done, of each. */
-  stretches: Map<string, Stretch>;
-  /** The next seed of each. */
-  nextSeeds: Map<string, number>;
-}
-
-/** Runs of seeds 1, 2, 3 …, and what they come to; grows with every chunk that joins it. */
-interface Stretch {
-  rows: RunRecord[];
-  sums: MeasureSums;
-  summary: Summary;
-}
-
-interface Piecework {
-  standIn: string;
-  firstSeed: number;
-  count: number;
-}
+/** Fewer runs of a control prove nothing against anybody. */
+const LEAST_CONTROL_RUNS = 40;
 
 /**
  * Keeps the Reading up to date: after every edit the level is compiled in workers and run on seeds 1, 2, 3 …, in small
@@ -133,6 +100,7 @@ export class ReadingController {
     isStale: true,
     isRefining: true,
     isHeld: false,
+    size: USUAL_SIZE,
     faults: [],
     ladder: [],
     controls: [],
@@ -152,10 +120,10 @@ export class ReadingController {
   }));
   private workers: SimulationWorker[] = [];
   private ownCueWorker: SimulationWorker | undefined;
-  private generation: Generation | undefined;
+  private generation: ReadingGeneration | undefined;
   private readonly busy = new Set<SimulationWorker>();
   /** Finished readings by content, so that undo shows at once what was known. */
-  private readonly kept = new Map<string, Generation['chunks']>();
+  private readonly kept = new Map<string, ChunksByPlayer>();
   private baseline: readonly RunRecord[] = [];
 
   constructor(
@@ -169,9 +137,18 @@ export class ReadingController {
     this.store.setState({ sampleSeed, standIn });
   }
 
-  /** Takes up whether the Reading was held when the desk was open last. */
+  /** Takes up whether the Reading was held when the desk was open last, and how large it was. */
   load(storage: Storage): void {
-    this.store.setState({ isHeld: storage.getItem(HELD_KEY) !== null });
+    this.store.setState({ isHeld: storage.getItem(HELD_KEY) !== null, size: loadReadingSize(storage) });
+  }
+
+  /** Rests the numbers on more runs or fewer from now on. What is run already is kept. */
+  resize(size: ReadingSize, storage: Storage): void {
+    keepReadingSize(size, storage);
+    this.store.setState({ size });
+    if (!this.generation) return;
+    this.refresh(this.generation);
+    this.workUp();
   }
 
   /** Holds the Reading after its first runs from now on, or lets it go on. */
@@ -186,7 +163,8 @@ export class ReadingController {
   private workUp(): void {
     const { generation } = this;
     if (!generation) return;
-    this.store.setState({ isRefining: true });
+    const { isStale, size } = this.store.getState();
+    this.store.setState({ isRefining: isStale || !generation.isDone(this.standIn, size) });
     this.workers.forEach((worker) => void this.goOn(worker, generation));
   }
 
@@ -201,21 +179,12 @@ export class ReadingController {
     const key = `${seedsFrom} ${contentKey(game, this.levelId)}`;
     if (this.generation?.key === key) return;
     this.startWorkers();
-    const { rows, isStale } = this.store.getState();
+    const { rows, isStale, size } = this.store.getState();
     // What a slider passes through on its way is nothing to compare with.
     const isOnSameSeeds = this.generation?.seedsFrom === seedsFrom;
-    if (rows.length >= LEAST_BASELINE_RUNS && !isStale && isOnSameSeeds) this.baseline = rows;
-    const generation: Generation = {
-      key,
-      game,
-      seedsFrom,
-      startedAt: performance.now(),
-      chunks: new Map([...(this.kept.get(key) ?? [])].map(([standIn, chunks]) => [standIn, new Map(chunks)])),
-      stretches: new Map(),
-      nextSeeds: new Map(),
-    };
-    for (const [standIn, chunks] of generation.chunks)
-      generation.nextSeeds.set(standIn, 1 + [...chunks.values()].reduce((sum, chunk) => sum + chunk.rows.length, 0));
+    const isToCompare = rows.length >= Math.min(LEAST_BASELINE_RUNS, size.runs);
+    if (isToCompare && !isStale && isOnSameSeeds) this.baseline = rows;
+    const generation = new ReadingGeneration(key, game, seedsFrom, this.kept.get(key));
     this.generation = generation;
     // Who has been taken out of the game is shown no longer.
     if (!standInsOf(generation.game).some(({ id }) => id === this.standIn))
@@ -310,7 +279,7 @@ export class ReadingController {
     return worker?.api.pursuit(worker.feed.next(game), this.levelId, kind, playerSpeed);
   }
 
-  private async showPreviews(worker: SimulationWorker, generation: Generation): Promise<void> {
+  private async showPreviews(worker: SimulationWorker, generation: ReadingGeneration): Promise<void> {
     const shown = await worker.api.preview();
     if (generation === this.generation && shown) this.store.setState(shown);
   }
@@ -323,7 +292,7 @@ export class ReadingController {
     if (this.busy.has(worker)) return;
     this.busy.add(worker);
     try {
-      for (let done: Generation | undefined; this.generation && this.generation !== done;) {
+      for (let done: ReadingGeneration | undefined; this.generation && this.generation !== done;) {
         done = this.generation;
         await this.work(worker, done, isFirst);
       }
@@ -332,7 +301,7 @@ export class ReadingController {
     }
   }
 
-  private async work(worker: SimulationWorker, generation: Generation, isFirst: boolean): Promise<void> {
+  private async work(worker: SimulationWorker, generation: ReadingGeneration, isFirst: boolean): Promise<void> {
     const isCurrent = () => generation === this.generation;
     const { faults, routes } = await worker.api.prepare(worker.feed.next(generation.game), this.levelId, isFirst);
     if (!isCurrent()) return;
@@ -347,7 +316,7 @@ export class ReadingController {
     }
     // The first number comes first; what movers do by themselves right after it.
     let needsPreviews = isFirst;
-    for (let piece = this.nextPiece(generation); piece && isCurrent(); piece = this.nextPiece(generation)) {
+    for (let piece = this.takeNext(generation); piece && isCurrent(); piece = this.takeNext(generation)) {
       if (!(await this.runPiece(worker, generation, piece))) return;
       if (needsPreviews) await this.showPreviews(worker, generation);
       needsPreviews = false;
@@ -356,11 +325,11 @@ export class ReadingController {
   }
 
   /** Takes up work again when somebody else was chosen. */
-  private async goOn(worker: SimulationWorker, generation: Generation): Promise<void> {
+  private async goOn(worker: SimulationWorker, generation: ReadingGeneration): Promise<void> {
     if (this.busy.has(worker)) return;
     this.busy.add(worker);
     try {
-      for (let piece = this.nextPiece(generation); piece; piece = this.nextPiece(generation))
+      for (let piece = this.takeNext(generation); piece; piece = this.takeNext(generation))
         if (!(await this.runPiece(worker, generation, piece))) return;
     } finally {
       this.busy.delete(worker);
@@ -368,81 +337,39 @@ export class ReadingController {
     }
   }
 
+  private takeNext(generation: ReadingGeneration): Piecework | undefined {
+    const { size, isHeld } = this.store.getState();
+    return generation.takeNext(this.standIn, size, isHeld);
+  }
+
   /** Runs some seeds; false when nobody wants them any more. */
-  private async runPiece(worker: SimulationWorker, generation: Generation, piece: Piecework): Promise<boolean> {
+  private async runPiece(worker: SimulationWorker, generation: ReadingGeneration, piece: Piecework): Promise<boolean> {
     const { standIn, firstSeed, count } = piece;
     const chunk = await worker.api.runChunk(standIn, generation.seedsFrom + firstSeed, count);
     if (generation !== this.generation || !chunk) return false;
-    const chunks = generation.chunks.get(standIn) ?? new Map<number, ChunkResult>();
-    generation.chunks.set(standIn, chunks.set(firstSeed, chunk));
+    generation.add(piece, chunk);
     this.refresh(generation);
     return true;
   }
 
-  /**
-   * What is run next: first some runs of who is shown, then of everybody on the ladder and of the controls, then the rest of
-   * who is shown, then of the others. Undefined when all is done.
-   */
-  private nextPiece(generation: Generation): Piecework | undefined {
-    const { standIn: shown } = this;
-    const done = (standIn: string) => (generation.nextSeeds.get(standIn) ?? 1) - 1;
-    const others = standInsOf(generation.game)
-      .map(({ id }) => id)
-      .filter((id) => id !== shown);
-    const wanted = [
-      { standIn: shown, runs: FIRST_ROUND_RUNS },
-      ...others.map((standIn) => ({ standIn, runs: FIRST_ROUND_RUNS })),
-      ...CONTROLS.map((standIn) => ({ standIn, runs: MOST_CONTROL_RUNS })),
-      { standIn: shown, runs: MOST_LADDER_RUNS },
-      ...others.map((standIn) => ({ standIn, runs: MOST_LADDER_RUNS })),
-      { standIn: shown, runs: MOST_READING_RUNS },
-    ];
-    if (this.store.getState().isHeld && done(shown) >= FIRST_CHUNK) return undefined;
-    const next = wanted.find(({ standIn, runs }) => done(standIn) < runs);
-    if (!next) return undefined;
-    const firstSeed = done(next.standIn) + 1;
-    const count = Math.min(firstSeed < FIRST_ROUND_RUNS ? FIRST_CHUNK : NEXT_CHUNK, next.runs + 1 - firstSeed);
-    generation.nextSeeds.set(next.standIn, firstSeed + count);
-    return { standIn: next.standIn, firstSeed, count };
-  }
-
-  /** The unbroken stretch of seeds of somebody that is done, with the chunks that have joined it meanwhile. */
-  private stretchOf(generation: Generation, standIn: string, level: MeasuredLevel): Stretch | undefined {
-    const { chunks, stretches } = generation;
-    const all = chunks.get(standIn);
-    const known = stretches.get(standIn);
-    const sums = known?.sums ?? emptySums();
-    // A list of its own, since what is shown keeps the one of before.
-    const rows = [...(known?.rows ?? [])];
-    for (let chunk = all?.get(rows.length + 1); chunk; chunk = all?.get(rows.length + 1)) {
-      rows.push(...chunk.rows);
-      mergeSums(sums, chunk.sums);
-    }
-    if (rows.length === (known?.rows.length ?? 0)) return known;
-    const stretch = { rows, sums, summary: summaryOf(sums, level) };
-    stretches.set(standIn, stretch);
-    return stretch;
-  }
-
   /** Works out the numbers from the unbroken stretches of seeds that are done. */
-  private refresh(generation: Generation): void {
+  private refresh(generation: ReadingGeneration): void {
     const level = measuredLevelOf(generation.game, this.levelId);
     const controls = CONTROLS.flatMap((control): ControlRate[] => {
-      const own = this.stretchOf(generation, control, level);
+      const own = generation.stretchOf(control, level);
       return own ? [controlRate(control, own.summary)] : [];
     });
-    // Few runs of a control prove nothing against anybody.
-    const settled = controls.filter(({ runs }) => runs >= MOST_CONTROL_RUNS);
+    const settled = controls.filter(({ runs }) => runs >= LEAST_CONTROL_RUNS);
     const ladder = standInsOf(generation.game).flatMap(({ id, name }): Rung[] => {
-      const own = this.stretchOf(generation, id, level);
+      const own = generation.stretchOf(id, level);
       if (!own) return [];
       const { summary } = own;
       return [{ standIn: id, name, summary, trust: judgeTrust(summary, summary.findings, settled) }];
     });
     this.store.setState({ ladder, controls });
-    const shown = this.stretchOf(generation, this.standIn, level);
+    const shown = generation.stretchOf(this.standIn, level);
     if (!shown) return;
-    const isDone = shown.rows.length >= MOST_READING_RUNS && isAllDone(generation);
+    const isDone = generation.isDone(this.standIn, this.store.getState().size);
     if (isDone) this.keep(generation);
     this.store.setState({
       isStale: false,
@@ -455,7 +382,7 @@ export class ReadingController {
     });
   }
 
-  private keep(generation: Generation): void {
+  private keep(generation: ReadingGeneration): void {
     this.kept.delete(generation.key);
     this.kept.set(generation.key, generation.chunks);
     for (const key of this.kept.keys()) if (this.kept.size > KEPT_READINGS) this.kept.delete(key);
@@ -475,29 +402,3 @@ export class ReadingController {
 function workersBesidePage(): number {
   return Math.max(1, Math.min(4, (globalThis.navigator?.hardwareConcurrency || 2) - 1));
 }
-
-function isAllDone({ game, stretches }: Generation): boolean {
-  return standInsOf(game).every(({ id }) => (stretches.get(id)?.rows.length ?? 0) >= MOST_LADDER_RUNS);
-}
-
-/** Everything of a game that can change how this level plays; equal for versions that play alike. */
-function contentKey(game: GameDocument, levelId: string): string {
-  const { terrain, cast, contacts, scripts, pixelsPerCell, standIns } = game;
-  const index = game.levels.findIndex((level) => level.id === levelId);
-  const { map, pieces, ...rest } = game.levels[index] ?? {};
-  // Its number in the course is part of what its cues can say.
-  const parts = [terrain, contacts, standIns, map, ...cast, ...scripts, ...(pieces ?? [])];
-  return [JSON.stringify([pixelsPerCell, index, cast.length, scripts.length, rest]), ...parts.map(textOf)].join('\n');
-}
-
-/** The text of a part of a document. Parts are never changed, only replaced, so each is written once. */
-function textOf(part: object | undefined): string {
-  if (!part) return '';
-  const known = writtenParts.get(part);
-  if (known !== undefined) return known;
-  const text = JSON.stringify(part);
-  writtenParts.set(part, text);
-  return text;
-}
-
-const writtenParts = new WeakMap<object, string>();
