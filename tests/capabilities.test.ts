@@ -1,11 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { readFileSync } from 'node:fs';
 import {
   checkGame,
   CONTROLS,
-  compileGameLevel,
   directionFor,
-  readGame,
   Runner,
   runSeeds,
   STAND_INS,
@@ -13,19 +10,14 @@ import {
   type GameDocument,
   type LevelProgram,
 } from '@/core/index';
+import { gameInFile, levelOf } from './support/gameFile';
 
 // Small levels, each for something that a level can be made of; `docs/capabilities.md` shows them.
 
-const read = readGame(readFileSync('examples/yard-tricks.gorge.json', 'utf8'));
-if (!read.ok) throw new Error(read.faults[0].message);
-const GAME: GameDocument = read.value;
+const GAME: GameDocument = gameInFile('examples/yard-tricks.gorge.json');
 const RUNS = 20;
 
-function programOf(levelId: string): LevelProgram {
-  const compiled = compileGameLevel(GAME, levelId);
-  if (!compiled.ok) throw new Error(compiled.faults[0].message);
-  return compiled.value;
-}
+const programOf = (levelId: string): LevelProgram => levelOf(GAME, levelId);
 
 /** What runs come to in the median where nothing wins, else the share that is won. */
 function measure(levelId: string, who: string): number {

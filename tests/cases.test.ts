@@ -3,17 +3,16 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import {
   checkGame,
-  compileGameLevel,
   cueWarnings,
   describeFindings,
   projectLevelCues,
-  readGame,
   runChunk,
   Runner,
   STAND_INS,
   type GameDocument,
   type LevelProgram,
 } from '@/core/index';
+import { gameInFile, levelOf } from './support/gameFile';
 import type { World } from '@/core/simulate/engine/world';
 
 // Small games in which something is wrong, or seems to be: what must be said of each, and what must happen in it.
@@ -21,18 +20,8 @@ import type { World } from '@/core/simulate/engine/world';
 const FOLDER = path.resolve('tests/cases');
 const CASUAL = STAND_INS.find(({ id }) => id === 'casual')!;
 
-function gameOf(name: string): GameDocument {
-  const read = readGame(readFileSync(path.join(FOLDER, `${name}.gorge.json`), 'utf8'));
-  if (!read.ok) throw new Error(JSON.stringify(read.faults));
-  return read.value;
-}
-
-function programOf(name: string): LevelProgram {
-  const game = gameOf(name);
-  const compiled = compileGameLevel(game, game.levels[0].id);
-  if (!compiled.ok) throw new Error(JSON.stringify(compiled.faults));
-  return compiled.value;
-}
+const gameOf = (name: string): GameDocument => gameInFile(path.join(FOLDER, `${name}.gorge.json`));
+const programOf = (name: string): LevelProgram => levelOf(gameOf(name));
 
 /** What is said of a case before any run. `no-threat` stands in many of them and is none of their business. */
 function told(name: string): { code: string; severity: string; message: string; hint: string }[] {
@@ -184,7 +173,7 @@ describe('gaps in a flight', () => {
         program,
         STAND_INS.find((own) => own.id === id)!,
         1,
-        60,
+        40,
       );
       return rows.filter(({ outcome }) => outcome === 'won').length / rows.length;
     };

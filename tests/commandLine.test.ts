@@ -1,8 +1,9 @@
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { main } from '@/cli/main';
 import { kilnYard, KILN_YARD_FILE } from './support/kilnYard';
 
 let folder: string;
@@ -15,7 +16,33 @@ afterAll(() => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-function gorge(args: string[], input = '') {
+interface Said {
+  code: number | null;
+  out: string;
+  err: string;
+}
+
+/** The command line in this process: the same but for how it is started, and quicker. */
+async function gorge(args: string[]): Promise<Said> {
+  const texts = { stdout: '', stderr: '' };
+  const spies = (['stdout', 'stderr'] as const).map((stream) =>
+    jest.spyOn(process[stream], 'write').mockImplementation(((text: string, done?: () => void) => {
+      texts[stream] += text;
+      done?.();
+      return true;
+    }) as typeof process.stdout.write),
+  );
+  const noDatabase = () => Promise.reject(new Error('no command here needs the database'));
+  try {
+    const code = await main(args, process.cwd(), { backUp: noDatabase, restore: noDatabase } as never);
+    return { code, out: texts.stdout, err: texts.stderr };
+  } finally {
+    spies.forEach((spy) => spy.mockRestore());
+  }
+}
+
+/** The command line as it is started by people. */
+function gorgeProcess(args: string[], input = ''): Said {
   const result = spawnSync(process.execPath, ['bin/gorge', ...args], {
     encoding: 'utf8',
     input,
@@ -40,17 +67,17 @@ function written(name: string, text: string): string {
 const HALL = ['--level', 'drying-hall'];
 
 describe('gorge check', () => {
-  test('finds nothing in the demo and ends with 0', () => {
-    expect(gorge(['check', KILN_YARD_FILE])).toEqual({
+  test('finds nothing in the demo and ends with 0', async () => {
+    expect(gorgeProcess(['check', KILN_YARD_FILE])).toEqual({
       code: 0,
       out: `${KILN_YARD_FILE}: 0 errors, 0 warnings\n`,
       err: '',
     });
   });
 
-  test('ends with 1 on errors and prints them as JSON with path, script place and file line', () => {
+  test('ends with 1 on errors and prints them as JSON with path, script place and file line', async () => {
     const file = spoilt('script.gorge.json', (game) => void (game.scripts[0].lines[7] = '    do patrul route'));
-    const { code, out } = gorge(['check', file, '--json']);
+    const { code, out } = await gorge(['check', file, '--json']);
     const result = JSON.parse(out) as {
       version: number;
       ok: boolean;
@@ -151,23 +178,23 @@ describe('bad input ends with 2, a message and a hint, and never with a stack tr
     ['an unknown thing to probe', () => ['probe', 'smell', KILN_YARD_FILE, ...HALL], /Probe `path` or `sight`/],
     ['an unknown command', () => ['fly'], /unknown command/],
   ];
-  test.each(cases)('%s', (_what, args, message) => {
-    const { code, out, err } = gorge(args());
+  test.each(cases)('%s', async (_what, args, message) => {
+    const { code, out, err } = await gorge(args());
     expect(err).toMatch(message);
     expect(err).not.toMatch(/\n\s+at .*\.(m?js|ts):\d+/);
     expect([code, out]).toEqual([2, '']);
   });
 
-  test('a file of 50 MB', () => {
+  test('a file of 50 MB', async () => {
     const file = written('huge.gorge.json', '{}');
     truncateSync(file, 50 * 1024 * 1024);
-    const { code, err } = gorge(['check', file]);
+    const { code, err } = gorgeProcess(['check', file]);
     expect([code, err]).toEqual([2, expect.stringContaining('50.0 MB')]);
   });
 });
 
 describe('gorge run', () => {
-  test('prints the documented JSON, the same for any number of threads, and writes the table', () => {
+  test('prints the documented JSON, the same for any number of threads, and writes the table', async () => {
     const csv = path.join(folder, 'runs.csv');
     const args = [
       'run',
@@ -183,8 +210,8 @@ describe('gorge run', () => {
       '--set',
       'clock=20',
     ];
-    const one = gorge([...args, '--workers', '1', '--csv', csv]);
-    const three = gorge([...args, '--workers', '3']);
+    const one = await gorge([...args, '--workers', '1', '--csv', csv]);
+    const three = gorgeProcess([...args, '--workers', '3']);
     expect([one.code, one.err, three.out]).toEqual([0, '', one.out]);
     const { version, standins, controls } = JSON.parse(one.out) as {
       version: number;
@@ -215,11 +242,11 @@ describe('gorge run', () => {
     expect(readFileSync(csv, 'utf8').trim().split('\n')).toHaveLength(4 * 6 + 1);
   });
 
-  test('runs arms on the same seeds, each told by what is set otherwise there', () => {
+  test('runs arms on the same seeds, each told by what is set otherwise there', async () => {
     const arms = ['--arm', 'casual', '--arm', 'casual clock=20', '--arm', 'expert@glaze-floor rules.lives=1'];
     const csv = path.join(folder, 'arms.csv');
     const args = ['run', KILN_YARD_FILE, ...HALL, '--runs', '3', '--json', '--csv', csv];
-    const { standins } = JSON.parse(gorge([...args, ...arms]).out) as {
+    const { standins } = JSON.parse((await gorge([...args, ...arms])).out) as {
       standins: { arm: string; level: string; overrides: object; hash: string }[];
     };
     expect(standins.map(({ arm, level, overrides }) => [arm, level, overrides])).toEqual([
@@ -228,23 +255,23 @@ describe('gorge run', () => {
       ['glaze-floor, expert, rules.lives=1', 'glaze-floor', { 'rules.lives': 1 }],
     ]);
     const alone = JSON.parse(
-      gorge(['run', KILN_YARD_FILE, ...HALL, '--runs', '3', '--json', '--set', 'clock=20']).out,
+      (await gorge(['run', KILN_YARD_FILE, ...HALL, '--runs', '3', '--json', '--set', 'clock=20'])).out,
     ) as {
       standins: { hash: string }[];
     };
     expect(alone.standins[0].hash).toBe(standins[1].hash);
     const lines = readFileSync(csv, 'utf8').trim().split('\n');
     expect([lines.length, lines[0].split(',')[0]]).toEqual([10, 'arm']);
-    const said = gorge(['run', KILN_YARD_FILE, ...HALL, '--runs', '2', '--arm', 'casual clock=20']).out;
+    const said = (await gorge(['run', KILN_YARD_FILE, ...HALL, '--runs', '2', '--arm', 'casual clock=20'])).out;
     expect(said).toMatch(/The casual stand-in clears/);
-    expect(gorge([...args, '--arm', 'casual', '--arm', 'casual']).err).toMatch(/is there twice/);
-    expect(gorge([...args, '--arm', 'casual clock']).err).toMatch(/STANDIN\[@LEVEL\]/);
+    expect((await gorge([...args, '--arm', 'casual', '--arm', 'casual'])).err).toMatch(/is there twice/);
+    expect((await gorge([...args, '--arm', 'casual clock'])).err).toMatch(/STANDIN\[@LEVEL\]/);
   });
 
-  test('prove finds inputs that win, which trace plays to the same end, and ends with 1 where there are none', () => {
+  test('prove finds inputs that win, which trace plays to the same end, and ends with 1 where there are none', async () => {
     const file = path.join(folder, 'won.json');
     const args = ['prove', KILN_YARD_FILE, ...HALL, '--inputs', file, '--json'];
-    const { code, out } = gorge(args);
+    const { code, out } = await gorge(args);
     const { slides, seeds } = JSON.parse(out) as {
       slides: unknown;
       seeds: { status: string; seconds: number; inputs: number[]; why_not_all: string; tightest: { early: number } }[];
@@ -256,59 +283,70 @@ describe('gorge run', () => {
     ]);
     expect(JSON.parse(readFileSync(file, 'utf8'))).toEqual(seeds[0].inputs);
     // Whoever slides needs longer than that, and every moment can be looked at.
-    const none = gorge(['prove', KILN_YARD_FILE, '--level', 'glaze-floor', '--set', 'clock=6', '--moments', '200']);
+    const none = await gorge([
+      'prove',
+      KILN_YARD_FILE,
+      '--level',
+      'glaze-floor',
+      '--set',
+      'clock=6',
+      '--moments',
+      '200',
+    ]);
     expect([none.code, none.out]).toEqual([1, expect.stringContaining('it cannot be won without losing a life')]);
     expect(none.out).toContain('Hazards aside it takes 19 slides at least.');
   });
 
-  test('parts tells what each part does, as text and as JSON', () => {
+  test('parts tells what each part does, as text and as JSON', async () => {
     const args = ['parts', 'tests/knownTruth/niche.gorge.json', '--runs', '4'];
-    const { code, out } = gorge(args);
+    const { code, out } = await gorge(args);
     expect([code, out]).toEqual([0, expect.stringMatching(/^casual clears \d+ % .* of 4 runs; without each part/)]);
-    const { parts } = JSON.parse(gorge([...args, '--json']).out) as {
+    const { parts } = JSON.parse((await gorge([...args, '--json'])).out) as {
       parts: { name: string; change: { value: number; half_width: number } }[];
     };
     expect(out.trim().split('\n').slice(1)).toHaveLength(parts.length);
-    expect(gorge([...args, '--standin', 'nobody']).err).toMatch(/There is no stand-in `nobody`/);
+    expect((await gorge([...args, '--standin', 'nobody'])).err).toMatch(/There is no stand-in `nobody`/);
   });
 
-  test('numbers lists what can be set, as text and as JSON', () => {
-    expect(gorge(['numbers', KILN_YARD_FILE, ...HALL]).out).toMatch(/^warden\.pace +[\d.]+ cells\/s +0\.5\.\.6\n/);
-    const { numbers } = JSON.parse(gorge(['numbers', KILN_YARD_FILE, ...HALL, '--json']).out) as {
+  test('numbers lists what can be set, as text and as JSON', async () => {
+    expect((await gorge(['numbers', KILN_YARD_FILE, ...HALL])).out).toMatch(
+      /^warden\.pace +[\d.]+ cells\/s +0\.5\.\.6\n/,
+    );
+    const { numbers } = JSON.parse((await gorge(['numbers', KILN_YARD_FILE, ...HALL, '--json'])).out) as {
       numbers: { name: string; value: number | null; unit: string; high: number | null }[];
     };
     expect(numbers.find(({ name }) => name === 'clock')).toMatchObject({ value: 60, unit: 's', high: 3600 });
     expect(new Set(numbers.map(({ name }) => name)).size).toBe(numbers.length);
-    expect(gorge(['numbers', KILN_YARD_FILE, '--level', 'nowhere']).err).toMatch(/The levels are drying-hall/);
+    expect((await gorge(['numbers', KILN_YARD_FILE, '--level', 'nowhere'])).err).toMatch(/The levels are drying-hall/);
   });
 
-  test('cues prints what comes in, as text and as JSON', () => {
+  test('cues prints what comes in, as text and as JSON', async () => {
     const raid = ['cues', KILN_YARD_FILE, '--level', 'shelf-raid', '--seeds', '20'];
-    expect(gorge(raid).out).toMatch(
+    expect((await gorge(raid)).out).toMatch(
       /^20 runs of 50 s.*\nlamp_beetles: \d+ \(\d to \d\) arrivals a run; first at 9\.0 s/,
     );
-    const { version, cues } = JSON.parse(gorge([...raid, '--json']).out) as {
+    const { version, cues } = JSON.parse((await gorge([...raid, '--json'])).out) as {
       version: number;
       cues: { name: string; come: { median: number } }[];
     };
     expect([version, cues.map(({ name }) => name), cues[0].come.median >= 2]).toEqual([1, ['lamp_beetles'], true]);
   });
 
-  test('an override changes the numbers and not the document', () => {
+  test('an override changes the numbers and not the document', async () => {
     const before = readFileSync(KILN_YARD_FILE, 'utf8');
-    const clearRate = (extra: string[]) => {
-      const { out } = gorge(['run', KILN_YARD_FILE, ...HALL, '--runs', '10', '--json', ...extra]);
+    const clearRate = async (extra: string[]) => {
+      const { out } = await gorge(['run', KILN_YARD_FILE, ...HALL, '--runs', '10', '--json', ...extra]);
       return (JSON.parse(out) as { standins: { clear_rate: { value: number } }[] }).standins[0].clear_rate.value;
     };
-    expect(clearRate(['--set', 'warden.pace=1', '--set', 'warden.sight=3'])).toBeGreaterThan(clearRate([]));
-    expect(clearRate(['--from', 'player at 26.5,15.5'])).toBe(1);
+    expect(await clearRate(['--set', 'warden.pace=1', '--set', 'warden.sight=3'])).toBeGreaterThan(await clearRate([]));
+    expect(await clearRate(['--from', 'player at 26.5,15.5'])).toBe(1);
     expect(readFileSync(KILN_YARD_FILE, 'utf8')).toBe(before);
   });
 });
 
 describe('gorge trace', () => {
-  test('writes a line a tick, the events between them and the fingerprint last', () => {
-    const { code, out } = gorge(['trace', KILN_YARD_FILE, ...HALL, '--seed', '3']);
+  test('writes a line a tick, the events between them and the fingerprint last', async () => {
+    const { code, out } = await gorge(['trace', KILN_YARD_FILE, ...HALL, '--seed', '3']);
     const lines = out
       .trim()
       .split('\n')
@@ -324,12 +362,12 @@ describe('gorge trace', () => {
     });
     expect(lines.some((line) => 'event' in line)).toBe(true);
     expect([last.seed, last.hash]).toEqual([3, expect.stringMatching(/^[0-9a-f]{16}$/)]);
-    expect(gorge(['trace', KILN_YARD_FILE, ...HALL, '--seed', '3']).out).toBe(out);
+    expect(gorgeProcess(['trace', KILN_YARD_FILE, ...HALL, '--seed', '3']).out).toBe(out);
   });
 
-  test('plays kept inputs and can be cut short', () => {
+  test('plays kept inputs and can be cut short', async () => {
     const inputs = written('right.json', JSON.stringify(new Array(30).fill(1)));
-    const { out } = gorge(['trace', KILN_YARD_FILE, ...HALL, '--seed', '1', '--inputs', inputs, '--ticks', '30']);
+    const { out } = await gorge(['trace', KILN_YARD_FILE, ...HALL, '--seed', '1', '--inputs', inputs, '--ticks', '30']);
     const lines = out
       .trim()
       .split('\n')
@@ -341,7 +379,7 @@ describe('gorge trace', () => {
 });
 
 describe('gorge probe', () => {
-  test('answers paths one by one, says what cannot be reached, and goes on after a bad line', () => {
+  test('answers paths one by one, says what cannot be reached, and goes on after a bad line', async () => {
     const queries = [
       '{"from": [2.5, 2], "to": [28, 16]}',
       '',
@@ -350,7 +388,7 @@ describe('gorge probe', () => {
       'none',
       '{"from": [1.5, 1.5], "to": [1.5, 1.5]}',
     ];
-    const { code, out, err } = gorge(['probe', 'path', KILN_YARD_FILE, ...HALL], queries.join('\n'));
+    const { code, out, err } = gorgeProcess(['probe', 'path', KILN_YARD_FILE, ...HALL], queries.join('\n'));
     const answers = out
       .trim()
       .split('\n')
@@ -365,14 +403,14 @@ describe('gorge probe', () => {
     expect(err.split('\n').filter(Boolean)).toHaveLength(2);
   });
 
-  test('answers sight with walls, range and arc apart', () => {
+  test('answers sight with walls, range and arc apart', async () => {
     const queries = [
       '{"from": [10.5, 7.5], "to": [14.5, 7.5], "facing": 0, "range": 6, "arc": 110}',
       '{"from": [10.5, 7.5], "to": [14.5, 7.5], "facing": 180, "range": 6, "arc": 110}',
       '{"from": [10.5, 7.5], "to": [19.5, 7.5], "facing": 0, "range": 6, "arc": 110}',
       '{"from": [2.5, 2], "to": [14.5, 7.5]}',
     ];
-    const { code, out } = gorge(['probe', 'sight', KILN_YARD_FILE, ...HALL], queries.join('\n'));
+    const { code, out } = gorgeProcess(['probe', 'sight', KILN_YARD_FILE, ...HALL], queries.join('\n'));
     const answers = out
       .trim()
       .split('\n')
@@ -388,19 +426,19 @@ describe('gorge probe', () => {
 });
 
 describe('gorge behavior', () => {
-  test('prints the figures of a behavior, for people and as JSON', () => {
-    const said = gorge(['behavior', KILN_YARD_FILE, 'night_watch', ...HALL, '--runs', '10']);
+  test('prints the figures of a behavior, for people and as JSON', async () => {
+    const said = await gorge(['behavior', KILN_YARD_FILE, 'night_watch', ...HALL, '--runs', '10']);
     expect(said.code).toBe(0);
     expect(said.out).toMatch(/in rounds: \d+\.\d % of the time/);
     expect(said.out).toMatch(/least safe head start: \d+(\.\d+)? cells, for a player at 3\.4 cells\/s/);
-    const { code, out } = gorge(['behavior', KILN_YARD_FILE, 'night_watch', ...HALL, '--runs', '10', '--json']);
+    const { code, out } = await gorge(['behavior', KILN_YARD_FILE, 'night_watch', ...HALL, '--runs', '10', '--json']);
     const figures = JSON.parse(out) as { states: { share: number }[]; runs: number };
     expect([code, figures.runs]).toEqual([0, 10]);
     expect(figures.states.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
   });
 
-  test('says who there is when nobody follows it', () => {
-    const { code, err } = gorge(['behavior', KILN_YARD_FILE, 'nobody', ...HALL]);
+  test('says who there is when nobody follows it', async () => {
+    const { code, err } = await gorge(['behavior', KILN_YARD_FILE, 'nobody', ...HALL]);
     expect([code, err]).toEqual([
       2,
       'Nobody in drying-hall follows `nobody`.\n  Behaviors there: night_watch, porter_round.\n',
@@ -409,10 +447,10 @@ describe('gorge behavior', () => {
 });
 
 describe('gorge chart', () => {
-  test('writes a behavior as a state chart, and reads it back to the byte', () => {
-    const { code, out } = gorge(['chart', KILN_YARD_FILE, '--script', 'night_watch']);
+  test('writes a behavior as a state chart, and reads it back to the byte', async () => {
+    const { code, out } = await gorge(['chart', KILN_YARD_FILE, '--script', 'night_watch']);
     expect(code).toBe(0);
-    const back = gorge(['chart', written('watch.scxml', out)]);
+    const back = await gorge(['chart', written('watch.scxml', out)]);
     const script = kilnYard().scripts.find(({ id }) => id === 'night_watch')!;
     expect([back.code, back.out]).toEqual([0, `${script.lines.join('\n')}\n`]);
   });
@@ -421,8 +459,8 @@ describe('gorge chart', () => {
     ['no chart', ['chart', KILN_YARD_FILE], /is no state chart that can be read/],
     ['an unknown script', ['chart', KILN_YARD_FILE, '--script', 'nobody'], /has no script `nobody`/],
     ['a missing file', ['chart', 'nowhere.scxml'], /there is no such file/],
-  ])('refuses %s with a word', (_, args, message) => {
-    const { code, err } = gorge(args);
+  ])('refuses %s with a word', async (_, args, message) => {
+    const { code, err } = await gorge(args);
     expect(code).toBe(2);
     expect(err).toMatch(message);
     expect(err).not.toMatch(/\n\s+at /);

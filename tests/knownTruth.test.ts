@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { compileGameLevel, readGame, runChunk, STAND_INS, summarise, type LevelProgram } from '../src/core/index';
+import { runChunk, STAND_INS, summarise, type LevelProgram } from '../src/core/index';
+import { gameInFile, levelOf } from './support/gameFile';
 
 type Rates = Record<string, number>;
 
@@ -21,11 +22,7 @@ const RUNS = 20;
 const RUNS_OF_CHANCE = 100;
 
 function programOf(name: string, level: string): LevelProgram {
-  const read = readGame(readFileSync(new URL(`${name}.gorge.json`, FOLDER), 'utf8'));
-  if (!read.ok) throw new Error(read.faults.map(({ message }) => message).join('\n'));
-  const compiled = compileGameLevel(read.value, level);
-  if (!compiled.ok) throw new Error(compiled.faults.map(({ message }) => message).join('\n'));
-  return compiled.value;
+  return levelOf(gameInFile(new URL(`${name}.gorge.json`, FOLDER)), level);
 }
 
 describe('levels whose truth is known', () => {

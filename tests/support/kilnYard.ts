@@ -1,14 +1,12 @@
-import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { compileGameLevel, readGame, type GameDocument, type LevelProgram, type Overrides } from '@/core/index';
+import type { GameDocument, LevelProgram, Overrides } from '@/core/index';
+import { gameInFile, levelOf } from './gameFile';
 
 export const KILN_YARD_FILE = path.resolve('examples/kiln-yard.gorge.json');
 
 /** The demo game, fresh for every test that wants to change it. */
 export function kilnYard(): GameDocument {
-  const read = readGame(readFileSync(KILN_YARD_FILE, 'utf8'));
-  if (!read.ok) throw new Error(JSON.stringify(read.faults));
-  return read.value;
+  return gameInFile(KILN_YARD_FILE);
 }
 
 /** The demo game with nobody but its four wardens in the Drying Hall: what tests of single guards are about. */
@@ -31,13 +29,9 @@ export function hallOnly(): GameDocument {
 export function demoLevel(levelId: string, change: (game: GameDocument) => void = () => undefined): LevelProgram {
   const game = plainYard();
   change(game);
-  const compiled = compileGameLevel(game, levelId);
-  if (!compiled.ok) throw new Error(JSON.stringify(compiled.faults));
-  return compiled.value;
+  return levelOf(game, levelId);
 }
 
 export function dryingHall(overrides?: Overrides, game = plainYard()): LevelProgram {
-  const compiled = compileGameLevel(game, 'drying-hall', overrides);
-  if (!compiled.ok) throw new Error(JSON.stringify(compiled.faults));
-  return compiled.value;
+  return levelOf(game, 'drying-hall', overrides);
 }

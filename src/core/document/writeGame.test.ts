@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { soaked } from '../../../tests/support/soak';
 import { kilnYard } from '../../../tests/support/kilnYard';
 import * as commands from './allCommands';
 import { applyChange, makeChange, revertChange, type Change } from './edit';
@@ -81,7 +82,7 @@ describe('any sequence of edits', () => {
         for (const change of changes) again = applyChange(again, change);
         return writeGame(back) === writeGame(first) && writeGame(again) === text;
       }),
-      { numRuns: 60, seed: 20261123 },
+      { numRuns: soaked(25), seed: 20261123 },
     );
   });
 

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { soaked } from '../../../../tests/support/soak';
 import { mutatedText } from '../../testing/mutatedText';
 import { checkCues } from './checkCues';
 import { CUE_WORDS } from './cueWords';
@@ -172,8 +173,8 @@ describe('cues and rules', () => {
     expect(fault.hint).toBe('Did you mean `wagon`?');
   });
 
-  test('3,000 cut and mutated texts give diagnostics and never throw', () => {
-    for (let round = 0; round < 3000; round++) {
+  test('1,000 and more cut and mutated texts give diagnostics and never throw', () => {
+    for (let round = 0; round < soaked(1000); round++) {
       const mutated = mutatedText(WHOLE, round);
       const { checked, diagnostics } = check(mutated);
       const hasErrors = diagnostics.some(({ severity }) => severity === 'error');
