@@ -292,7 +292,7 @@ export type { Witness } from './prove/momentTree';
 export type { Leeway } from './prove/leeway';
 export { sayProof } from './prove/sayProof';
 export { slideFactsOf, type SlideFacts } from './prove/slideFacts';
-export { compileGameLevel, compileNextVersion, runChunk, runPeople, runSeeds } from './pipeline';
+export { compileGameLevel, compileNextVersion, runAgain, runChunk, runPeople, runSeeds } from './pipeline';
 export type { CompiledVersion } from './compile/turnKnobs';
 export { fixOf, type FindingFix } from './tune/findingFix';
 export { doesAnything, sayPartDifference, type PartFigure } from './tune/partFigure';

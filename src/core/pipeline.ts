@@ -105,3 +105,20 @@ export function runPeople(runner: Runner, seed: number, firstPerson: number, cou
   const runs = Array.from({ length: count }, (_, index) => ({ seed, person: firstPerson + index }));
   return measureRuns(runner, firstPerson, runs, MEASURES);
 }
+
+/** Runs seeds that were run before. Maps are made of the whole of each, or of these seconds of it. */
+export function runAgain(
+  runner: Runner,
+  seeds: readonly number[],
+  during?: readonly [from: number, to: number],
+): ChunkResult {
+  const { ticksPerSecond } = runner.program;
+  const stretch = during && { fromTick: during[0] * ticksPerSecond, untilTick: during[1] * ticksPerSecond };
+  return measureRuns(
+    runner,
+    seeds[0] ?? 1,
+    seeds.map((seed) => ({ seed })),
+    MEASURES,
+    stretch,
+  );
+}

@@ -6,7 +6,14 @@ import { wilsonInterval } from './statistics/wilsonInterval';
 
 const FIELD = Array.from({ length: 9 }, () => '................');
 
-const OF_THE_COURSE: readonly RunNote['type'][] = ['early loss', 'ends it', 'dull', 'relentless', 'no shots left'];
+const OF_THE_COURSE: readonly RunNote['type'][] = [
+  'early loss',
+  'ends it',
+  'dull',
+  'relentless',
+  'no shots left',
+  'early end',
+];
 
 function notesOf(level: SmallLevel, runs = 6, change: (game: ReturnType<typeof smallGame>) => void = () => undefined) {
   const game = smallGame(level);

@@ -24,6 +24,9 @@ export interface Finding {
     | 'nobody-clears'
     | 'clock-ends-it'
     | 'cue-never-met'
+    | 'supplies-never-come'
+    | 'never-reached'
+    | 'clock-never-felt'
     | 'copies-in-step';
   message: string;
   hint: string;
@@ -100,6 +103,8 @@ interface NoteRule<Note extends RunNote> {
   /** Whether a note shows it better than another. */
   isPlainer(note: Note, than: Note): boolean;
   times?(note: Note): Record<string, number>;
+  /** Whether it is worth saying, however often it happened; always where left out. */
+  isSaid?(group: NoteGroup<Note>): boolean;
   say(group: NoteGroup<Note>, runs: number): Told;
 }
 
@@ -248,6 +253,43 @@ const RULES: { [Type in NoteType]: NoteRule<NoteOf<Type>> } = {
       hint: 'Move its mark, let it go after the player, or let it come sooner.',
     }),
   },
+  'no supplies': {
+    least: 0.9,
+    leastRuns: MANY_RUNS,
+    key: ({ cue, name }) => `${cue} ${name}`,
+    isPlainer: (note, than) => note.at > than.at,
+    times: ({ at }) => ({ at }),
+    say: ({ shown: { cue, name }, times }) => ({
+      code: 'supplies-never-come',
+      message: `${name}, which ${cue} is to bring for the player, never comes: these runs are over at ${medianOf(times.at).toFixed(1)} s in the median.`,
+      hint: 'Let it come sooner, or place some in the level from the start.',
+    }),
+  },
+  'never reached': {
+    least: 0.99,
+    leastRuns: MANY_RUNS,
+    key: ({ piece }) => piece,
+    isPlainer: (note, than) => note.at > than.at,
+    say: ({ shown: { name } }) => ({
+      code: 'never-reached',
+      message: `Nobody ever comes to ${name}.`,
+      hint: 'Move it nearer to the way, make it worth the way there, or ask for it in the rules.',
+    }),
+  },
+  'early end': {
+    least: 0.99,
+    leastRuns: MANY_RUNS,
+    key: () => '',
+    isPlainer: (note, than) => note.at > than.at,
+    times: ({ at, isWon }): Record<string, number> => (isWon ? { at, won: at } : { at }),
+    // Where all is lost early, the clock is the least that is wrong.
+    isSaid: ({ times }) => 'won' in times,
+    say: ({ shown: { limit, at } }) => ({
+      code: 'clock-never-felt',
+      message: `The clock of ${limit.toFixed(0)} s is felt by nobody: hardly a run lasts half of it, and the longest of these is over at ${at.toFixed(1)} s.`,
+      hint: 'Shorten it until it presses; if it is there only to end runs that get stuck, leave it.',
+    }),
+  },
   'in step': {
     least: 0.5,
     leastRuns: MANY_RUNS,
@@ -349,9 +391,10 @@ function describeGroups(sums: FindingSums, runs: number): Finding[] {
     (a, b) => TYPES.indexOf(a.shown.type) - TYPES.indexOf(b.shown.type) || (isBefore(a.first, b.first) ? -1 : 1),
   );
   return groups
-    .filter(({ shown, runs: own }) => {
-      const { least = LEAST_SHARE, leastRuns = 0 } = ruleOf(shown.type);
-      return own >= LEAST_RUNS && own >= least * runs && runs >= leastRuns;
+    .filter((group) => {
+      const { shown, runs: own } = group;
+      const { least = LEAST_SHARE, leastRuns = 0, isSaid } = ruleOf(shown.type);
+      return own >= LEAST_RUNS && own >= least * runs && runs >= leastRuns && isSaid?.(group) !== false;
     })
     .map((group): Finding => {
       const { seed, at, x, y } = group.shown;

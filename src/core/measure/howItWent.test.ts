@@ -1,7 +1,7 @@
-import { waveBeginsJoin } from './joins/waveBegins';
 import { describe, expect, test } from '@jest/globals';
 import type { RunFacts } from '../simulate/runFacts';
 import type { RunRecord } from '../simulate/runRecord';
+import { waveBeginsJoin } from './joins/waveBegins';
 import { figuresOf } from '../report/sentences';
 import type { MeasuredLevel } from './measure';
 import { addRun, emptySums, keepFigures, summaryOf } from './sums';
@@ -17,6 +17,8 @@ const FACTS: RunFacts = {
     samples: 100,
     spent: [],
     waited: [],
+    pressedIn: [],
+    seenIn: [],
     lossPlaces: [],
     losses: [],
   },

@@ -1,13 +1,10 @@
 import type { RunFacts } from '../simulate/runFacts';
-import { cellsJoin } from './joins/cells';
-import { cellTimesJoin } from './joins/cellTimes';
 import { meanJoin } from './joins/mean';
-import { placesJoin } from './joins/places';
 import { shareJoin } from './joins/share';
 import { waveBeginsJoin } from './joins/waveBegins';
 import { secondsJoin, spreadJoin } from './joins/spread';
 import { lossesJoin, sayEnd, type LossGroup } from './ends';
-import type { Join, Measure, MeasuredRun } from './measure';
+import { entryOf, type Join, type Measure, type MeasuredRun } from './measure';
 import type { TimeSpread } from './statistics/timeSpread';
 import { reachedJoin, type Reached } from './reached';
 import { sayAround, sayMean, sayPercent, saySeconds, sayShare } from './words';
@@ -16,10 +13,6 @@ import { sayAround, sayMean, sayPercent, saySeconds, sayShare } from './words';
 const SAMPLES = 10;
 const THOUSAND = 1000;
 const TENTHS = 10;
-
-function measure<Read, Sums, Value>(entry: Measure<Read, Sums, Value>): Measure<Read, Sums, Value> {
-  return entry;
-}
 
 /** A column that is kept of what was counted while the run went on. */
 function kept(name: string, read: (facts: RunFacts) => number | undefined, decimals?: number) {
@@ -36,7 +29,7 @@ function timeOf(
   },
 ) {
   const { name, about, field, reads, join = secondsJoin() } = entry;
-  return measure({
+  return entryOf({
     name,
     unit: 's',
     about,
@@ -57,7 +50,7 @@ function partOf(
   },
 ) {
   const { name, about, field, reads, column } = entry;
-  return measure({
+  return entryOf({
     name,
     unit: '%',
     about,
@@ -81,7 +74,7 @@ function countOf(
 ) {
   const { name, unit, about, reads, field, parts = 1, column } = entry;
   const decimals = parts > 1 ? 1 : 0;
-  return measure({
+  return entryOf({
     name,
     unit,
     about,
@@ -128,7 +121,7 @@ function meanOf(
   },
 ) {
   const { name, unit = 'a run', about, field, decimals = 2, parts, reads, column } = entry;
-  return measure({
+  return entryOf({
     name,
     unit,
     about,
@@ -151,7 +144,7 @@ export const HOW_IT_WENT = {
     reads: ({ record, facts }) => (record.outcome === 'won' ? undefined : facts?.wayMade),
     column: kept('way_made', ({ wayMade }) => wayMade && wayMade / THOUSAND, 3),
   }),
-  reached: measure({
+  reached: entryOf({
     name: 'Wave reached',
     unit: 'waves',
     about:
@@ -229,7 +222,7 @@ export const HOW_IT_WENT = {
     reads: ({ facts }) => facts?.livesLost,
     column: kept('lives_lost', ({ livesLost }) => livesLost),
   }),
-  losses: measure({
+  losses: entryOf({
     name: 'What takes lives',
     unit: 'a run',
     about:
@@ -261,7 +254,7 @@ export const HOW_IT_WENT = {
     field: 'first_loss',
     reads: ({ facts }) => facts?.firstLossTick,
   }),
-  seen: measure({
+  seen: entryOf({
     name: 'Ever seen',
     unit: '%',
     about: 'Share of runs in which any piece comes to see the player, with the 95 % interval.',
@@ -322,39 +315,10 @@ export const HOW_IT_WENT = {
       'How often something that harms and is no shot comes within half a cell of the player, box to box, and goes again without harm: the mean of all runs with the 95 % interval. Looked at ten times a second.',
     field: 'close_calls_per_run',
     decimals: 1,
-    reads: ({ facts }) => facts?.closeCalls,
-    column: kept('close_calls', ({ closeCalls }) => closeCalls),
+    reads: ({ facts }) => facts?.closePlaces?.length,
+    column: kept('close_calls', ({ closePlaces }) => closePlaces?.length),
   }),
-  timeSpent: measure({
-    name: 'Where time is spent',
-    unit: 's a run',
-    about: 'For every cell how long the player is in it while it can go, the mean of all runs.',
-    join: cellTimesJoin(),
-    reads: ({ facts }) => facts?.spent,
-  }),
-  waiting: measure({
-    name: 'Where players wait',
-    unit: 's a run',
-    about: 'For every cell how long the player stands in it though it could go, the mean of all runs.',
-    join: cellTimesJoin(),
-    reads: ({ facts }) => facts?.waited,
-  }),
-  lossCells: measure({
-    name: 'Where lives and health are lost',
-    unit: 'times in a cell',
-    about:
-      'For every cell how often the player was harmed or lost a life in it, that with which a run ends among them.',
-    join: placesJoin(),
-    reads: ({ facts }) => facts?.lossPlaces,
-  }),
-  sightCells: measure({
-    name: 'Where players are first seen',
-    unit: 'runs a cell',
-    about: 'For every cell in how many runs the player was in it when a piece first saw it.',
-    join: cellsJoin(),
-    reads: ({ facts }) => facts?.firstSightPlace,
-  }),
-  waveBegins: measure({
+  waveBegins: entryOf({
     name: 'When waves begin',
     unit: 's',
     about: 'For every wave when it begins: the median over the runs that come to it, and how many do.',

@@ -76,6 +76,11 @@ export interface Measure<Read, Sums, Value> {
   columns?: readonly RunColumn[];
 }
 
+/** Gives an entry the types of what it reads and how that is joined. */
+export function entryOf<Read, Sums, Value>(entry: Measure<Read, Sums, Value>): Measure<Read, Sums, Value> {
+  return entry;
+}
+
 /** What sentences may refer to besides the value that they tell. */
 export interface Told {
   runs: number;

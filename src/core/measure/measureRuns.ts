@@ -2,7 +2,7 @@ import { notesOfCourse } from '../simulate/courseNotes';
 import type { World } from '../simulate/engine/world';
 import { NUMBER_VERSIONS } from '../simulate/numberVersions';
 import type { Runner } from '../simulate/run';
-import { FactsWatch } from '../simulate/runFacts';
+import { FactsWatch, type Stretch } from '../simulate/runFacts';
 import type { RunSamples } from '../simulate/runRecord';
 import { RunWatch } from '../simulate/runWatch';
 import type { ChunkResult } from './chunk';
@@ -15,12 +15,16 @@ export interface WantedRun {
   person?: number;
 }
 
-/** Runs what is wanted and measures it while it goes on. `first` is where the chunk stands among others. */
+/**
+ * Runs what is wanted and measures it while it goes on. `first` is where the chunk stands among others; maps are made of the
+ * whole of each run, or of a stretch of it.
+ */
 export function measureRuns(
   runner: Runner,
   first: number,
   runs: readonly WantedRun[],
   table: MeasureTable,
+  stretch?: Stretch,
 ): ChunkResult {
   const { program } = runner;
   const result: ChunkResult = {
@@ -31,7 +35,7 @@ export function measureRuns(
     versions: NUMBER_VERSIONS,
   };
   const watch = new RunWatch(program);
-  const facts = new FactsWatch(program);
+  const facts = new FactsWatch(program, stretch);
   const onTick = (world: World, input: number) => {
     watch.look(world, input, runner.isWatching);
     facts.look(world);

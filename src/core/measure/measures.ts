@@ -8,23 +8,19 @@ import { HOW_IT_WENT } from './howItWent';
 import { meanJoin } from './joins/mean';
 import { shareJoin } from './joins/share';
 import { secondsJoin } from './joins/spread';
-import type { Join, Measure, MeasuredRun } from './measure';
+import { entryOf, type Join, type Measure, type MeasuredRun } from './measure';
 import { pacingJoin } from './pacing';
 import { playedCount, playedJoin, sayCeiling, sayPlayed, sayPlayedSpread, type Played } from './played';
 import { durationHistogram } from './statistics/histogram';
 import { survivalCurve } from './statistics/survivalCurve';
 import type { TimeSpread } from './statistics/timeSpread';
+import { WHERE } from './where';
 import { sayMean, saySeconds, sayShare } from './words';
-
-/** Gives an entry the types of what it reads and how that is joined. */
-function measure<Read, Sums, Value>(entry: Measure<Read, Sums, Value>): Measure<Read, Sums, Value> {
-  return entry;
-}
 
 const isOutcome = (outcome: string) => (run: MeasuredRun) => (run.record.outcome === outcome ? 1 : 0);
 
 function counted(name: string, about: string, field: string, reads: (run: MeasuredRun) => number) {
-  return measure({ name, unit: 'runs', about, join: countJoin(), reads, json: (count) => ({ [field]: count }) });
+  return entryOf({ name, unit: 'runs', about, join: countJoin(), reads, json: (count) => ({ [field]: count }) });
 }
 
 /**
@@ -36,7 +32,7 @@ export const MEASURES = {
   won: counted('Cleared', 'Runs that were won.', 'won', isOutcome('won')),
   lost: counted('Lost', 'Runs that were lost.', 'lost', isOutcome('lost')),
   outOfTime: counted('Out of time', 'Runs that the clock ended.', 'out_of_time', isOutcome('out of time')),
-  clearRate: measure({
+  clearRate: entryOf({
     name: 'Clear rate',
     unit: '%',
     about: 'Share of all runs that were won, with the 95 % interval after Wilson.',
@@ -49,7 +45,7 @@ export const MEASURES = {
         : [`The ${standIn} stand-in clears ${sayShare(rate)} of ${runs} runs; in brackets the 95 % interval.`],
     json: (rate) => ({ clear_rate: rate }),
   }),
-  played: measure({
+  played: entryOf({
     name: 'Comes to',
     unit: 's, points or cells',
     about:
@@ -64,7 +60,7 @@ export const MEASURES = {
       { name: 'distance', of: ({ distance }) => distance, decimals: 3 },
     ],
   }),
-  timeToClear: measure({
+  timeToClear: entryOf({
     name: 'Time to clear',
     unit: 's',
     about: 'Median over the runs that were won, with the 95 % interval from order statistics, and their quartiles.',
@@ -74,7 +70,7 @@ export const MEASURES = {
     say: (time, { isPlayedFor }) => (isPlayedFor ? [] : [sayTimeToClear(time)]),
     json: (time) => ({ time_to_clear: describeSpread(time) }),
   }),
-  ends: measure({
+  ends: entryOf({
     name: 'Ends',
     unit: '%',
     about:
@@ -84,7 +80,7 @@ export const MEASURES = {
     say: sayCommonestEnd,
     json: (ends) => ({ ends: ends.map(describeEnd) }),
   }),
-  boxOnly: measure({
+  boxOnly: entryOf({
     name: 'Spared by exact shapes',
     unit: 'times a run',
     about:
@@ -101,7 +97,7 @@ export const MEASURES = {
     json: ({ value, low, high }) => ({ box_only_per_run: value, box_only_per_run_interval: { low, high } }),
     columns: [{ name: 'box_only', of: ({ boxOnly }) => boxOnly }],
   }),
-  nearMisses: measure({
+  nearMisses: entryOf({
     name: 'Near misses',
     unit: 'shots a run',
     about: 'Shots that passed the player at half a cell or less without touching it, with the 95 % interval.',
@@ -113,14 +109,15 @@ export const MEASURES = {
     columns: [{ name: 'near_misses', of: ({ nearMisses }) => nearMisses }],
   }),
   ...HOW_IT_WENT,
-  histogram: measure({
+  ...WHERE,
+  histogram: entryOf({
     name: 'How long runs took',
     unit: 's',
     about: 'Runs by how long they took, in bins of a round width, by outcome.',
     join: durationsJoin(durationHistogram),
     reads: ({ record }) => record,
   }),
-  survival: measure({
+  survival: entryOf({
     name: 'Still in play',
     unit: '%',
     about:
@@ -128,7 +125,7 @@ export const MEASURES = {
     join: durationsJoin(survivalCurve),
     reads: ({ record }) => record,
   }),
-  pacing: measure({
+  pacing: entryOf({
     name: 'Pressure and sight',
     unit: '0–1',
     about:
@@ -136,14 +133,14 @@ export const MEASURES = {
     join: pacingJoin(),
     reads: ({ samples }) => samples,
   }),
-  endCells: measure({
+  endCells: entryOf({
     name: 'Where runs ended',
     unit: 'runs a cell',
     about: 'For every cell in which runs ended without being cleared, how many.',
     join: cellsJoin(),
     reads: ({ record }) => (record.outcome === 'won' ? undefined : record),
   }),
-  findings: measure({
+  findings: entryOf({
     name: 'Findings',
     unit: '%',
     about: 'Mistakes that runs show: the share of runs with the 95 % interval, and the run that shows each best.',
@@ -151,7 +148,7 @@ export const MEASURES = {
     reads: ({ notes }) => notes,
     json: (findings) => ({ findings: findings.map(describeFinding) }),
   }),
-  hash: measure({
+  hash: entryOf({
     name: 'Fingerprint',
     unit: '',
     about: 'Sum over the fingerprints of all runs with their seeds; equal only if every run was equal in every tick.',

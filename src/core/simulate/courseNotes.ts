@@ -15,7 +15,18 @@ const PRESSING = 0.5;
 
 type CourseNote = Extract<
   RunNote,
-  { type: 'early loss' | 'ends it' | 'dull' | 'relentless' | 'no shots left' | 'cleared' | 'not cleared' | 'clock' }
+  {
+    type:
+      | 'early loss'
+      | 'ends it'
+      | 'dull'
+      | 'relentless'
+      | 'no shots left'
+      | 'cleared'
+      | 'not cleared'
+      | 'clock'
+      | 'early end';
+  }
 >;
 
 /** What the course of a whole run shows: lost at once, by whom, where nothing happens, and where it never lets up. */
@@ -51,6 +62,9 @@ export function notesOfCourse(
     );
   if (record.outcome === 'out of time' && program.rules.playsFor === undefined)
     notes.push({ type: 'clock', seed, at: end, x, y });
+  const limit = program.timeLimitTicks / ticksPerSecond;
+  if (end < limit / 2 && program.rules.playsFor === undefined)
+    notes.push({ type: 'early end', seed, limit, isWon: record.outcome === 'won', at: end, x, y });
   return notes;
 }
 

@@ -2,7 +2,7 @@ import { isUnsafe, type LevelProgram } from '../compile/levelProgram';
 import { prepareRuns } from './engine/prepareRuns';
 import { stepAlone } from './engine/tick';
 import { World } from './engine/world';
-import { harmOfKinds } from './standins/belief/harms';
+import { harmersOf } from './foes';
 
 /** Rows or columns that something comes along, as crossings need them. */
 export interface CrossedLane {
@@ -61,8 +61,7 @@ export function watchCrossing(
   ticks: number,
 ): OpenTicks[] {
   const world = new World(prepareRuns(program));
-  const harms = harmOfKinds(program);
-  const foes = [...program.pieces.keys()].filter((index) => harms[program.pieces[index].kindIndex] > 0);
+  const foes = harmersOf(program);
   return Array.from({ length: seeds.count }, (_, index) => {
     world.reset(seeds.first + index);
     const taken = crossing.lanes.map(() => new Uint8Array(ticks));

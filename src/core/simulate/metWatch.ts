@@ -1,6 +1,6 @@
 import type { LevelProgram } from '../compile/levelProgram';
-import { harmOfKinds } from './standins/belief/harms';
 import type { World } from './engine/world';
+import { harmersOf } from './foes';
 
 /** Whoever comes nearer than this to the player has met it, cells: near enough to be reckoned with. */
 const MET_CELLS = 4;
@@ -13,10 +13,7 @@ export class MetWatch {
 
   constructor(private readonly program: LevelProgram) {
     const { pieces, cues } = program;
-    const harms = harmOfKinds(program);
-    this.foes = [...pieces.keys()].filter(
-      (index) => pieces[index].isArrival && pieces[index].partOf < 0 && harms[pieces[index].kindIndex] > 0,
-    );
+    this.foes = harmersOf(program).filter((index) => pieces[index].isArrival && pieces[index].partOf < 0);
     this.came = new Uint8Array(cues.length);
     this.met = new Uint8Array(cues.length);
   }

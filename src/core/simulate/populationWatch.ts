@@ -1,6 +1,6 @@
 import type { LevelProgram } from '../compile/levelProgram';
-import { harmOfKinds } from './standins/belief/harms';
 import type { World } from './engine/world';
+import { foesOf } from './foes';
 import { SAMPLES_PER_SECOND } from './runRecord';
 
 /** How many came, were there and went while a run went on, and what was fired. Whole numbers, so that they add up exactly. */
@@ -39,9 +39,7 @@ export class PopulationWatch {
 
   constructor(program: LevelProgram) {
     const { pieces, player, shots, cues, ticksPerSecond } = program;
-    const harms = harmOfKinds(program);
-    const indices = (isWanted: (index: number) => boolean) => [...pieces.keys()].filter(isWanted);
-    this.foes = indices((index) => !pieces[index].isShot && harms[pieces[index].kindIndex] > 0);
+    this.foes = foesOf(program);
     this.foeKinds = [...new Set(this.foes.map((index) => pieces[index].kindIndex))];
     this.hasArrivals = this.foes.some((index) => pieces[index].isArrival && pieces[index].partOf < 0);
     this.hasWaves = cues.some(({ type }) => type === 'waves');

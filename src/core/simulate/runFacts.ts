@@ -6,6 +6,7 @@ import { harmOfKinds } from './standins/belief/harms';
 import { computeWays } from './moves/wayField';
 import type { EndCause } from './engine/runEvent';
 import type { World } from './engine/world';
+import { isBeatOfSecond } from '../foundation/beats';
 import { CloseCalls } from './closeCalls';
 import { PopulationWatch, type PopulationFacts } from './populationWatch';
 import { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './runRecord';
@@ -43,8 +44,11 @@ export interface RunFacts extends PopulationFacts {
   /** Cells in which the player was and, of that, in which it stood though it could have gone; ticks. Row by row. */
   spent: readonly CellTicks[];
   waited: readonly CellTicks[];
-  /** How often something that harms passed the player closely without touching it; undefined where nothing harms. */
-  closeCalls?: number;
+  /** Where something that harms passed the player closely without touching it; undefined where nothing harms. */
+  closePlaces?: readonly Place[];
+  /** Pressure in each cell in which the player was, in thousandths, and in how many samples it was seen there. */
+  pressedIn: readonly CellSamples[];
+  seenIn: readonly CellSamples[];
   /** The longest stretch on end with hardly any pressure, and all time with much of it, in samples. */
   lullSamples: number;
   pressedSamples: number;
@@ -66,6 +70,19 @@ export interface Place {
   y: number;
 }
 
+/** What samples in one cell come to, by its number. */
+export interface CellSamples {
+  cell: number;
+  samples: number;
+  sum: number;
+}
+
+/** The ticks of a run from which maps are made; the end is not among them. */
+export interface Stretch {
+  fromTick: number;
+  untilTick: number;
+}
+
 /** So many ticks in one cell, by its number. */
 export interface CellTicks {
   cell: number;
@@ -75,6 +92,7 @@ export interface CellTicks {
 /** Less pressure than this is none to speak of; more than that presses. */
 const CALM = 0.1;
 const PRESSING = 0.5;
+const THOUSAND = 1000;
 /** Whoever comes less far in a tick stands, cells. */
 const STANDS_CELLS = 1e-6;
 
@@ -90,7 +108,8 @@ export class FactsWatch {
   private readonly waited: Uint32Array;
   private readonly population: PopulationWatch;
   private readonly close: CloseCalls;
-  private readonly lookTicks: number;
+  /** In which cell the player was at each sample. */
+  private cellOfSample: number[] = [];
   private world: World | undefined;
   private nearest = Infinity;
   private freeTicks = 0;
@@ -104,15 +123,20 @@ export class FactsWatch {
   private firstSightPlace: Place | undefined;
   private losses: Loss[] = [];
   private lossPlaces: Place[] = [];
+  /** How often the player was harmed or lost a life so far. */
+  private lossCount = 0;
   private emptyTick: number | undefined;
   private x = NaN;
   private y = NaN;
 
-  constructor(private readonly program: LevelProgram) {
+  /** Maps are made of the whole of each run, or of a stretch of it; all else is of the whole. */
+  constructor(
+    private readonly program: LevelProgram,
+    private readonly stretch: Stretch = { fromTick: 0, untilTick: Infinity },
+  ) {
     const { exit, grid, player, brains, kinds, pieces, contacts } = program;
     this.population = new PopulationWatch(program);
     this.close = new CloseCalls(program);
-    this.lookTicks = Math.max(1, Math.round(program.ticksPerSecond / SAMPLES_PER_SECOND));
     this.spent = new Uint32Array(grid.width * grid.height);
     this.waited = new Uint32Array(grid.width * grid.height);
     this.hasEyes = brains.some(({ sightRange }) => sightRange > 0);
@@ -137,14 +161,18 @@ export class FactsWatch {
     this.world = world;
     this.population.look(world);
     this.noteLosses(world);
-    if (this.hasThreats && tick % this.lookTicks === 0) this.close.look(world, this.lossPlaces.length);
+    const cell = cellIndexAt(this.program.grid, player.x, player.y);
+    if (isBeatOfSecond(tick, this.program.ticksPerSecond, SAMPLES_PER_SECOND)) {
+      this.cellOfSample.push(cell);
+      if (this.hasThreats) this.close.look(world, this.lossCount, this.isWithin(tick));
+    }
     if (player.stunLeft <= 0 && tick > 0) {
       this.freeTicks++;
-      const cell = cellIndexAt(this.program.grid, player.x, player.y);
-      this.spent[cell]++;
-      if (Math.abs(player.x - this.x) + Math.abs(player.y - this.y) < STANDS_CELLS) {
-        this.stoodTicks++;
-        this.waited[cell]++;
+      const isStanding = Math.abs(player.x - this.x) + Math.abs(player.y - this.y) < STANDS_CELLS;
+      if (isStanding) this.stoodTicks++;
+      if (this.isWithin(tick)) {
+        this.spent[cell]++;
+        if (isStanding) this.waited[cell]++;
       }
     }
     if (player.ammunition === 0) this.emptyTick ??= tick;
@@ -152,12 +180,16 @@ export class FactsWatch {
     this.y = player.y;
     if (this.hasEyes && this.firstSightTick === undefined && isSeen(world)) {
       this.firstSightTick = tick;
-      this.firstSightPlace = { x: player.x, y: player.y };
+      if (this.isWithin(tick)) this.firstSightPlace = { x: player.x, y: player.y };
     }
     if (this.ways) {
-      const way = this.ways[Math.floor(player.y) * this.program.grid.width + Math.floor(player.x)];
+      const way = this.ways[cell];
       if (way < this.nearest) this.nearest = way;
     }
+  }
+
+  private isWithin(tick: number): boolean {
+    return tick >= this.stretch.fromTick && tick < this.stretch.untilTick;
   }
 
   private noteLosses(world: World): void {
@@ -168,8 +200,10 @@ export class FactsWatch {
     if (player.health < this.health || hasLostLife) {
       this.firstLossTick ??= tick;
       this.lastLossTick = tick;
+      this.lossCount++;
       // Who has lost a life may be back where it comes in already.
-      this.lossPlaces.push(hasLostLife ? { x: lossX, y: lossY } : { x: player.x, y: player.y });
+      if (this.isWithin(tick))
+        this.lossPlaces.push(hasLostLife ? { x: lossX, y: lossY } : { x: player.x, y: player.y });
     }
     this.health = player.health;
     this.lives = livesLeft;
@@ -183,7 +217,7 @@ export class FactsWatch {
   }
 
   /** What was counted of the run that has just ended; ready for the next one. */
-  finish(record: RunRecord, { pressure }: RunSamples): RunFacts {
+  finish(record: RunRecord, { pressure, sighted }: RunSamples): RunFacts {
     const { world, program } = this;
     const hasWaves = program.cues.some(({ type }) => type === 'waves');
     const hasLives = program.rules.lives > 0;
@@ -191,7 +225,8 @@ export class FactsWatch {
     const firstLoss = this.firstLossTick ?? (isLoss ? record.ticks : undefined);
     // The loss with which a run ends is one, too; it may have been noted as harm.
     if (isLoss) this.losses.push({ cause: record.cause, piece: record.piece, tick: record.ticks });
-    if (isLoss && this.lastLossTick !== record.ticks) this.lossPlaces.push({ x: record.x, y: record.y });
+    if (isLoss && this.lastLossTick !== record.ticks && this.isWithin(record.ticks))
+      this.lossPlaces.push({ x: record.x, y: record.y });
     const made = record.outcome === 'won' && record.cause === 'reached the exit' ? 1 : 1 - this.nearest / this.start;
     const facts: RunFacts = {
       freeTicks: this.freeTicks,
@@ -202,16 +237,18 @@ export class FactsWatch {
       lossPlaces: this.lossPlaces,
       spent: ticksByCell(this.spent),
       waited: ticksByCell(this.waited),
+      pressedIn: this.samplesByCell(pressure, (value) => Math.round(THOUSAND * value)),
+      seenIn: this.samplesByCell(sighted, (count) => (count > 0 ? 1 : 0)),
       ...lullsOf(pressure),
       ...(world && this.population.finish(world)),
     };
-    const closeCalls = this.close.finish();
-    if (this.hasThreats) facts.closeCalls = closeCalls;
-    if (this.ways) facts.wayMade = Math.round(1000 * Math.max(0, made));
+    const closePlaces = this.close.finish();
+    if (this.hasThreats) facts.closePlaces = closePlaces;
+    if (this.ways) facts.wayMade = Math.round(THOUSAND * Math.max(0, made));
     // The life with which a run ends is lost as well.
     if (hasLives && world)
       facts.livesLost = program.rules.lives - world.livesLeft + (isLoss && world.livesLeft > 0 ? 1 : 0);
-    if (this.hasHealth) facts.harm = Math.round(1000 * this.harm);
+    if (this.hasHealth) facts.harm = Math.round(THOUSAND * this.harm);
     if (firstLoss !== undefined) facts.firstLossTick = firstLoss;
     if (this.emptyTick !== undefined) facts.emptyTick = this.emptyTick;
     if (this.firstSightTick !== undefined) facts.firstSightTick = this.firstSightTick;
@@ -222,8 +259,26 @@ export class FactsWatch {
     return facts;
   }
 
+  /** What samples come to by the cell in which the player was. */
+  private samplesByCell(samples: readonly number[], countOf: (sample: number) => number): CellSamples[] {
+    const { ticksPerSecond } = this.program;
+    const byCell = new Map<number, CellSamples>();
+    samples.forEach((sample, index) => {
+      const cell = this.cellOfSample[index];
+      const tick = (index * ticksPerSecond) / SAMPLES_PER_SECOND;
+      if (cell === undefined || !this.isWithin(tick)) return;
+      const own = byCell.get(cell) ?? { cell, samples: 0, sum: 0 };
+      own.samples++;
+      own.sum += countOf(sample);
+      byCell.set(cell, own);
+    });
+    return [...byCell.values()];
+  }
+
   private reset(): void {
     this.nearest = Infinity;
+    this.lossCount = 0;
+    this.cellOfSample = [];
     this.freeTicks = this.stoodTicks = this.harm = 0;
     this.health = this.program.player.health;
     this.lives = this.program.rules.lives;

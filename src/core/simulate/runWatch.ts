@@ -5,6 +5,8 @@ import { NEVER } from './engine/never';
 import type { World } from './engine/world';
 import type { RunRecord } from './runRecord';
 import { HandWatch } from './handWatch';
+import { ReachWatch } from './reachWatch';
+import { SuppliesWatch } from './suppliesWatch';
 import { MetWatch } from './metWatch';
 import { StepWatch } from './stepWatch';
 import { UnrestWatch, type UnrestSeen } from './unrest';
@@ -54,6 +56,12 @@ export type RunNote =
   | { type: 'clock'; seed: number; at: number; x: number; y: number }
   /** What a cue brought in that harms never came near the player. */
   | { type: 'unmet'; seed: number; cue: string; at: number; x: number; y: number }
+  /** What a cue is to bring for the player never came. */
+  | { type: 'no supplies'; seed: number; cue: string; name: string; at: number; x: number; y: number }
+  /** The player never came to something that is placed for it. */
+  | { type: 'never reached'; seed: number; piece: string; name: string; at: number; x: number; y: number }
+  /** It was over before half of the clock. */
+  | { type: 'early end'; seed: number; limit: number; isWon: boolean; at: number; x: number; y: number }
   /** Pieces of a kind turned all at the same moments. */
   | { type: 'in step'; seed: number; name: string; kind: string; at: number; x: number; y: number }
   /** The player was lost where the ground had been worn away. */
@@ -91,12 +99,16 @@ export class RunWatch {
   private readonly hand: HandWatch;
   private readonly met: MetWatch;
   private readonly steps: StepWatch;
+  private readonly reach: ReachWatch;
+  private readonly supplies: SuppliesWatch;
 
   constructor(private readonly program: LevelProgram) {
     this.unrest = new UnrestWatch(program);
     this.hand = new HandWatch(program);
     this.met = new MetWatch(program);
     this.steps = new StepWatch(program);
+    this.reach = new ReachWatch(program);
+    this.supplies = new SuppliesWatch(program);
     this.everyTicks = program.ticksPerSecond / LOOKS_PER_SECOND;
     this.waveCues = program.cues.flatMap((cue, index) => (cue.type === 'waves' && cue.nextWhenCleared ? [index] : []));
     this.canWear = program.ground.types.some(({ strength }) => strength > 0);
@@ -112,6 +124,7 @@ export class RunWatch {
     for (const cue of this.waveCues) this.lookAtWave(world, cue);
     if (this.met.isNeeded) this.met.look(world);
     if (this.steps.isNeeded) this.steps.look(world);
+    if (this.reach.isNeeded) this.reach.look(world);
   }
 
   /** What the run that has just ended showed; the watch is ready for the next one. */
@@ -126,6 +139,7 @@ export class RunWatch {
       ...this.hand.finish(record),
       ...this.unmetNotes(record),
       ...this.stepNotes(world),
+      ...this.neverNotes(world, record),
     ];
     const ofThisRun = notes.map((note) => ({ ...note, seed: record.seed }));
     const isWorn = this.canWear && world.groundChanges > 0 && fellThroughWornGround(program, world, record);
@@ -153,6 +167,20 @@ export class RunWatch {
   private unmetNotes({ ticks, x, y }: RunRecord): RunNote[] {
     const at = ticks / this.program.ticksPerSecond;
     return this.met.finish().map((cue): RunNote => ({ type: 'unmet', seed: 0, cue, at, x, y }));
+  }
+
+  /** What never came, and what the player never came to. */
+  private neverNotes(world: World, { ticks, x, y }: RunRecord): RunNote[] {
+    const { cues, kinds, pieces, ticksPerSecond } = this.program;
+    const at = ticks / ticksPerSecond;
+    const supplies = this.supplies.missing(world).map(({ cue, kind }): RunNote => {
+      return { type: 'no supplies', seed: 0, cue: cues[cue].name, name: kinds[kind].name, at, x, y };
+    });
+    const things = this.reach.finish().map((piece): RunNote => {
+      const { id, name } = pieces[piece];
+      return { type: 'never reached', seed: 0, piece: id, name, at, x: world.x[piece], y: world.y[piece] };
+    });
+    return [...supplies, ...things];
   }
 
   /** Of every kind the first that turned in step. */

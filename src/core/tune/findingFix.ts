@@ -1,11 +1,12 @@
 import type { GameDocument, Level } from '../document/gameDocument';
 import { kindOf } from '../document/resolveKind';
 import { setScript } from '../document/commands';
-import { readCueForm } from '../language/cues/cueForm';
+import { setMotion } from '../language/edit/edits';
+import { outlineScript } from '../language/edit/outline';
 import { applyEdits } from '../language/edit/textEdit';
 import type { Finding } from '../measure/findings';
-import { namesForCues } from '../written/checkLevelCues';
 import { checkScripts } from '../written/checkScripts';
+import { cueBlocksOf, textOfCues } from '../written/cueBlocks';
 
 /** A plain way to set right what a finding tells: one change of the document. */
 export interface FindingFix {
@@ -16,6 +17,8 @@ export interface FindingFix {
 
 /** So much more of what is short. */
 const MORE = 1.5;
+/** A clock that is to press leaves so much of what the slowest needs. */
+const SPARE = 1.2;
 const STRAGGLER_SECONDS = 8;
 const AWAY_CELLS = 4;
 const GRACE_SECONDS = 0.8;
@@ -23,7 +26,7 @@ const APART_CELLS = 0.8;
 const LEAD_SECONDS = 0.7;
 
 /** Undefined where nothing plain can be done, or has been done already. */
-export function fixOf(game: GameDocument, levelId: string, { code, about }: Finding): FindingFix | undefined {
+export function fixOf(game: GameDocument, levelId: string, { code, about, seconds }: Finding): FindingFix | undefined {
   const level = game.levels.find(({ id }) => id === levelId);
   if (!level) return undefined;
   switch (code) {
@@ -36,6 +39,8 @@ export function fixOf(game: GameDocument, levelId: string, { code, about }: Find
       );
     case 'clock-ends-it':
       return moreTime(level);
+    case 'clock-never-felt':
+      return lessTime(level, seconds);
     case 'runs-out-of-shots':
       return moreShots(game, level);
     case 'lies-on-another':
@@ -55,18 +60,26 @@ function addToCue(
   word: string,
   line: string,
 ): FindingFix | undefined {
-  const text = (level.cues ?? []).join('\n');
-  const block = readCueForm(text, { ...namesForCues(game, level), cues: [] }).find(({ name }) => name === cue);
+  const block = cueBlocksOf(game, level).find(({ name }) => name === cue);
   if (!block || block.lines.some((own) => own.word === word)) return undefined;
-  const lines = applyEdits(text, [{ from: block.end, to: block.end, insert: `  ${line}\n` }]).split('\n');
+  const lines = applyEdits(textOfCues(level), [{ from: block.end, to: block.end, insert: `  ${line}\n` }]).split('\n');
   return { title: `Write \`${line}\` in ${cue}`, apply: (draft) => void (levelIn(draft, level).cues = lines) };
 }
 
 function moreTime(level: Level): FindingFix {
-  const now = level.rules.timeLimit;
-  const then = Math.ceil((MORE * now) / 5) * 5;
+  return giveTime(level, MORE * level.rules.timeLimit);
+}
+
+/** A little more than the slowest needs. */
+function lessTime(level: Level, slowest: number): FindingFix {
+  return giveTime(level, SPARE * slowest);
+}
+
+/** So many seconds, up to whole fives. */
+function giveTime(level: Level, seconds: number): FindingFix {
+  const then = Math.max(5, Math.ceil(seconds / 5) * 5);
   return {
-    title: `Give ${then} s instead of ${now} s`,
+    title: `Give ${then} s instead of ${level.rules.timeLimit} s`,
     apply: (draft) => void (levelIn(draft, level).rules.timeLimit = then),
   };
 }
@@ -92,10 +105,12 @@ function keepApart(game: GameDocument, kindId: string | undefined): FindingFix |
   const script = game.scripts.find(({ id }) => id === behavior);
   if (!script) return undefined;
   const text = script.lines.join('\n');
-  const changed = text.replace(
-    /\bdo chase\b(?![^\n{}#]*\bapart\b)[^\n{}#]*[^\s{}#]/g,
-    `$&, apart ${APART_CELLS} cells`,
+  const edits = (outlineScript(text)?.states ?? []).flatMap(({ name, motion }) =>
+    motion && /^chase\b/.test(motion.text) && !/\bapart\b/.test(motion.text)
+      ? setMotion(text, name, `${motion.text}, apart ${APART_CELLS} cells`)
+      : [],
   );
+  const changed = applyEdits(text, edits);
   if (changed === text) return undefined;
   const trial: GameDocument = {
     ...game,

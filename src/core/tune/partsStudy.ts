@@ -1,7 +1,7 @@
 import type { GameDocument, Level } from '../document/gameDocument';
 import { kindOf } from '../document/resolveKind';
 import { applyEdits } from '../language/edit/textEdit';
-import { readCueForm, removeCueFormLine } from '../language/cues/cueForm';
+import { removeCueFormLine } from '../language/cues/cueForm';
 import { measureChanges, strictZ } from '../measure/changes';
 import { playedCount } from '../measure/played';
 import { differencesBySeed, meanDifference } from '../measure/statistics/pairedDifference';
@@ -10,7 +10,7 @@ import type { StandInTraits } from '../people/traits';
 import { compileGameLevel, runSeeds } from '../pipeline';
 import { Runner } from '../simulate/run';
 import type { RunRecord } from '../simulate/runRecord';
-import { namesForCues } from '../written/checkLevelCues';
+import { cueBlocksOf, textOfCues } from '../written/cueBlocks';
 import type { LevelPart, PartFigure } from './partFigure';
 
 /** Single pieces are left out one by one where there are at most so many of them; kinds always are. */
@@ -46,7 +46,7 @@ export function partsOfLevel(game: GameDocument, level: Level): LevelPart[] {
     ...(pieces.length <= MOST_PIECES ? pieces : pieces.filter(({ kind }) => !several.includes(kind))).map(
       ({ id, name }): LevelPart => ({ what: 'piece', id, name }),
     ),
-    ...blocksOf(game, level)
+    ...cueBlocksOf(game, level)
       .filter(({ keyword }) => keyword !== 'rules')
       .map(({ name }): LevelPart => ({ what: 'cue', id: name, name: `cue ${name}` })),
   ];
@@ -58,15 +58,11 @@ export function withoutPart(game: GameDocument, level: Level, part: LevelPart): 
   if (part.what === 'piece') changed.pieces = level.pieces.filter(({ id }) => id !== part.id);
   if (part.what === 'kind') changed.pieces = level.pieces.filter(({ kind }) => kind !== part.id);
   if (part.what === 'cue') {
-    const text = (level.cues ?? []).join('\n');
-    const block = blocksOf(game, level).find(({ name }) => name === part.id);
+    const text = textOfCues(level);
+    const block = cueBlocksOf(game, level).find(({ name }) => name === part.id);
     if (block) changed.cues = applyEdits(text, removeCueFormLine(text, block)).split('\n');
   }
   return { ...game, levels: game.levels.map((own) => (own.id === level.id ? changed : own)) };
-}
-
-function blocksOf(game: GameDocument, level: Level) {
-  return readCueForm((level.cues ?? []).join('\n'), { ...namesForCues(game, level), cues: [] });
 }
 
 /**

@@ -4,7 +4,7 @@ import { Slider } from '@mantine/core';
 import { useEffect } from 'react';
 import { PREVIEW_SECONDS, sayPlace } from '@/core/index';
 import { mindAt } from '../editor/composePicture';
-import { cellsOfMap, LEVEL_MAPS } from '../frame/levelMaps';
+import { cellsOfMap, LEVEL_MAP_NAMES, LEVEL_MAPS } from '../frame/levelMaps';
 import { MindLine } from '../frame/MindLine';
 import type { ArenaView, ArenaViewState } from '../editor/arenaView';
 import styles from './desk.module.css';
@@ -28,7 +28,8 @@ const LAYERS = [
 ] as const satisfies readonly { key: keyof ArenaViewState; label: string; title: string }[];
 
 /** What ground can be tinted by over all runs that are read; ends are drawn as blots anyway. */
-const MAPS = ['lossCells', 'sightCells', 'timeSpent', 'waiting'] as const;
+// Ends are always to be seen there.
+const MAPS = LEVEL_MAP_NAMES.filter((name) => name !== 'endCells');
 
 /** What the tint of a map stands for. */
 export function MapLegend({ view }: { view: ArenaView }) {

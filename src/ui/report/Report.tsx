@@ -8,6 +8,7 @@ import type { BatchInfo, ReportReply, RunFilter } from '@/server/contracts/batch
 import { levelNames } from '../frame/batchWords';
 import { FindingList } from '../frame/FindingList';
 import { Frame } from '../frame/Frame';
+import { mapsOf } from '../frame/levelMaps';
 import { saveText } from '../frame/saveText';
 import { Empty, Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
@@ -19,6 +20,9 @@ import { FigureTable } from './FigureTable';
 import { FilterBar } from './FilterBar';
 import { writeHtmlReport, type ReportPicture } from './htmlReport';
 import { readPlace, withoutGaps, writePlace, type ReportPlace } from './reportAddress';
+import { AgainLine } from './AgainLine';
+import { lastSecond } from './lastSecond';
+import { useRunsAgain } from './useRunsAgain';
 import { WhereMap } from './WhereMap';
 import styles from './report.module.css';
 import { RunTable } from './RunTable';
@@ -155,13 +159,7 @@ function Body({ report }: { report: ReportReply }) {
         </Empty>
       ) : (
         <>
-          <FilterBar report={report} filter={place.filter} onFilter={(filter) => go({ filter: withoutGaps(filter) })} />
-          <Numbers
-            report={report}
-            filter={place.filter}
-            onFilter={(filter) => go({ filter: withoutGaps(filter) })}
-            onShow={show}
-          />
+          <Numbers report={report} place={place} onGo={go} onShow={show} />
         </>
       )}
       {place.run !== undefined && (
@@ -179,53 +177,77 @@ function Body({ report }: { report: ReportReply }) {
 
 /** Where runs end and why on the left, how they go over time in the middle, every run on the right. */
 function Numbers({
-  report: { batch, arm, summary, sheet, part },
-  filter,
-  onFilter,
+  report,
+  place: { filter, during },
+  onGo,
   onShow,
 }: {
   report: ReportReply;
-  filter: RunFilter;
-  onFilter: (filter: RunFilter) => void;
+  place: ReportPlace;
+  onGo: (to: Partial<ReportPlace>) => void;
   onShow: (seed: number, seconds?: number) => void;
 }) {
-  // What single runs tell is of those that the filter leaves, all else of all.
-  const shown = part ? { ...summary, ...part } : summary;
+  const { batch, arm, summary, sheet, part } = report;
+  const again = useRunsAgain(report, { filter, during });
+  const onFilter = (to: RunFilter) => onGo({ filter: withoutGaps(to) });
   const isNarrowed = part !== null;
+  // What single runs tell is of all that the filter leaves, all else of those that were played again.
+  const whole = again.summary ?? summary;
+  const shown = part ? { ...whole, ...part } : { ...summary, ...mapsOf(whole) };
+  const which = again.summary ? sayWhich(again.summary.runs, part?.runs ?? summary.runs) : undefined;
+  const ofAll = isNarrowed ? `, ${which ? `of ${again.summary?.runs} of them` : 'of all runs'}` : '';
   return (
-    <div className={styles.columns}>
-      <section className={styles.column}>
-        <WhereMap summary={shown} sheet={sheet} isNarrowed={isNarrowed} />
-        <h2 className={`heading ${styles.part}`}>What ends them</h2>
-        <EndTable
-          ends={shown.ends}
-          chosen={filter}
-          onChoose={({ cause, piece }) => onFilter({ ...filter, cause, owner: piece })}
-        />
-        <LossTable losses={summary.losses} />
-        <h2 className={`heading ${styles.part}`}>Figures{isNarrowed ? ', of all runs' : ''}</h2>
-        <FigureTable summary={summary} />
-        <h2 className={`heading ${styles.part}`}>Findings from runs · {summary.findings.length}</h2>
-        {summary.findings.length === 0 && <p className="quiet">No mistake that only runs show.</p>}
-        <FindingList findings={summary.findings} onShow={({ seed, seconds }) => onShow(seed, seconds)} />
-      </section>
-      <section className={styles.middle}>
-        <Charts
-          summary={summary}
+    <>
+      <FilterBar report={report} filter={filter} onFilter={onFilter} />
+      <AgainLine again={again} onStop={again.stop} />
+      <div className={styles.columns}>
+        <section className={styles.column}>
+          <WhereMap
+            key={JSON.stringify(during)}
+            summary={shown}
+            sheet={sheet}
+            ofWhich={which ?? (isNarrowed ? 'Ends of these runs; all other maps of all runs.' : undefined)}
+            end={lastSecond(summary)}
+            during={during}
+            onDuring={(to) => onGo({ during: to })}
+          />
+          <h2 className={`heading ${styles.part}`}>What ends them</h2>
+          <EndTable
+            ends={shown.ends}
+            chosen={filter}
+            onChoose={({ cause, piece }) => onFilter({ ...filter, cause, owner: piece })}
+          />
+          <LossTable losses={isNarrowed ? whole.losses : summary.losses} />
+          <h2 className={`heading ${styles.part}`}>Figures{ofAll}</h2>
+          <FigureTable summary={isNarrowed ? whole : summary} />
+          <h2 className={`heading ${styles.part}`}>Findings from runs · {summary.findings.length}</h2>
+          {summary.findings.length === 0 && <p className="quiet">No mistake that only runs show.</p>}
+          <FindingList findings={summary.findings} onShow={({ seed, seconds }) => onShow(seed, seconds)} />
+        </section>
+        <section className={styles.middle}>
+          <Charts
+            summary={isNarrowed ? whole : summary}
+            batch={batch}
+            histogram={shown.histogram}
+            isNarrowed={isNarrowed}
+            onStretch={(from, to) => onFilter({ ...filter, from, to })}
+          />
+        </section>
+        <RunTable
+          key={`${arm.arm} ${JSON.stringify(filter)}`}
           batch={batch}
-          histogram={shown.histogram}
-          isNarrowed={isNarrowed}
-          onStretch={(from, to) => onFilter({ ...filter, from, to })}
+          arm={arm.arm}
+          filter={filter}
+          sheet={sheet}
+          onReplay={onShow}
         />
-      </section>
-      <RunTable
-        key={`${arm.arm} ${JSON.stringify(filter)}`}
-        batch={batch}
-        arm={arm.arm}
-        filter={filter}
-        sheet={sheet}
-        onReplay={onShow}
-      />
-    </div>
+      </div>
+    </>
   );
+}
+
+function sayWhich(played: number, all: number): string {
+  return played < all
+    ? `Of the first ${played} of these ${all} runs, played again.`
+    : `Of these ${all} runs, played again.`;
 }

@@ -3,6 +3,7 @@
 import { Area, Bar, BarChart, CartesianGrid, ComposedChart, Line, LineChart, Tooltip, XAxis, YAxis } from 'recharts';
 import type { Summary } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
+import { lastSecond } from './lastSecond';
 import { Tempo } from './Tempo';
 import css from './report.module.css';
 import { Chart, Key, MARGIN, seconds, TICK, timeAxis, TOOLTIP } from '../charts/Chart';
@@ -17,12 +18,6 @@ export function Charts({ summary, batch, ...durations }: { summary: Summary; bat
       <Tempo batch={batch} />
     </>
   );
-}
-
-/** The last time that is worth drawing: when the last run ended. */
-function lastSecond(summary: Summary): number {
-  const used = summary.histogram.filter((bin) => bin.won + bin.lost + bin.outOfTime > 0);
-  return used[used.length - 1]?.toSeconds ?? 60;
 }
 
 interface DurationProps {

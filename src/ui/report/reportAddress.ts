@@ -7,6 +7,8 @@ export interface ReportPlace {
   /** The run that is replayed, and from when, s. */
   run: number | undefined;
   at: number | undefined;
+  /** The seconds of runs from which maps are made; of the whole of them where left out. */
+  during: readonly [from: number, to: number] | undefined;
   /** The batch, and its arm, with which this one is compared. */
   against: { batch: number; arm: number } | undefined;
 }
@@ -30,22 +32,25 @@ export function readPlace(query: URLSearchParams): ReportPlace {
     from: number('from'),
     to: number('to'),
   };
+  const [begins, ends] = (query.get('during') ?? '').split('-').map(Number);
   const [batch, arm = 0] = (query.get('against') ?? '').split('.').map(Number);
   return {
     arm: whole('arm') ?? 0,
     filter: withoutGaps(filter),
     run: whole('run') || undefined,
     at: query.get('at') === null ? undefined : number('at'),
+    during: begins >= 0 && ends > begins && ends <= 100_000 ? [begins, ends] : undefined,
     against: Number.isInteger(batch) && batch > 0 && Number.isInteger(arm) && arm >= 0 ? { batch, arm } : undefined,
   };
 }
 
-export function writePlace({ arm, filter, run, at, against }: ReportPlace): string {
+export function writePlace({ arm, filter, run, at, during, against }: ReportPlace): string {
   const said: [string, string | number | undefined][] = [
     ['arm', arm || undefined],
     ...Object.entries(filter),
     ['run', run],
     ['at', at === undefined ? undefined : at.toFixed(1)],
+    ['during', during && `${during[0]}-${during[1]}`],
     ['against', against && `${against.batch}${against.arm > 0 ? `.${against.arm}` : ''}`],
   ];
   return new URLSearchParams(

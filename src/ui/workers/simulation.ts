@@ -18,6 +18,7 @@ import {
   type SlideFacts,
   recordRun,
   Runner,
+  runAgain,
   runPeople,
   runSeeds,
   standInsOf,
@@ -165,6 +166,16 @@ function running(prepared: PreparedGame) {
     runChunk(standInId: string, firstSeed: number, count: number): ChunkResult | undefined {
       const runner = prepared.runnerOf(standInId);
       return runner && runSeeds(runner, firstSeed, count);
+    },
+
+    /** Runs seeds that were run before; maps are made of the whole of each, or of these seconds of it. */
+    runAgain(
+      standInId: string,
+      seeds: readonly number[],
+      during: readonly [from: number, to: number] | undefined,
+    ): ChunkResult | undefined {
+      const runner = prepared.runnerOf(standInId);
+      return runner && runAgain(runner, seeds, during);
     },
 
     /** One run, written down for showing. */
