@@ -4,6 +4,7 @@ import { writeGame, type GameDocument } from '@/core/index';
 import type { BatchInfo, BatchListReply, ReportReply } from '@/server/contracts/batches';
 import type { GameListReply, GameReply, SaveReply } from '@/server/contracts/games';
 import type { HistoryReply } from '@/server/contracts/history';
+import type { ReportNotesReply } from '@/server/contracts/reportNotes';
 import { listRunningBatches } from '@/server/database/batches';
 import { database } from '@/server/database/connection';
 import { tidyUp } from '@/server/jobs/housekeeping';
@@ -11,6 +12,7 @@ import { deleteBatch, getBatches, getReport, postBatch, postBringBackBatch } fro
 import { exportAll } from '@/server/routes/exportAll';
 import { deleteGame, getGame, getGames, getRevision, postBringBack, postGame, putGame } from '@/server/routes/games';
 import { getHistory, postAside, postCopy, postRestore, putSaveName } from '@/server/routes/history';
+import { deleteNote, getNotes, postNote } from '@/server/routes/reportNotes';
 import { hallOnly } from '../support/kilnYard';
 import { TestDataFolder } from './support/dataFolder';
 import { asks, failing, reply, sends } from './support/requests';
@@ -181,6 +183,34 @@ describe('what was removed', () => {
     await reply(deleteGame(game.id, sends('DELETE', '')));
     await reply(postGame(sends('POST', writeGame(game))));
     expect((await reply<GameReply>(getGame(game.id))).document).toEqual(game);
+  });
+});
+
+describe('notes on a report', () => {
+  test('are kept with what they are about, the oldest first, taken away one by one, and go with their batch', async () => {
+    const game = await bring();
+    const { revision } = await reply<GameReply>(getGame(game.id));
+    const order = { revision, levelId: 'drying-hall', standInId: 'casual', runs: 1 };
+    const id = String((await reply<BatchInfo>(postBatch(game.id, sends('POST', order)))).id);
+    expect(await reply<ReportNotesReply>(getNotes(game.id, id))).toEqual({ notes: [] });
+    const write = (note: object) => postNote(game.id, id, sends('POST', note));
+    await reply(write({ text: '  Too quick at the door.\nSlow it?  ', place: 'outcome=lost&run=17&at=4.5' }));
+    const { notes } = await reply<ReportNotesReply>(write({ text: '<b>Second</b>' }));
+    expect(notes.map(({ text, place }) => [text, place])).toEqual([
+      ['Too quick at the door.\nSlow it?', 'outcome=lost&run=17&at=4.5'],
+      ['<b>Second</b>', ''],
+    ]);
+    const remove = (note: unknown) => deleteNote(game.id, id, sends('DELETE', '', `/notes?note=${String(note)}`));
+    expect((await reply<ReportNotesReply>(remove(notes[0].id))).notes).toEqual([notes[1]]);
+    expect((await failing(remove(notes[0].id))).status).toBe(404);
+    for (const bad of [{ text: ' ' }, { text: 'a'.repeat(2001) }, { text: 'a', more: 1 }, {}])
+      expect((await failing(write(bad))).status).toBe(400);
+    expect((await failing(remove('x'))).status).toBe(400);
+    expect((await failing(getNotes(game.id, '999999'))).status).toBe(404);
+
+    await reply(deleteBatch(game.id, id, sends('DELETE', '')));
+    await tidyUp(new Date(Date.now() + 31 * 86_400_000));
+    expect(await database().models.notes.count({ where: { batchId: Number(id) } })).toBe(0);
   });
 });
 

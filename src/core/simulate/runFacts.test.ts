@@ -210,3 +210,32 @@ describe('one watch for many runs', () => {
     expect([...rowsOf(1, 2), ...rowsOf(3, 3)]).toEqual(rowsOf(1, 5));
   });
 });
+
+describe('pressure and sight by place', () => {
+  test('add up to the samples, each in the cell in which the player was', () => {
+    const program = demoLevel('drying-hall');
+    const watch = new FactsWatch(program);
+    const samples: RunSamples = { pressure: [], sighted: [] };
+    const cells: number[] = [];
+    const { width } = program.grid;
+    const { record } = new Runner(program, { type: 'stand-in', traits: STAND_INS[1] }).run(7, {
+      samples,
+      onTick(world) {
+        watch.look(world);
+        // Ten samples a second, each before its tick.
+        if (world.tick % 6 === 0) cells.push(Math.floor(world.player.y) * width + Math.floor(world.player.x));
+      },
+    });
+    const { pressedIn, seenIn } = watch.finish(record!, samples);
+    const count = (list: readonly { samples: number }[]) => list.reduce((sum, own) => sum + own.samples, 0);
+    expect([count(pressedIn), count(seenIn)]).toEqual([samples.pressure.length, samples.sighted.length]);
+    for (const { cell, samples: there, sum } of pressedIn) {
+      const own = samples.pressure.filter((_, index) => cells[index] === cell);
+      expect([cell, there]).toEqual([cell, own.length]);
+      expect(sum).toBe(own.reduce((all, value) => all + Math.round(1000 * value), 0));
+    }
+    const seen = seenIn.reduce((sum, own) => sum + own.sum, 0);
+    expect(seen).toBe(samples.sighted.filter((eyes) => eyes > 0).length);
+    expect(seen).toBeGreaterThan(0);
+  });
+});

@@ -189,6 +189,19 @@ const MIGRATIONS: InputMigrations<Tables> = [
       for (const column of MOVED_TO_ARMS) await context.dropColumn('batches', column);
     },
   },
+  {
+    name: '010-notes',
+    up: async ({ context }) => {
+      await context.create('notes', {
+        id: { ...whole(), ...key, autoIncrement: true },
+        batch_id: whole(),
+        text: long(),
+        place: text(400),
+        written_at: time(),
+      });
+      await context.addIndex('notes', ['batch_id', 'id']);
+    },
+  },
 ];
 
 /** Brings the tables up to date; does nothing when they are. */

@@ -121,6 +121,16 @@ export interface RunRowModel extends Model<InferAttributes<RunRowModel>, InferCr
   hash: string;
 }
 
+/** What somebody wrote on a report. */
+export interface NoteRow extends Model<InferAttributes<NoteRow>, InferCreationAttributes<NoteRow>> {
+  id: CreationOptional<number>;
+  batchId: number;
+  text: string;
+  /** What was shown, as the address of the report says it. */
+  place: string;
+  writtenAt: Date;
+}
+
 export interface Models {
   games: ModelStatic<GameRow>;
   revisions: ModelStatic<RevisionRow>;
@@ -129,6 +139,7 @@ export interface Models {
   arms: ModelStatic<ArmRow>;
   chunks: ModelStatic<ChunkRow>;
   runs: ModelStatic<RunRowModel>;
+  notes: ModelStatic<NoteRow>;
 }
 
 /** Tables as the queries see them; the migrations make them. */
@@ -236,6 +247,17 @@ export function defineModels(sequelize: Sequelize): Models {
         hash: text(16),
       },
       { tableName: 'runs' },
+    ),
+    notes: sequelize.define<NoteRow>(
+      'note',
+      {
+        id: { ...whole(), ...key, autoIncrement: true },
+        batchId: whole(),
+        text: long(),
+        place: text(400),
+        writtenAt: time(),
+      },
+      { tableName: 'notes' },
     ),
   };
 }

@@ -17,6 +17,7 @@ import { Against } from './Against';
 import { ArmLadder } from './ArmLadder';
 import { EndTable, LossTable } from './EndTable';
 import { FigureTable } from './FigureTable';
+import { Notes, useNotes } from './Notes';
 import { FilterBar } from './FilterBar';
 import { writeHtmlReport, type ReportPicture } from './htmlReport';
 import { readPlace, withoutGaps, writePlace, type ReportPlace } from './reportAddress';
@@ -62,6 +63,7 @@ export function Report({ gameId, batchId }: { gameId: string; batchId: string })
 function HeadActions({ report }: { report: ReportReply }) {
   const { batch, arm } = report;
   const { firstSeed, arms } = batch;
+  const notes = useNotes(batch).data?.notes ?? [];
   return (
     <>
       <span className="quiet">
@@ -91,7 +93,9 @@ function HeadActions({ report }: { report: ReportReply }) {
         variant="light"
         size="compact-md"
         aria-label="Whole page as HTML"
-        onClick={() => saveText(`batch-${batch.id}.html`, 'text/html', writeHtmlReport(report, picturesOnPage()))}
+        onClick={() =>
+          saveText(`batch-${batch.id}.html`, 'text/html', writeHtmlReport(report, picturesOnPage(), notes))
+        }
       >
         HTML
       </Button>
@@ -160,6 +164,7 @@ function Body({ report }: { report: ReportReply }) {
       ) : (
         <>
           <Numbers report={report} place={place} onGo={go} onShow={show} />
+          <Notes batch={batch} place={writePlace(place)} />
         </>
       )}
       {place.run !== undefined && (

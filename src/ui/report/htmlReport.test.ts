@@ -52,6 +52,19 @@ describe('a report as one page', () => {
     expect(page).toContain('20 runs, seeds 1 to 20, revision abcdef0');
   });
 
+  test('tells the notes with what they are about, whatever they hold', () => {
+    const note = {
+      id: 1,
+      text: 'See <this>\n& that',
+      place: 'outcome=lost&run=3&at=2',
+      writtenAt: '2026-11-30T03:00:00Z',
+    };
+    const noted = writeHtmlReport(report(), [], [note]);
+    expect(noted).toContain('See &#60;this&#62;<br>&#38; that');
+    expect(noted).toContain('(lost, run 3 at 2.0 s, 2026-11-30)');
+    expect(page).not.toContain('<h2>Notes</h2>');
+  });
+
   test('needs nothing from anywhere and runs no script', () => {
     expect(page).not.toMatch(/<script|<link|https?:|url\(/i);
   });

@@ -12,6 +12,8 @@ import {
   wilsonInterval,
 } from '@/core/index';
 import type { ReportReply } from '@/server/contracts/batches';
+import type { ReportNote } from '@/server/contracts/reportNotes';
+import { readPlace, sayPlaceOfReport } from './reportAddress';
 
 /** A picture of the report: a chart as it is drawn, or an image as the address of its own data. */
 export interface ReportPicture {
@@ -31,6 +33,7 @@ td.n{font-family:ui-monospace,monospace;white-space:nowrap}.bar{position:relativ
 export function writeHtmlReport(
   { batch, arm, summary, sheet, controls }: ReportReply,
   pictures: readonly ReportPicture[],
+  notes: readonly ReportNote[] = [],
 ): string {
   const name = sheet.standInName;
   const trust = controls && summary.runs > 0 ? judgeTrust(summary, summary.findings, controls) : undefined;
@@ -46,6 +49,7 @@ export function writeHtmlReport(
     `<h2>What ends them</h2>${table(summary.ends.map((end) => [sayEnd(end), sayShare(end.share), saySeconds(end.medianSeconds)]))}`,
     `<h2>Figures</h2>${table(figuresOf(summary).map(({ name: what, text, about }) => [what, text, about]))}`,
     `<h2>Findings from runs</h2>${summary.findings.length === 0 ? '<p>No mistake that only runs show.</p>' : `<ul>${summary.findings.map((finding) => `<li>${escape(sayFinding(finding))}</li>`).join('')}</ul>`}`,
+    notes.length === 0 ? '' : `<h2>Notes</h2><ul>${notes.map(noted).join('')}</ul>`,
     ...pictures.map(drawn),
     `<p class="q">${escape(`${sheet.gameName}, ${sheet.levelName}, batch ${batch.id}, ${arm.name}: ${summary.runs} runs, seeds ${batch.firstSeed} to ${lastSeed}, revision ${arm.revision.slice(0, 7)}; ${sayVersions(batch.versions)}; begun ${batch.startedAt}.`)}</p>`,
   ];
@@ -68,6 +72,11 @@ function table(rows: readonly string[][]): string {
   const cells = ([first, second, ...rest]: string[]) =>
     `<th scope="row">${escape(first)}</th><td class="n">${escape(second)}</td>${rest.map((cell) => `<td class="q">${escape(cell)}</td>`).join('')}`;
   return `<table>${rows.map((row) => `<tr>${cells(row)}</tr>`).join('')}</table>`;
+}
+
+function noted({ text, place, writtenAt }: ReportNote): string {
+  const about = sayPlaceOfReport(readPlace(new URLSearchParams(place)));
+  return `<li>${escape(text).replace(/\n/g, '<br>')} <span class="q">${escape(`(${about}, ${writtenAt.slice(0, 10)})`)}</span></li>`;
 }
 
 function drawn({ title, svg, dataUrl }: ReportPicture): string {

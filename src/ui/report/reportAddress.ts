@@ -58,6 +58,17 @@ export function writePlace({ arm, filter, run, at, during, against }: ReportPlac
   ).toString();
 }
 
+/** "arm 2, lost, run 17 at 4.2 s" */
+export function sayPlaceOfReport({ arm, filter, run, at, during }: ReportPlace): string {
+  const said = [
+    ...(arm > 0 ? [`arm ${arm + 1}`] : []),
+    ...(isFiltered(filter) ? [sayFilter(filter, (owner) => owner)] : []),
+    ...(during ? [`seconds ${during[0]} to ${during[1]}`] : []),
+    ...(run === undefined ? [] : [`run ${run}${at === undefined ? '' : ` at ${at.toFixed(1)} s`}`]),
+  ];
+  return said.length === 0 ? 'the whole report' : said.join(', ');
+}
+
 /** Without entries that say nothing. */
 export function withoutGaps(filter: RunFilter): RunFilter {
   return Object.fromEntries(Object.entries(filter).filter(([, value]) => value !== undefined)) as RunFilter;

@@ -1,4 +1,5 @@
 import type { RunFilter, RunSort, StartBatchRequest } from '@/server/contracts/batches';
+import type { NewReportNote } from '@/server/contracts/reportNotes';
 import { ask, sendJson } from './api';
 
 const game = (gameId: string) => `/api/games/${encodeURIComponent(gameId)}`;
@@ -50,6 +51,11 @@ export const gorgeApi = {
   /** The kept row of one run; undefined where the batch has none of that seed. */
   run: async (gameId: string, batchId: number, arm: number, seed: number) =>
     (await ask('runPageReply', `${batch(gameId, batchId)}/runs?arm=${arm}&seed=${seed}`)).rows.at(0),
+  notes: (gameId: string, batchId: number) => ask('reportNotesReply', `${batch(gameId, batchId)}/notes`),
+  addNote: (gameId: string, batchId: number, note: NewReportNote) =>
+    ask('reportNotesReply', `${batch(gameId, batchId)}/notes`, sendJson('POST', note)),
+  removeNote: (gameId: string, batchId: number, note: number) =>
+    ask('reportNotesReply', `${batch(gameId, batchId)}/notes?${queryOf({ note })}`, { method: 'DELETE' }),
   eventsUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/events`,
   tableUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/table`,
   exportUrl: (gameId: string) => `${game(gameId)}/export`,

@@ -6,9 +6,9 @@ export function asks(address: string): Request {
 }
 
 /** A request that changes something; a value is sent as JSON, a text as it is. */
-export function sends(method: 'POST' | 'PUT' | 'DELETE', body: unknown): Request {
+export function sends(method: 'POST' | 'PUT' | 'DELETE', body: unknown, address = ''): Request {
   const text = typeof body === 'string' ? body : JSON.stringify(body);
-  return new Request('http://127.0.0.1/api', { method, body: text });
+  return new Request(`http://127.0.0.1/api${address}`, { method, body: text });
 }
 
 /** What a route says; fails when it says that something is wrong. */
