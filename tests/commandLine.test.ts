@@ -308,6 +308,22 @@ describe('gorge run', () => {
     expect((await gorge([...args, '--standin', 'nobody'])).err).toMatch(/There is no stand-in `nobody`/);
   });
 
+  test('movers tells when each is where, as text and as JSON', async () => {
+    const { out } = await gorge(['movers', KILN_YARD_FILE, ...HALL]);
+    expect(out).toMatch(
+      /^Hall warden \(warden-1\), patrol: x [\d.]+ to [\d.]+, y [\d. to]+; one round of [\d.]+ cells takes/,
+    );
+    const { movers } = JSON.parse((await gorge(['movers', KILN_YARD_FILE, ...HALL, '--json'])).out) as {
+      movers: { piece: string; round: number; span: { west: number; east: number }; moments: { seconds: number }[] }[];
+    };
+    expect(movers[0].piece).toBe('warden-1');
+    expect([movers[0].round > 1, movers[0].span.east > movers[0].span.west, movers[0].moments.length > 1]).toEqual([
+      true,
+      true,
+      true,
+    ]);
+  });
+
   test('numbers lists what can be set, as text and as JSON', async () => {
     expect((await gorge(['numbers', KILN_YARD_FILE, ...HALL])).out).toMatch(
       /^warden\.pace +[\d.]+ cells\/s +0\.5\.\.6\n/,

@@ -3,6 +3,7 @@ import { Command, CommanderError, Option } from 'commander';
 import type { DataKeeping, FolderOptions } from './commands/backup';
 import type { BehaviorOptions } from './commands/behavior';
 import type { CuesOptions } from './commands/cues';
+import type { MoversOptions } from './commands/movers';
 import type { NumbersOptions } from './commands/numbers';
 import type { PartsOptions } from './commands/parts';
 import type { ProveOptions } from './commands/prove';
@@ -133,6 +134,15 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .description('what the cues of a level come to, with no player there')
     .action(async (file: string, options: CuesOptions) =>
       finish(await (await import('./commands/cues')).cues(file, options)),
+    );
+  program
+    .command('movers')
+    .argument('<game>', 'a .gorge.json file')
+    .option('--level <id>', 'the level; may be left out where there is only one')
+    .option('--json', 'print the timetables as JSON')
+    .description('when each mover is where, with nobody there to disturb it')
+    .action(async (file: string, options: MoversOptions) =>
+      finish(await (await import('./commands/movers')).movers(file, options)),
     );
   program
     .command('parts')

@@ -220,6 +220,7 @@ export { explainMoment, explainRulesAt, recordRun, type MindMoment, type Recorde
 export { measureReach, type AirArc, type PlayerReach } from './simulate/playerReach';
 export { LiveRun } from './simulate/liveRun';
 export { timeRoute, type RouteTimes } from './simulate/routeTimes';
+export { sayMoments, saySpan, timetableOf, type Timetable, type TimetableMoment } from './simulate/timetable';
 export { previewMovers, type MoverPreview, type MoverPreviews, type MoverStop } from './simulate/previewMovers';
 export type { EntryGhost } from './simulate/previewEntries';
 export type { CueEntry, EntrySpot } from './compile/entryPlaces';

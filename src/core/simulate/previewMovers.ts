@@ -86,6 +86,16 @@ export function previewMovers(program: LevelProgram): MoverPreviews {
   };
 }
 
+/** A place that a piece was at, and how near to it, in the same state, it has come again. */
+interface Reference {
+  tick: number;
+  x: number;
+  y: number;
+  state: string;
+  hasLeft: boolean;
+  nearest: number;
+}
+
 /** Follows one piece and notes where it turns, tips, lands and leaves. */
 class MoverWatch {
   private readonly track: number[] = [];
@@ -95,7 +105,8 @@ class MoverWatch {
   private facing: [number, number];
   private wasOut: boolean;
   private hasLanded = false;
-  private readonly start: { x: number; y: number; state: string };
+  /** The places to which it may come back: its start and, since many turn about there, where it is a second later. */
+  private readonly references: Reference[] = [];
 
   constructor(
     private readonly world: World,
@@ -107,7 +118,7 @@ class MoverWatch {
     this.facing = [world.facingX[index], world.facingY[index]];
     this.wasOut = !world.isIn(index);
     this.track.push(world.x[index], world.y[index]);
-    this.start = { x: world.x[index], y: world.y[index], state: this.stateKey() };
+    this.references.push(this.referenceAt(0));
   }
 
   private get moves(): boolean {
@@ -155,15 +166,32 @@ class MoverWatch {
     this.facing = facing;
   }
 
-  /** A round is over when the piece is where it was, in the same state, heading the same way. */
+  private referenceAt(tick: number): Reference {
+    const { world, index } = this;
+    return { tick, x: world.x[index], y: world.y[index], state: this.stateKey(), hasLeft: false, nearest: Infinity };
+  }
+
+  /**
+   * A round is over when the piece, having been away, is as near as it comes to where it was, in the same state, heading the
+   * same way.
+   */
   private noteRound(tick: number): void {
-    const { world, index, start } = this;
-    if (tick < 10 || world.level.program.pieces[index].formation >= 0) return;
-    const near = Math.abs(world.x[index] - start.x) + Math.abs(world.y[index] - start.y) < NEAR_CELLS;
-    if (near && this.stateKey() === start.state) {
-      this.round = tick / world.level.program.ticksPerSecond;
-      this.track.push(world.x[index], world.y[index]);
+    const { world, index } = this;
+    const { pieces, ticksPerSecond } = world.level.program;
+    if (pieces[index].formation >= 0) return;
+    for (const reference of this.references) {
+      const gap = Math.abs(world.x[index] - reference.x) + Math.abs(world.y[index] - reference.y);
+      if (gap > 2 * NEAR_CELLS) reference.hasLeft = true;
+      const isBack = reference.hasLeft && gap < NEAR_CELLS && this.stateKey() === reference.state;
+      if (isBack && gap < reference.nearest) reference.nearest = gap;
+      else if (reference.nearest < Infinity) {
+        // It was there in the tick before.
+        this.round = (tick - 1 - reference.tick) / ticksPerSecond;
+        this.track.push(world.x[index], world.y[index]);
+        return;
+      }
     }
+    if (tick === ticksPerSecond) this.references.push(this.referenceAt(tick));
   }
 
   result(): MoverPreview | undefined {

@@ -1,9 +1,12 @@
 'use client';
 
-import { commands, type Piece } from '@/core/index';
+import { commands, sayMoments, saySpan, timetableOf, type Piece } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { NumberField } from '../panels/fields';
 import css from './card.module.css';
+
+/** So many moments of a sort fit into the card. */
+const SHOWN_MOMENTS = 4;
 
 /** How a piece goes by itself: its round, its lead, whether others go in step with it, and its formation. */
 export function MoverFacts({ piece }: { piece: Piece }) {
@@ -12,8 +15,9 @@ export function MoverFacts({ piece }: { piece: Piece }) {
   const mover = previews?.movers.find((candidate) => candidate.piece === piece.id);
   const group = previews?.inStep.find((ids) => ids.includes(piece.id));
   const { levelId } = session.state;
+  const route = useFollowed(reading, ({ routes }) => routes.find((own) => own.piece === piece.id));
+  const table = mover && timetableOf(mover, route);
   const round = mover?.roundSeconds;
-  const landing = mover?.stops.find((stop) => stop.what === 'lands');
   const spread = () =>
     group &&
     round !== undefined &&
@@ -25,10 +29,11 @@ export function MoverFacts({ piece }: { piece: Piece }) {
           one round takes <span className="mono">{round.toFixed(1)} s</span>.{' '}
         </>
       )}
-      {landing && (
-        <>
-          lands after <span className="mono">{landing.seconds.toFixed(1)} s</span>.{' '}
-        </>
+      {table && (
+        <div data-testid="timetable">
+          goes over <span className="mono">{saySpan(table.span)}</span>
+          {table.moments.length > 0 && `; ${sayMoments(table.moments, SHOWN_MOMENTS)}`}.
+        </div>
       )}
       {group && (
         <span className="wary">
