@@ -105,7 +105,10 @@ interface NoteRule<Note extends RunNote> {
   times?(note: Note): Record<string, number>;
   /** Whether it is worth saying, however often it happened; always where left out. */
   isSaid?(group: NoteGroup<Note>): boolean;
-  say(group: NoteGroup<Note>, runs: number): Told;
+  /** Findings of which this is the same are told as one, by the first of them. */
+  together?(note: Note): string;
+  /** `others` are the notes of those that are told with it. */
+  say(group: NoteGroup<Note>, runs: number, others: readonly Note[]): Told;
 }
 
 type Told = Pick<Finding, 'code' | 'message' | 'hint'>;
@@ -270,9 +273,10 @@ const RULES: { [Type in NoteType]: NoteRule<NoteOf<Type>> } = {
     leastRuns: MANY_RUNS,
     key: ({ piece }) => piece,
     isPlainer: (note, than) => note.at > than.at,
-    say: ({ shown: { name } }) => ({
+    together: ({ kind }) => kind,
+    say: ({ shown: { name } }, _, others) => ({
       code: 'never-reached',
-      message: `Nobody ever comes to ${name}.`,
+      message: `Nobody ever comes to ${sayNames([name, ...others.map((other) => other.name)])}.`,
       hint: 'Move it nearer to the way, make it worth the way there, or ask for it in the rules.',
     }),
   },
@@ -390,20 +394,42 @@ function describeGroups(sums: FindingSums, runs: number): Finding[] {
   const groups = Object.values(sums).sort(
     (a, b) => TYPES.indexOf(a.shown.type) - TYPES.indexOf(b.shown.type) || (isBefore(a.first, b.first) ? -1 : 1),
   );
-  return groups
-    .filter((group) => {
-      const { shown, runs: own } = group;
-      const { least = LEAST_SHARE, leastRuns = 0, isSaid } = ruleOf(shown.type);
-      return own >= LEAST_RUNS && own >= least * runs && runs >= leastRuns && isSaid?.(group) !== false;
-    })
-    .map((group): Finding => {
+  const told = groups.filter((group) => {
+    const { shown, runs: own } = group;
+    const { least = LEAST_SHARE, leastRuns = 0, isSaid } = ruleOf(shown.type);
+    return own >= LEAST_RUNS && own >= least * runs && runs >= leastRuns && isSaid?.(group) !== false;
+  });
+  return joinTold(told)
+    .map(([group, ...others]): Finding => {
       const { seed, at, x, y } = group.shown;
       const share = wilsonInterval(group.runs, runs);
-      const told = { ...ruleOf(group.shown.type).say(group, runs), share, seed, seconds: at, x, y };
+      const said = ruleOf(group.shown.type).say(
+        group,
+        runs,
+        others.map(({ shown }) => shown),
+      );
+      const finding = { ...said, share, seed, seconds: at, x, y };
       const about = aboutOf(group.shown);
-      return about === undefined ? told : { ...told, about };
+      return about === undefined ? finding : { ...finding, about };
     })
     .sort((a, b) => b.share.value - a.share.value);
+}
+
+/** Groups that are told as one stand together, in the order of the first of each. */
+function joinTold(groups: readonly NoteGroup[]): NoteGroup[][] {
+  const joined = new Map<string, NoteGroup[]>();
+  groups.forEach((group, index) => {
+    const { type } = group.shown;
+    const own = ruleOf(type).together?.(group.shown);
+    const key = own === undefined ? String(index) : `${type}: ${own}`;
+    joined.set(key, [...(joined.get(key) ?? []), group]);
+  });
+  return [...joined.values()];
+}
+
+/** "Cup 1, Cup 2 and Cup 3" */
+function sayNames(names: readonly string[]): string {
+  return names.length < 2 ? names.join() : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
 }
 
 /** Name or id of what a note is about. */

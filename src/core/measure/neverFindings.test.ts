@@ -93,6 +93,13 @@ describe('what the player never comes to', () => {
     expect(finding.message).toMatch(/^Nobody ever comes to /);
   });
 
+  test('is told once for all of a kind', () => {
+    const level = withFlask(1.5);
+    level.pieces!.push({ kind: 'flask', at: [2.5, 1.5] });
+    const findings = findingsOf(smallGame(level)).filter(({ code }) => code === 'never-reached');
+    expect(findings.map(({ message }) => message)).toEqual(['Nobody ever comes to Piece 2 and Piece 3.']);
+  });
+
   test('is none where it lies on the way', () => {
     expect(found(withFlask(13.5), 'never-reached')).toBeUndefined();
   });

@@ -59,7 +59,7 @@ export type RunNote =
   /** What a cue is to bring for the player never came. */
   | { type: 'no supplies'; seed: number; cue: string; name: string; at: number; x: number; y: number }
   /** The player never came to something that is placed for it. */
-  | { type: 'never reached'; seed: number; piece: string; name: string; at: number; x: number; y: number }
+  | { type: 'never reached'; seed: number; piece: string; name: string; kind: string; at: number; x: number; y: number }
   /** It was over before half of the clock. */
   | { type: 'early end'; seed: number; limit: number; isWon: boolean; at: number; x: number; y: number }
   /** Pieces of a kind turned all at the same moments. */
@@ -177,8 +177,8 @@ export class RunWatch {
       return { type: 'no supplies', seed: 0, cue: cues[cue].name, name: kinds[kind].name, at, x, y };
     });
     const things = this.reach.finish().map((piece): RunNote => {
-      const { id, name } = pieces[piece];
-      return { type: 'never reached', seed: 0, piece: id, name, at, x: world.x[piece], y: world.y[piece] };
+      const { id, name, kind } = pieces[piece];
+      return { type: 'never reached', seed: 0, piece: id, name, kind, at, x: world.x[piece], y: world.y[piece] };
     });
     return [...supplies, ...things];
   }

@@ -9,7 +9,7 @@ export function AgainLine({ again, onStop }: { again: AgainState; onStop: () => 
   const { status, done, wanted, failure } = again;
   if (status === 'failed')
     return (
-      <p role="alert" className="bad">
+      <p role="alert" className={`bad ${css.again}`}>
         They could not be played again, so maps and figures are of all runs: {failure}
       </p>
     );

@@ -164,7 +164,6 @@ function Body({ report }: { report: ReportReply }) {
       ) : (
         <>
           <Numbers report={report} place={place} onGo={go} onShow={show} />
-          <Notes batch={batch} place={writePlace(place)} />
         </>
       )}
       {place.run !== undefined && (
@@ -183,7 +182,7 @@ function Body({ report }: { report: ReportReply }) {
 /** Where runs end and why on the left, how they go over time in the middle, every run on the right. */
 function Numbers({
   report,
-  place: { filter, during },
+  place,
   onGo,
   onShow,
 }: {
@@ -193,6 +192,7 @@ function Numbers({
   onShow: (seed: number, seconds?: number) => void;
 }) {
   const { batch, arm, summary, sheet, part } = report;
+  const { filter, during } = place;
   const again = useRunsAgain(report, { filter, during });
   const onFilter = (to: RunFilter) => onGo({ filter: withoutGaps(to) });
   const isNarrowed = part !== null;
@@ -238,14 +238,17 @@ function Numbers({
             onStretch={(from, to) => onFilter({ ...filter, from, to })}
           />
         </section>
-        <RunTable
-          key={`${arm.arm} ${JSON.stringify(filter)}`}
-          batch={batch}
-          arm={arm.arm}
-          filter={filter}
-          sheet={sheet}
-          onReplay={onShow}
-        />
+        <div>
+          <RunTable
+            key={`${arm.arm} ${JSON.stringify(filter)}`}
+            batch={batch}
+            arm={arm.arm}
+            filter={filter}
+            sheet={sheet}
+            onReplay={onShow}
+          />
+          <Notes batch={batch} place={writePlace(place)} />
+        </div>
       </div>
     </>
   );

@@ -19,7 +19,7 @@ export function useRunsAgain(
       again.stop();
       return;
     }
-    const page = { arm: arm.arm, sort: 'seed', order: 'up', page: 0, size: MOST_AGAIN } as const;
+    const page = { arm: arm.arm, sort: 'seed', order: 'up', page: 1, size: MOST_AGAIN } as const;
     void again.play(async () => {
       const [game, { rows }] = await Promise.all([
         gorgeApi.revision(batch.gameId, arm.revision),
