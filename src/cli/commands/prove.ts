@@ -43,13 +43,14 @@ export async function prove(file: string, options: ProveOptions): Promise<number
       version: 1,
       level: levelId,
       slides: slidesJson(slideFactsOf(program)),
-      seeds: proofs.map(({ seed, status, witness, by, lookedAt, notBefore, whyNotAll, facts }) => ({
+      seeds: proofs.map(({ seed, status, witness, by, lookedAt, places, notBefore, whyNotAll, facts }) => ({
         seed,
         status,
         seconds: witness ? witness.ticks / program.ticksPerSecond : null,
         presses: witness?.presses ?? null,
         by: by ?? null,
         looked_at: lookedAt,
+        places_looked_at: places ?? null,
         not_before: notBefore === undefined ? null : notBefore / program.ticksPerSecond,
         why_not_all: whyNotAll ?? null,
         waits: facts?.waits ?? null,

@@ -1,8 +1,10 @@
 import type { LevelProgram } from '../compile/levelProgram';
+import { bug } from '../foundation/result';
 import { STAND_INS } from '../people/traits';
 import { recordRun } from '../simulate/recordRun';
 import { Runner } from '../simulate/run';
 import { ExactSearch, whyNotExact } from './exactSearch';
+import { FreeBound, whyNoBound } from './freeBound';
 import { factsOfWitness, type WitnessFacts } from './leeway';
 import { WayLeft } from './wayLeft';
 import { countPresses, type Witness } from './momentTree';
@@ -18,13 +20,15 @@ const PEOPLE = 4;
 const TIERS = [...STAND_INS].reverse().slice(0, 3);
 /** So many moments are looked at when nothing else is said. */
 export const USUAL_MOMENTS = 40_000;
+/** So many times the places of the level are looked at between two words. */
+const LOOKS_AT_ONCE = 200;
 /** So many moments are gone on from between two words of how far it is. */
 const MOMENTS_AT_ONCE = 150;
 
 export interface Proof {
   seed: number;
   /**
-   * `won`: the level can be won on this seed, and by what. `impossible`: every moment was looked at, and none wins. `not
+   * `won`: the level can be won on this seed, and by what. `impossible`: every moment, or every place at every time, was looked at, and none wins. `not
    * found`: nothing was found, which proves nothing. `searching`: not yet; there may be a way already, and a quicker one is
    * looked for.
    */
@@ -34,6 +38,8 @@ export interface Proof {
   by: `${string} stand-in` | 'the search' | 'the whole search' | undefined;
   /** Moments that were gone on from, by both searches. */
   lookedAt: number;
+  /** Places of the whole level at all times that were looked at, where the player walks freely; undefined elsewhere. */
+  places: number | undefined;
   /** Nothing wins before this tick; undefined where that is not known. With a way of so many ticks none is quicker. */
   notBefore: number | undefined;
   /** Why not every moment was looked at, in words; undefined where all were, or none wins earlier. */
@@ -45,12 +51,14 @@ export interface Proof {
 /**
  * Finds out whether a level can be won on a seed without losing a life or health. What it finds is a row of inputs that the
  * engine replays and wins; nothing else is called won. First a way is looked for; then, where bodies go from rest to rest,
- * every moment that could lead to a quicker one is looked at. Works in small parts, so that it can be followed and left.
+ * every moment that could lead to a quicker one is looked at; where they walk freely, at which places they can be at all at
+ * each time. Works in small parts, so that it can be followed and left.
  */
 export class Prover {
   proof: Proof;
   private search: WitnessSearch | undefined;
   private exact: ExactSearch | undefined;
+  private bound: FreeBound | undefined;
   /** Moments that the first search has gone on from. */
   private before = 0;
   private nextPerson = 0;
@@ -69,6 +77,7 @@ export class Prover {
       witness: undefined,
       by: undefined,
       lookedAt: 0,
+      places: undefined,
       notBefore: undefined,
       whyNotAll: whyNotExact(program),
       facts: undefined,
@@ -79,16 +88,18 @@ export class Prover {
   /** Goes on for a part; gives how far it is. */
   work(): Proof {
     if (this.proof.status !== 'searching') return this.proof;
-    if (this.exact) {
-      this.lookAtAll(this.exact);
-      return this.proof;
-    }
+    if (this.exact) this.lookAtAll(this.exact);
+    else if (this.bound) this.lookAtPlaces(this.bound);
+    else this.lookForWay();
+    return this.proof;
+  }
+
+  private lookForWay(): void {
     const isBegun = this.proof.lookedAt >= this.firstMoments || this.hasEnded;
     if (isBegun && this.nextPerson < PEOPLE * TIERS.length) this.askPerson(this.nextPerson++);
     else if (this.proof.witness) this.endFirst();
     else if (this.hasEnded || this.proof.lookedAt >= this.mostMoments) this.endFirst();
     else this.goOnSearching();
-    return this.proof;
   }
 
   private askPerson(number: number): void {
@@ -122,8 +133,12 @@ export class Prover {
   /** The first search is over, with a way or without; what it looked at takes much memory, and is of no use any more. */
   private endFirst(): void {
     this.search = undefined;
-    if (this.proof.whyNotAll !== undefined) return this.end();
-    const { witness, seed } = this.proof;
+    const { witness, seed, whyNotAll } = this.proof;
+    if (whyNotAll !== undefined) {
+      if (whyNoBound(this.program) !== undefined) return this.end();
+      this.bound = new FreeBound(this.program, seed);
+      return;
+    }
     this.exact = new ExactSearch(this.program, seed, witness && witness.ticks - 1);
     this.before = this.proof.lookedAt;
   }
@@ -147,9 +162,20 @@ export class Prover {
     this.end(status === 'exhausted' && !this.proof.witness ? 'impossible' : undefined);
   }
 
+  private lookAtPlaces(bound: FreeBound): void {
+    bound.work(LOOKS_AT_ONCE);
+    const { notBefore, lookedAt } = bound;
+    const { witness } = this.proof;
+    this.proof = { ...this.proof, places: lookedAt, notBefore: notBefore < Infinity ? notBefore : undefined };
+    if (!bound.isDone) return;
+    if (witness && witness.ticks < notBefore)
+      bug(`a way is quicker than ${notBefore} ticks, before which there is none`);
+    this.end(notBefore === Infinity ? 'impossible' : undefined);
+  }
+
   private end(status?: Proof['status']): void {
     const { witness, seed } = this.proof;
-    this.exact = undefined;
+    this.exact = this.bound = undefined;
     this.proof = {
       ...this.proof,
       status: status ?? (witness ? 'won' : 'not found'),

@@ -7,16 +7,19 @@ export function sayProof(proof: Proof, ticksPerSecond: number, slides: SlideFact
 }
 
 function sayVerdict(
-  { seed, status, witness, by, lookedAt, notBefore, whyNotAll }: Proof,
+  { seed, status, witness, by, lookedAt, places, notBefore, whyNotAll }: Proof,
   ticksPerSecond: number,
 ): string {
   const seconds = (ticks: number) => `${(ticks / ticksPerSecond).toFixed(1)} s`;
   const moments = `${lookedAt.toLocaleString('en-GB')} moments`;
+  if (status === 'impossible' && places !== undefined)
+    return `On seed ${seed} it cannot be won without losing a life or health: of all places at all times, ${places.toLocaleString('en-GB')}, those that can be come to without touching what goes its own course never lead to the goal.`;
   if (status === 'impossible')
     return `On seed ${seed} it cannot be won without losing a life or health: every moment was looked at, ${moments}.`;
   if (!witness) {
     const why = whyNotAll ? ` Not every moment was looked at: ${whyNotAll}.` : '';
-    return `On seed ${seed} no way was found among ${moments} and by stand-ins, which proves nothing.${why}`;
+    const before = notBefore === undefined ? '' : ` Nothing wins before ${seconds(notBefore)}.`;
+    return `On seed ${seed} no way was found among ${moments} and by stand-ins, which proves nothing.${why}${before}`;
   }
   const found = `On seed ${seed} it can be won in ${seconds(witness.ticks)} with ${witness.presses} presses, without losing a life or health; found by ${by}, replayed.`;
   if (notBefore === witness.ticks) return `${found} No quicker way exists.`;
