@@ -348,6 +348,24 @@ describe('gorge run', () => {
     expect([version, cues.map(({ name }) => name), cues[0].come.median >= 2]).toEqual([1, ['lamp_beetles'], true]);
   });
 
+  test('says of each line of the brief how it stands', async () => {
+    const game = kilnYard();
+    game.levels[0].brief = [
+      { standIn: 'casual', measure: 'clears', least: 99 },
+      { standIn: 'expert', measure: 'clears', most: 10 },
+    ];
+    const file = written('brief.gorge.json', JSON.stringify(game));
+    const args = ['run', file, ...HALL, '--runs', '20', '--set', 'clock=4'];
+    expect((await gorge(args)).out).toMatch(/Brief: casual clears at least 99 %: not met: 0 \(0–16\) %\./);
+    const { standins } = JSON.parse((await gorge([...args, '--json'])).out) as { standins: { brief: unknown }[] };
+    expect(standins.map(({ brief }) => brief)).toEqual([
+      [expect.objectContaining({ measure: 'clears', least: 99, most: null, status: 'not met', value: 0 })],
+    ]);
+    game.levels[0].brief[0].measure = 'fun' as never;
+    const wrong = written('no-brief.gorge.json', JSON.stringify(game));
+    expect((await gorge(['check', wrong])).err).toMatch(/brief/);
+  });
+
   test('an override changes the numbers and not the document', async () => {
     const before = readFileSync(KILN_YARD_FILE, 'utf8');
     const clearRate = async (extra: string[]) => {

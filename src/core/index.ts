@@ -220,6 +220,15 @@ export { explainMoment, explainRulesAt, recordRun, type MindMoment, type Recorde
 export { measureReach, type AirArc, type PlayerReach } from './simulate/playerReach';
 export { LiveRun } from './simulate/liveRun';
 export { timeRoute, type RouteTimes } from './simulate/routeTimes';
+export { BRIEF_MEASURES, type BriefLine, type BriefMeasure } from './document/briefLine';
+export {
+  BRIEF_RULES,
+  judgeBrief,
+  judgeBriefLine,
+  sayBriefLine,
+  sayBriefVerdict,
+  type BriefVerdict,
+} from './tune/brief';
 export { sayMoments, saySpan, timetableOf, type Timetable, type TimetableMoment } from './simulate/timetable';
 export { previewMovers, type MoverPreview, type MoverPreviews, type MoverStop } from './simulate/previewMovers';
 export type { EntryGhost } from './simulate/previewEntries';

@@ -102,7 +102,7 @@ test('a report leaves as JSON, its charts as pictures, its map shows where playe
   const points = await saved('Pressure as PNG');
   expect([points.name, points.bytes.subarray(1, 4).toString()]).toEqual(['pressure.png', 'PNG']);
 
-  await page.getByText('Waits', { exact: true }).click();
+  await page.getByLabel('Which map').selectOption('Where players wait');
   await expect(page.getByRole('img', { name: 'Where players wait' })).toBeVisible();
   await expect(page.getByText(/^[\d.]+ s a run in a cell$/)).toBeVisible();
 
@@ -133,10 +133,20 @@ test('a click on an end leaves only its runs, in the address too; two arms are c
   const left = Number.parseInt((await page.getByTestId('filter').textContent())!, 10);
   await expect(page.getByLabel('Runs', { exact: true })).toContainText(`${left}, a click replays`);
   expect(left).toBeLessThan(30);
+  // Of single runs only rows are kept: maps and figures come of playing them again.
+  await expect(page.getByText(`Of these ${left} runs, played again.`)).toBeVisible();
+  await expect(page.getByRole('heading', { name: `Figures, of ${left} of them` })).toBeVisible();
+  await page.getByLabel('New note').fill('Slow the warden of the shelf?');
+  await page.getByRole('button', { name: 'Write it down' }).click();
   await page.reload();
   await expect(page.getByTestId('filter')).toHaveText(/touched by Shelf warden$/);
   await page.getByRole('button', { name: 'Show all' }).click();
   await expect(page.getByTestId('filter')).toHaveCount(0);
+  const notes = page.getByRole('region', { name: 'Notes' });
+  await expect(notes.getByRole('listitem')).toContainText('Slow the warden of the shelf?');
+  await notes.getByRole('link', { name: /^touched by/ }).click();
+  await expect(page.getByTestId('filter')).toHaveText(/touched by Shelf warden$/);
+  await page.getByRole('button', { name: 'Show all' }).click();
 
   await page.getByLabel('Compare with').selectOption(`${batch}.1`);
   const comparison = page.getByTestId('comparison');
@@ -154,6 +164,7 @@ test('a click on an end leaves only its runs, in the address too; two arms are c
   await expect(page.getByRole('heading', { level: 1 })).toContainText('casual');
   await expect(page.locator('svg')).toHaveCount(5);
   await expect(page.locator('img')).toHaveCount(1);
+  await expect(page.getByText('Slow the warden of the shelf?')).toBeVisible();
 });
 
 test('a batch can be cancelled, and what is done stays', async ({ page }, info) => {

@@ -71,6 +71,31 @@ test.describe('the Reading', () => {
   });
 });
 
+test('what a level is meant to be is said with sliders, stands in the Reading and on the bars, and in the report', async ({
+  page,
+}, info) => {
+  const id = await openDesk(page, info, nearTheDoor);
+  await page.getByRole('button', { name: 'Brief …' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Brief of this level' });
+  await dialog.getByRole('button', { name: 'Add a line' }).click();
+  await expect(dialog.getByRole('group', { name: 'casual clears 45 to 60 %' })).toBeVisible();
+  const least = dialog.getByRole('slider', { name: 'At least' });
+  await least.focus();
+  await least.press('Home');
+  await expect(dialog.getByRole('group', { name: 'casual clears at most 60 %' })).toBeVisible();
+  await dialog.getByLabel('Who plays').selectOption('expert');
+  await page.keyboard.press('Escape');
+  await finishedReading(page);
+  await expect(page.getByTestId('brief')).toContainText(/expert clears at most 60 %: not met: \d+ \(\d+–\d+\) %/);
+  await expect(page.getByTitle('Meant: expert clears at most 60 %')).toBeVisible();
+  await expect(saveSign(page)).toHaveText(/^Saved/);
+  const { revision } = (await (await page.request.get(`/api/games/${id}`)).json()) as { revision: string };
+  const data = { revision, levelId: 'drying-hall', standInId: 'expert', runs: 30 };
+  const reply = await page.request.post(`/api/games/${id}/batches`, { data });
+  await page.goto(`/games/${id}/batches/${((await reply.json()) as { id: number }).id}`);
+  await expect(page.getByTestId('report-brief')).toContainText('expert clears at most 60 %');
+});
+
 test('no request leaves the server, and the browser has nothing to complain about', async ({ page }, info) => {
   const foreign: string[] = [];
   const complaints: string[] = [];

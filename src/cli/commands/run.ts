@@ -8,11 +8,14 @@ import {
   describeLearning,
   describeSummary,
   figuresOf,
+  judgeBrief,
   judgeTrust,
   mergeChunks,
   nameArm,
   NUMBER_VERSIONS,
   playTries,
+  sayBriefLine,
+  sayBriefVerdict,
   Runner,
   sayControl,
   sayFinding,
@@ -72,7 +75,10 @@ export async function run(file: string, options: RunOptions, projectFolder: stri
   const opened = openGame(file);
   const arms = openArms(opened, options);
   const chunks = await computeAll(opened, arms, options, projectFolder);
-  const results = arms.map((arm) => summariseArm(arm, arms, chunks, options));
+  const results = arms.map((arm) => {
+    const brief = opened.game.levels.find(({ id }) => id === arm.levelId)?.brief;
+    return { ...summariseArm(arm, arms, chunks, options), brief };
+  });
   if (options.csv) writeTable(options.csv, tableOf(arms, chunks));
   if (options.json) await printJson(writeRunJson(results));
   else await printResult(sayResults(results));
@@ -207,12 +213,15 @@ function sayResults(results: readonly ArmSummary[]): string {
 /** What the sentences have told already. */
 const TOLD_IN_SENTENCES: ReadonlySet<string> = new Set(['clearRate', 'timeToClear', 'boxOnly', 'nearMisses']);
 
-function sayArm({ arm, name, summary, controls, learning }: ArmSummary, isOneOfSeveral: boolean): string {
+function sayArm({ arm, name, summary, controls, learning, brief }: ArmSummary, isOneOfSeveral: boolean): string {
   return [
     ...(isOneOfSeveral && name !== arm.standInId ? [`${name}:`] : []),
     ...describeSummary(summary, arm.standInId),
     ...sayDistrust(judgeTrust(summary, summary.findings, controls)),
     ...sayLearning(learning),
+    ...judgeBrief(brief, arm.standInId, summary).map(
+      (verdict) => `Brief: ${sayBriefLine(verdict.line, arm.standInId)}: ${sayBriefVerdict(verdict)}.`,
+    ),
     ...figuresOf(summary)
       .filter(({ id }) => !TOLD_IN_SENTENCES.has(id))
       .map(({ name: measure, text }) => `  ${measure}: ${text}`),

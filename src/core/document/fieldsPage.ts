@@ -52,6 +52,7 @@ const TITLES: Readonly<Record<string, string>> = {
   lanes: 'Lane: one of `lanes` of a level',
   pieces: 'Piece: one of `pieces` of a level',
   rules: 'Rules: `rules` of a level',
+  brief: 'Line of a brief: one of `brief` of a level',
   links: 'Way on: one of `links` of a level',
 };
 

@@ -1,3 +1,4 @@
+import { briefLineShape } from './briefLine';
 import * as z from 'zod';
 import { contactShape } from './contactShape';
 import { controlShape } from './controlShape';
@@ -290,6 +291,7 @@ export const levelShape = z.strictObject({
     .max(LIMITS.scriptLines)
     .optional()
     .describe('what arrives when, and the rules: lines of the language'),
+  brief: z.array(briefLineShape).max(40).optional().describe('what the level is meant to be, for whom'),
   links: z
     .array(courseLinkShape)
     .max(20)

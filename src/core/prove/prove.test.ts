@@ -34,7 +34,9 @@ describe('whether a level can be won', () => {
     const program = smallProgram({
       map: ['############', '#..........#', '############'],
       player: { at: [1.5, 1.5] },
-      kinds: [{ id: 'foe', tags: ['foe'] }],
+      // It might go away when it sees somebody, for all that can be told from its words.
+      scripts: { guard: 'start state on { do hold go off when sees player within 2 cells } state off { do hold }' },
+      kinds: [{ id: 'foe', tags: ['foe'], behavior: 'guard' }],
       pieces: [{ kind: 'foe', at: [6.5, 1.5] }],
       marks: [{ id: 'exit', name: 'Exit', area: [10, 1, 1, 1] }],
       level: { rules: { winAt: 'exit', loseWhenTouching: 'foe', timeLimit: 4 } },

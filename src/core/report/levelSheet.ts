@@ -18,6 +18,8 @@ export interface LevelSheet extends MeasuredLevel {
   terrain: readonly Terrain[];
   /** Where the player wants to be. */
   goals: readonly Mark[];
+  /** What the level was meant to be, of all who play it; undefined where nobody has said. */
+  brief?: Level['brief'];
 }
 
 /** What the measures need to know of a level; `playsFor` says what it is played for where nothing wins it. */
@@ -47,6 +49,7 @@ export function describeSheet(
     map: level.map,
     terrain: game.terrain.filter(({ glyph }) => level.map.some((row) => row.includes(glyph))),
     goals: level.marks.filter(({ id }) => known.goals.has(id)),
+    ...(level.brief ? { brief: level.brief } : {}),
   };
 }
 

@@ -3,6 +3,8 @@ import type { Learning } from '../measure/learning';
 import type { Summary } from '../measure/sums';
 import { judgeTrust, type ControlRate, type Trust } from '../measure/trust';
 import { NUMBER_VERSIONS } from '../simulate/numberVersions';
+import type { Level } from '../document/gameDocument';
+import { judgeBrief } from '../tune/brief';
 import { overridesByName } from '../tune/overrides';
 import type { Arm } from '../tune/arms';
 
@@ -19,6 +21,8 @@ export interface ArmSummary {
   /** What its level comes to with nobody playing it. */
   controls: readonly ControlRate[];
   learning?: Learning;
+  /** What its level is meant to be, of all who play it. */
+  brief?: Level['brief'];
 }
 
 /** The documented JSON of a batch of runs. Times in seconds, rates in 0..1. */
@@ -30,7 +34,7 @@ export function writeRunJson(results: readonly ArmSummary[], table: MeasureTable
     standins_version: NUMBER_VERSIONS.standIns,
     level: first?.arm.levelId ?? null,
     controls: (first?.controls ?? []).map(describeControl),
-    standins: results.map(({ arm, name, firstSeed, summary, controls, learning }) => ({
+    standins: results.map(({ arm, name, firstSeed, summary, controls, learning, brief }) => ({
       arm: name,
       standin: arm.standInId,
       level: arm.levelId,
@@ -39,6 +43,7 @@ export function writeRunJson(results: readonly ArmSummary[], table: MeasureTable
       ...describeMeasures(summary, table),
       ...describeTrust(judgeTrust(summary, summary.findings, controls)),
       ...describeTries(learning),
+      ...describeBrief(brief, arm.standInId, summary),
     })),
   };
 }
@@ -57,6 +62,18 @@ function describeControl({ control, runs, clearRate, played }: ControlRate): obj
 
 function describeTrust({ isTrusted, reasons }: Trust): object {
   return { trusted: isTrusted, not_trusted_because: reasons };
+}
+
+function describeBrief(brief: Level['brief'], standIn: string, summary: Summary): object {
+  const verdicts = judgeBrief(brief, standIn, summary);
+  if (verdicts.length === 0) return {};
+  return {
+    brief: verdicts.map(({ line: { measure, least, most }, status, value, runsToDecide }) => ({
+      ...{ measure, least: least ?? null, most: most ?? null, status },
+      ...{ value: value?.value ?? null, low: value?.low ?? null, high: value?.high ?? null },
+      runs_to_decide: runsToDecide ?? null,
+    })),
+  };
 }
 
 function describeTries(learning: Learning | undefined): object {

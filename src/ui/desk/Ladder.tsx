@@ -1,6 +1,13 @@
 'use client';
 
-import { sayControls, sayPlayed, type Played, type ShareWithInterval } from '@/core/index';
+import {
+  sayBriefLine,
+  sayControls,
+  sayPlayed,
+  type BriefLine,
+  type Played,
+  type ShareWithInterval,
+} from '@/core/index';
 import type { Rung } from '../editor/readingController';
 import { useDesk, useFollowed } from './DeskContext';
 import css from './desk.module.css';
@@ -45,6 +52,9 @@ export function Rungs({ isStale }: { isStale: boolean }) {
   const ladder = useFollowed(reading, (state) => state.ladder);
   const standIn = useFollowed(reading, (state) => state.standIn);
   const most = Math.max(...ladder.map(({ summary }) => summary.played?.spread.medianHigh ?? 0));
+  const { session } = useDesk();
+  const { game, levelId } = useFollowed(session, (state) => state);
+  const brief = game.levels.find(({ id }) => id === levelId)?.brief ?? [];
   return (
     <div
       className={`${css.rungs} ${css.fading}`}
@@ -59,6 +69,7 @@ export function Rungs({ isStale }: { isStale: boolean }) {
           rung={rung}
           most={most}
           isChosen={rung.standIn === standIn}
+          meant={brief.find((line) => line.measure === 'clears' && line.standIn === rung.standIn)}
           onChoose={() => reading.choose(rung.standIn)}
         />
       ))}
@@ -85,11 +96,13 @@ interface RungBarProps {
   /** The most that any of them comes to, where nothing wins the level. */
   most: number;
   isChosen: boolean;
+  /** What its clear rate is meant to be, where anybody has said. */
+  meant: BriefLine | undefined;
   onChoose: () => void;
 }
 
 /** One rung: the rate as a bar with its interval; the number stands beside it, never on it. */
-function RungBar({ rung, most, isChosen, onChoose }: RungBarProps) {
+function RungBar({ rung, most, isChosen, meant, onChoose }: RungBarProps) {
   const { name, summary, trust } = rung;
   const { played } = summary;
   const isDoubted = !trust.isTrusted;
@@ -107,7 +120,12 @@ function RungBar({ rung, most, isChosen, onChoose }: RungBarProps) {
       <span title={name} className={css.rungName}>
         {name}
       </span>
-      <Bar share={played ? shareOf(played, most) : summary.clearRate} isDoubted={isDoubted} isChosen={isChosen} />
+      <Bar
+        share={played ? shareOf(played, most) : summary.clearRate}
+        isDoubted={isDoubted}
+        isChosen={isChosen}
+        meant={played ? undefined : meant}
+      />
       <RungNumbers rung={rung} isChosen={isChosen} />
     </button>
   );
@@ -147,10 +165,12 @@ function Bar({
   share: { value, low, high },
   isDoubted,
   isChosen,
+  meant,
 }: {
   share: Pick<ShareWithInterval, 'value' | 'low' | 'high'>;
   isDoubted: boolean;
   isChosen: boolean;
+  meant: BriefLine | undefined;
 }) {
   const percent = (share: number) => `${(share * 100).toFixed(1)}%`;
   return (
@@ -173,6 +193,16 @@ function Bar({
           borderRadius: 2,
         }}
       />
+      {meant && (
+        <span
+          className={css.meant}
+          title={`Meant: ${sayBriefLine(meant, meant.standIn)}`}
+          style={{
+            left: `${meant.least ?? 0}%`,
+            width: `${Math.max(0, (meant.most ?? 100) - (meant.least ?? 0))}%`,
+          }}
+        />
+      )}
       <span
         style={{
           position: 'absolute',

@@ -18,6 +18,7 @@ import { FindingList } from '../frame/FindingList';
 import { Ladder } from './Ladder';
 import { later } from '../frame/later';
 import { Difference } from './Difference';
+import { BriefLines } from './BriefLines';
 import { ReadingHead } from './ReadingHead';
 import { SeedsChoice } from './SeedsChoice';
 import { runsEndingBy } from '../editor/visits';
@@ -49,6 +50,7 @@ export function Reading(places: ReadingProps) {
       {ladder.length > 0 && <Ladder isStale={isStale || cannotRun} />}
       <ProofLine />
       <PartsLine />
+      <BriefLines />
       <OwnStandIns />
       {summary && (
         <Numbers

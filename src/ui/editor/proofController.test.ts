@@ -36,9 +36,9 @@ describe('asking whether a level can be won', () => {
     expect(workers.ended).toBe(1);
   });
 
-  test('says that nothing was found where there is too little time', async () => {
+  test('says that it cannot be won where there is too little time', async () => {
     expect(await proofs.start(shutHall(), 1)).toBeUndefined();
-    expect(state()).toMatchObject({ status: 'not found', proof: { witness: undefined } });
+    expect(state()).toMatchObject({ status: 'impossible', proof: { witness: undefined } });
   });
 
   test('is cancelled at once, and what comes later is not wanted', async () => {

@@ -124,10 +124,12 @@ function picturesOnPage(): ReportPicture[] {
 }
 
 /** The numbers of the arm as the documented JSON, with the versions that made them. */
-function writeNumbers({ batch, arm, summary, controls }: ReportReply): string {
+function writeNumbers({ batch, arm, summary, sheet, controls }: ReportReply): string {
   const { standInId, levelId, overrides, name } = arm;
   const own = { standInId, levelId, overrides };
-  const numbers = writeRunJson([{ arm: own, name, firstSeed: batch.firstSeed, summary, controls: controls ?? [] }]);
+  const numbers = writeRunJson([
+    { arm: own, name, firstSeed: batch.firstSeed, summary, controls: controls ?? [], brief: sheet.brief },
+  ]);
   const { engine, standIns } = batch.versions;
   return JSON.stringify({ ...numbers, engine, standins_version: standIns }, null, 2);
 }

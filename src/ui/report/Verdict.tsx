@@ -2,13 +2,21 @@
 
 import { Button, Progress } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
-import { describeSummary, headline, judgeTrust, sayControls } from '@/core/index';
+import {
+  describeSummary,
+  headline,
+  judgeBrief,
+  judgeTrust,
+  sayBriefLine,
+  sayBriefVerdict,
+  sayControls,
+} from '@/core/index';
 import type { BatchInfo, ReportReply } from '@/server/contracts/batches';
 import { gorgeApi } from '../requests/gorgeApi';
 import styles from './report.module.css';
 
 /** How hard it is in a sentence, what was found in some more, and how far the batch has come. */
-export function Verdict({ report: { batch, summary, sheet, controls } }: { report: ReportReply }) {
+export function Verdict({ report: { batch, arm, summary, sheet, controls } }: { report: ReportReply }) {
   const trust = controls && summary.runs > 0 ? judgeTrust(summary, summary.findings, controls) : undefined;
   const name = sheet.standInName;
   return (
@@ -21,6 +29,11 @@ export function Verdict({ report: { batch, summary, sheet, controls } }: { repor
           <span key={sentence}>{sentence}</span>
         ))}
       </div>
+      {judgeBrief(sheet.brief, arm.standInId, summary).map((verdict, index) => (
+        <p key={index} className={`${BRIEF_CLASSES[verdict.status]} ${styles.note}`} data-testid="report-brief">
+          {sayBriefLine(verdict.line, name)}: {sayBriefVerdict(verdict)}
+        </p>
+      ))}
       {controls && (
         <p className={`quiet ${styles.note}`} data-testid="report-controls">
           {sayControls(controls)}
@@ -35,6 +48,8 @@ export function Verdict({ report: { batch, summary, sheet, controls } }: { repor
     </header>
   );
 }
+
+const BRIEF_CLASSES = { met: 'good', 'not met': 'bad', open: 'wary', unknown: 'quiet' } as const;
 
 function State({ batch }: { batch: BatchInfo }) {
   const { status, runs, runsDone, error } = batch;

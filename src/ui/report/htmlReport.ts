@@ -2,7 +2,10 @@ import {
   describeSummary,
   figuresOf,
   headline,
+  judgeBrief,
   judgeTrust,
+  sayBriefLine,
+  sayBriefVerdict,
   sayControls,
   sayEnd,
   sayFinding,
@@ -41,6 +44,9 @@ export function writeHtmlReport(
   const parts = [
     `<h1>${escape(headline(summary, name, trust))}</h1>`,
     `<p>${describeSummary(summary, name).map(escape).join('<br>')}</p>`,
+    ...judgeBrief(sheet.brief, arm.standInId, summary).map(
+      (verdict) => `<p>${escape(`${sayBriefLine(verdict.line, name)}: ${sayBriefVerdict(verdict)}.`)}</p>`,
+    ),
     controls ? `<p class="q">${escape(sayControls(controls))}</p>` : '',
     trust && !trust.isTrusted
       ? `<p><b>${escape(name)} is not to be trusted here:</b> ${escape(trust.reasons.join('; '))}.</p>`

@@ -1,0 +1,72 @@
+import { describe, expect, test } from '@jest/globals';
+import { hallOnly } from '../../../tests/support/kilnYard';
+import { BRIEF_MEASURES, type BriefLine } from '../document/briefLine';
+import { readGame } from '../document/readGame';
+import { writeGame } from '../document/writeGame';
+import { compileGameLevel, runChunk } from '../pipeline';
+import { STAND_INS } from '../people/traits';
+import { summaryOf, type Summary } from '../measure/sums';
+import { measuredLevelOf } from '../report/levelSheet';
+import { wilsonInterval } from '../measure/statistics/wilsonInterval';
+import { BRIEF_RULES, judgeBrief, judgeBriefLine, sayBriefLine, sayBriefVerdict } from './brief';
+
+const cleared = (won: number, runs: number) => ({ runs, won, clearRate: wilsonInterval(won, runs) }) as Summary;
+const line = (more: Partial<BriefLine>): BriefLine => ({ standIn: 'casual', measure: 'clears', ...more });
+
+describe('a line of a brief', () => {
+  test('is met where the whole interval lies in its band, and not met where all of it lies outside', () => {
+    const summary = cleared(500, 1000);
+    expect(judgeBriefLine(line({ least: 45, most: 55 }), summary).status).toBe('met');
+    expect(judgeBriefLine(line({ least: 60 }), summary).status).toBe('not met');
+    expect(judgeBriefLine(line({ most: 40 }), summary).status).toBe('not met');
+    expect(judgeBriefLine(line({}), summary).status).toBe('met');
+  });
+
+  test('is open where the interval lies across an edge, with how many runs would tell', () => {
+    const verdict = judgeBriefLine(line({ least: 45, most: 60 }), cleared(48, 100));
+    expect(verdict.status).toBe('open');
+    // 48 % lies three points above the edge; with about a thousand runs the interval is ± 3 points.
+    expect(verdict.runsToDecide).toBeGreaterThan(900);
+    expect(verdict.runsToDecide).toBeLessThan(1200);
+    expect(sayBriefVerdict(verdict)).toMatch(/^not decided yet: 48 \(38–58\) %, about 1,\d00 runs would tell$/);
+    expect(judgeBriefLine(line({ least: 45, most: 60 }), cleared(480, 1000)).status).toBe('open');
+    expect(judgeBriefLine(line({ least: 45, most: 60 }), cleared(576, 1200)).status).toBe('met');
+    const onEdge = judgeBriefLine(line({ least: 48 }), cleared(48, 100));
+    expect(sayBriefVerdict(onEdge)).toMatch(/it lies on the edge$/);
+  });
+
+  test('says nothing where the runs do not', () => {
+    expect(judgeBriefLine(line({ least: 45 }), undefined).status).toBe('unknown');
+    expect(judgeBriefLine(line({ measure: 'takes', most: 40 }), cleared(0, 50)).status).toBe('unknown');
+    expect(sayBriefVerdict(judgeBriefLine(line({ least: 45 }), undefined))).toBe('these runs do not say');
+  });
+
+  test('is said as a sentence', () => {
+    expect(sayBriefLine(line({ least: 45, most: 60 }), 'casual')).toBe('casual clears 45 to 60 %');
+    expect(sayBriefLine(line({ measure: 'takes', most: 40 }), 'expert')).toBe(
+      'expert takes, in the median of cleared runs, at most 40 s',
+    );
+    expect(sayBriefLine(line({ least: 45 }), 'novice')).toBe('novice clears at least 45 %');
+  });
+});
+
+test('every measure of a brief can be read of real runs or says that they do not say, and lines are kept with the game', () => {
+  const game = hallOnly();
+  const [level] = game.levels;
+  level.brief = BRIEF_MEASURES.map((measure) => ({
+    standIn: 'casual',
+    measure,
+    least: 0,
+    most: BRIEF_RULES[measure].most,
+  }));
+  const read = readGame(writeGame(game));
+  expect(read.ok && read.value.levels[0].brief).toEqual(level.brief);
+  const compiled = compileGameLevel(game, level.id);
+  if (!compiled.ok) throw new Error(compiled.faults[0].message);
+  const { sums } = runChunk(compiled.value, STAND_INS[1], 1, 12);
+  const verdicts = judgeBrief(level.brief, 'casual', summaryOf(sums, measuredLevelOf(game, level.id)));
+  expect(verdicts.map(({ line: { measure }, status }) => [measure, status])).toEqual(
+    BRIEF_MEASURES.map((measure) => [measure, measure === 'livesLost' ? 'unknown' : 'met']),
+  );
+  expect(judgeBrief(level.brief, 'expert', undefined)).toEqual([]);
+});
