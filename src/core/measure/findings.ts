@@ -336,7 +336,7 @@ export function findingsJoin(): Join<readonly RunNote[], FindingSums, Finding[]>
     empty: () => ({}),
     add: addNotes,
     merge(into, other) {
-      for (const [key, group] of Object.entries(other)) into[key] = key in into ? joinGroups(into[key], group) : group;
+      for (const [key, group] of Object.entries(other)) into[key] = key in into ? joinGroups(into[key], group) : copyOf(group);
     },
     value: (sums, { runs }) => describeGroups(sums, runs),
   };
@@ -359,23 +359,34 @@ function addNotes(sums: FindingSums, notes: readonly RunNote[], seed: number): v
     // Several notes of one run are one run.
     ofRun[key] = key in ofRun ? { ...joinGroups(ofRun[key], group), runs: 1 } : group;
   });
-  for (const [key, group] of Object.entries(ofRun)) sums[key] = key in sums ? joinGroups(sums[key], group) : group;
+  for (const [key, group] of Object.entries(ofRun)) {
+    if (key in sums) joinInto(sums[key], group);
+    else sums[key] = group;
+  }
 }
 
 function joinGroups(one: NoteGroup, other: NoteGroup): NoteGroup {
-  const [earlier, later] = isBefore(one.first, other.first) ? [one, other] : [other, one];
-  const times: NoteGroup['times'] = {};
-  for (const name of new Set([...Object.keys(one.times), ...Object.keys(other.times)])) {
-    times[name] = { ...one.times[name] };
-    mergeValueCounts(times[name], other.times[name] ?? {});
+  const joined = copyOf(one);
+  joinInto(joined, other);
+  return joined;
+}
+
+function copyOf(group: NoteGroup): NoteGroup {
+  const times = Object.fromEntries(Object.entries(group.times).map(([name, own]) => [name, { ...own }]));
+  return { ...group, times, waves: [...group.waves] };
+}
+
+/** Adds another group to the first one, which changes. */
+function joinInto(into: NoteGroup, other: NoteGroup): void {
+  const isFirst = isBefore(into.first, other.first);
+  into.runs += other.runs;
+  into.shown = plainest(into.shown, other.shown);
+  if (other.waves.length > 0) {
+    const [earlier, later] = isFirst ? [into.waves, other.waves] : [other.waves, into.waves];
+    into.waves = [...new Set([...earlier, ...later])];
   }
-  return {
-    runs: one.runs + other.runs,
-    shown: plainest(one.shown, other.shown),
-    first: earlier.first,
-    times,
-    waves: [...new Set([...earlier.waves, ...later.waves])],
-  };
+  if (!isFirst) into.first = other.first;
+  for (const [name, times] of Object.entries(other.times)) mergeValueCounts((into.times[name] ??= {}), times);
 }
 
 /** Of two that show it as well as each other, the one of the lesser seed; of one run, the first. */

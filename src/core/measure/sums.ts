@@ -26,7 +26,7 @@ export function addRun(
   table: MeasureTable = MEASURES,
 ): void {
   sums.runs++;
-  for (const [id, { reads, join }] of Object.entries(table)) {
+  for (const [id, { reads, join }] of listOf(table).entries) {
     const read: unknown = reads(run, level);
     if (read !== undefined) join.add(sums.of[id], read, run.record.seed);
   }
@@ -77,8 +77,27 @@ export function summarise(records: readonly RunRecord[], level: MeasuredLevel): 
 }
 
 /** The columns that measures have in the table of runs, in the order of the table. */
-export function columnsOf(table: MeasureTable = MEASURES): RunColumn[] {
-  return Object.values(table).flatMap(({ columns }) => columns ?? []);
+export function columnsOf(table: MeasureTable = MEASURES): readonly RunColumn[] {
+  return listOf(table).columns;
+}
+
+interface TableList {
+  entries: readonly [id: string, measure: MeasureTable[string]][];
+  columns: readonly RunColumn[];
+}
+
+const lists = new WeakMap<MeasureTable, TableList>();
+
+/** A table as lists, which are made once: they are gone through after every run. */
+function listOf(table: MeasureTable): TableList {
+  const known = lists.get(table);
+  if (known) return known;
+  const list = {
+    entries: Object.entries(table),
+    columns: Object.values(table).flatMap(({ columns }) => columns ?? []),
+  };
+  lists.set(table, list);
+  return list;
 }
 
 /** Keeps with a run what its columns say that can be known only while it runs. */
