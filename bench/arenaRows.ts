@@ -5,6 +5,7 @@ import {
   readPictureGrid,
   Runner,
   runChunk,
+  runSeeds,
   STAND_INS,
   type GameDocument,
   type Piece,
@@ -97,6 +98,21 @@ export function measureSchemes(): BenchRow[] {
     };
     seconds();
     return { name: `standin.casual.${level.id}`, value: medianOf(3, seconds), unit: 's/s' };
+  });
+}
+
+/** Every demo level: what runs cost that are measured against the same runs that are not, both in turn. */
+export function measureMeasuring(): BenchRow[] {
+  const runs = 20;
+  return kilnYard().levels.map((level): BenchRow => {
+    const program = compile(kilnYard(), level.id);
+    const [measured, plain] = [0, 1].map(() => new Runner(program, { type: 'stand-in', traits: STAND_INS[1] }));
+    const ratio = () => {
+      const own = cpuMs(() => runSeeds(measured, 1, runs));
+      return own / cpuMs(() => Array.from({ length: runs }, (_, index) => plain.run(1 + index)));
+    };
+    ratio();
+    return { name: `measuring.over_plain.${level.id}`, value: medianOf(11, ratio), unit: 'times' };
   });
 }
 

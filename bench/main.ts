@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
-import { measureMovers, measurePictures, measureSchemes, measureThinking } from './arenaRows';
+import { measureMeasuring, measureMovers, measurePictures, measureSchemes, measureThinking } from './arenaRows';
 import { measureBehaviors, measureChasers, measureScripts } from './behaviorRows';
 import { measureCues, measureShots } from './cueRows';
 import { measureBatches, reportWorkerMemory } from './batchRows';
@@ -33,6 +33,7 @@ const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
   shots: measureShots,
   schemes: measureSchemes,
   thinking: measureThinking,
+  measuring: measureMeasuring,
   pictures: measurePictures,
   geometry: measureGeometry,
   largePaths: measureLargePaths,

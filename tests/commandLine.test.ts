@@ -311,7 +311,7 @@ describe('gorge run', () => {
   test('movers tells when each is where, as text and as JSON', async () => {
     const { out } = await gorge(['movers', KILN_YARD_FILE, ...HALL]);
     expect(out).toMatch(
-      /^Hall warden \(warden-1\), patrol: x [\d.]+ to [\d.]+, y [\d. to]+; one round of [\d.]+ cells takes/,
+      /^Hall warden \(warden-1\), patrol: x [\d.]+ to [\d.]+, y [\d. to]+ cells; one round of [\d.]+ cells takes/,
     );
     const { movers } = JSON.parse((await gorge(['movers', KILN_YARD_FILE, ...HALL, '--json'])).out) as {
       movers: { piece: string; round: number; span: { west: number; east: number }; moments: { seconds: number }[] }[];

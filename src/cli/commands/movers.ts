@@ -35,7 +35,7 @@ function say(tables: readonly Timetable[], inStep: readonly string[][], nameOf: 
         round === undefined
           ? `${length.toFixed(1)} cells in ${seconds.toFixed(1)} s`
           : `one round of ${length.toFixed(1)} cells takes ${round.toFixed(1)} s`;
-      return [`${nameOf(piece)} (${piece}), ${motion}: ${saySpan(span)}; ${goes}`, sayMoments(moments)]
+      return [`${nameOf(piece)} (${piece}), ${motion}: ${saySpan(span)} cells; ${goes}`, sayMoments(moments)]
         .filter(Boolean)
         .join('; ');
     }),

@@ -23,12 +23,12 @@ import { ArenaFoot, MapLegend } from './ArenaFoot';
 import styles from './desk.module.css';
 import { cellsOfMap, LEVEL_MAPS } from '../frame/levelMaps';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
-import { PieceCard } from './card/PieceCard';
 import { ToolBar } from './ToolBar';
 import { later } from '../frame/later';
 import { isTyping, useArenaKeys } from './useArenaKeys';
 
 // What belongs to tries, and the small map of large levels, is fetched behind what the page needs to be used.
+const PieceCard = later(() => import('./card/PieceCard').then(({ PieceCard: Card }) => Card));
 const MiniMap = later(() => import('./MiniMap').then(({ MiniMap: Map }) => Map));
 const TryBar = later(() => import('./TryBar').then(({ TryBar: Bar }) => Bar));
 const TryShelf = later(() => import('./TryShelf').then(({ TryShelf: Shelf }) => Shelf));

@@ -84,8 +84,8 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
       >
         <option value="none">no map</option>
         {MAPS.map((map) => (
-          <option key={map} value={map}>
-            {LEVEL_MAPS[map].title}
+          <option key={map} value={map} title={LEVEL_MAPS[map].title}>
+            {LEVEL_MAPS[map].label}
           </option>
         ))}
       </select>

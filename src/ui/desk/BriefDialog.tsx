@@ -82,6 +82,7 @@ function Line({
   const said = sayBriefLine(line, standInName(game, line.standIn));
   return (
     <div className={css.briefLine} role="group" aria-label={said}>
+      <span className={css.briefSaid}>{said}</span>
       <NativeSelect
         size="xs"
         aria-label="Who plays"

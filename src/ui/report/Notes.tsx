@@ -1,13 +1,14 @@
 'use client';
 
 import { Button, Textarea } from '@mantine/core';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
 import type { BatchInfo } from '@/server/contracts/batches';
 import type { ReportNote, ReportNotesReply } from '@/server/contracts/reportNotes';
 import { faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
+import { notesKey, useNotes } from './useNotes';
 import { readPlace, sayPlaceOfReport } from './reportAddress';
 import css from './report.module.css';
 
@@ -15,13 +16,6 @@ interface NotesProps {
   batch: BatchInfo;
   /** What is shown now, as the address says it: a new note is about that. */
   place: string;
-}
-
-/** The notes on a report, in its cache as {@link useNotes} reads it. */
-export const notesKey = (batch: Pick<BatchInfo, 'gameId' | 'id'>) => ['notes', batch.gameId, batch.id];
-
-export function useNotes(batch: Pick<BatchInfo, 'gameId' | 'id'>) {
-  return useQuery({ queryKey: notesKey(batch), queryFn: () => gorgeApi.notes(batch.gameId, batch.id) });
 }
 
 /** What people wrote down about the report, each with the way to what it is about, and room for one more. */

@@ -17,7 +17,7 @@ import { Against } from './Against';
 import { ArmLadder } from './ArmLadder';
 import { EndTable, LossTable } from './EndTable';
 import { FigureTable } from './FigureTable';
-import { Notes, useNotes } from './Notes';
+import { useNotes } from './useNotes';
 import { FilterBar } from './FilterBar';
 import { writeHtmlReport, type ReportPicture } from './htmlReport';
 import { readPlace, withoutGaps, writePlace, type ReportPlace } from './reportAddress';
@@ -33,6 +33,7 @@ import { later } from '../frame/later';
 
 // Charts and the arena are fetched when they are needed.
 const Charts = later(() => import('./charts').then(({ Charts: All }) => All), 'the charts');
+const Notes = later(() => import('./Notes').then(({ Notes: All }) => All), 'the notes');
 const ReplayDialog = later(() => import('./ReplayDialog').then(({ ReplayDialog: Dialog }) => Dialog));
 
 /** What a batch found: sentences first, then pictures, then every run; of several arms one after the other. */

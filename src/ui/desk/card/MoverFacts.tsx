@@ -31,7 +31,7 @@ export function MoverFacts({ piece }: { piece: Piece }) {
       )}
       {table && (
         <div data-testid="timetable">
-          goes over <span className="mono">{saySpan(table.span)}</span>
+          goes over <span className="mono">{saySpan(table.span)}</span> cells
           {table.moments.length > 0 && `; ${sayMoments(table.moments, SHOWN_MOMENTS)}`}.
         </div>
       )}
