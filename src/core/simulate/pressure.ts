@@ -22,20 +22,33 @@ interface Reach {
   north: number;
   east: number;
   south: number;
+  /** The longer of both along each axis. */
+  halfX: number;
+  halfY: number;
 }
+
+type Sides = Pick<Reach, 'west' | 'north' | 'east' | 'south'>;
 
 /** Tells how much presses on the player of a level. One serves all runs of it. */
 export class PressureGauge {
   /** By piece; undefined for what does no harm. */
   private readonly reach: (Reach | undefined)[];
+  private readonly horizonTicks: number;
 
-  constructor(private readonly program: LevelProgram) {
+  constructor(program: LevelProgram) {
+    this.horizonTicks = CONTACT_HORIZON_SECONDS * program.ticksPerSecond;
     const harm = harmOfKinds(program);
     const own = program.kinds[program.player.kindIndex].hit;
     this.reach = program.pieces.map(({ kindIndex, isThreat }) => {
       if (harm[kindIndex] < LEAST_HARM && !isThreat) return undefined;
       const { west, north, east, south } = program.kinds[kindIndex].hit;
-      return { west: east + own.west, north: south + own.north, east: west + own.east, south: north + own.south };
+      const sides = {
+        west: east + own.west,
+        north: south + own.north,
+        east: west + own.east,
+        south: north + own.south,
+      };
+      return { ...sides, halfX: Math.max(sides.west, sides.east), halfY: Math.max(sides.north, sides.south) };
     });
   }
 
@@ -79,19 +92,23 @@ export class PressureGauge {
   /** What presses if both go on as they go. */
   private straightOn(dx: number, dy: number, moveX: number, moveY: number, reach: Reach): number {
     if (Math.abs(moveX) > JUMP_CELLS || Math.abs(moveY) > JUMP_CELLS) return 0;
+    // Most are too far off along one axis to come so far in time.
+    const { horizonTicks } = this;
+    if (Math.abs(dx) > reach.halfX + PASSING_CELLS + Math.abs(moveX) * horizonTicks) return 0;
+    if (Math.abs(dy) > reach.halfY + PASSING_CELLS + Math.abs(moveY) * horizonTicks) return 0;
     const ticks = ticksUntilMeeting(dx, dy, moveX, moveY, reach, 0);
     if (ticks < Infinity) return this.by(ticks);
     return PASSING_SHARE * this.by(ticksUntilMeeting(dx, dy, moveX, moveY, reach, PASSING_CELLS));
   }
 
   private by(ticks: number): number {
-    const share = ticks / (CONTACT_HORIZON_SECONDS * this.program.ticksPerSecond);
+    const share = ticks / this.horizonTicks;
     return share < 1 ? 1 - share : 0;
   }
 }
 
 /** How far two boxes are apart, cells; 0 where they meet. */
-function gapOf(dx: number, dy: number, { west, north, east, south }: Reach): number {
+function gapOf(dx: number, dy: number, { west, north, east, south }: Sides): number {
   const x = Math.max(0, dx - east, -dx - west);
   const y = Math.max(0, dy - south, -dy - north);
   return Math.sqrt(x * x + y * y);
@@ -101,16 +118,9 @@ function gapOf(dx: number, dy: number, { west, north, east, south }: Reach): num
  * Ticks until two boxes meet that go straight on, grown by a margin; Infinity when they do not, or only part. What lies in
  * the margin already presses only while it comes nearer.
  */
-function ticksUntilMeeting(
-  dx: number,
-  dy: number,
-  moveX: number,
-  moveY: number,
-  { west, north, east, south }: Reach,
-  margin: number,
-): number {
-  if (moveX * dx + moveY * dy >= 0)
-    return gapOf(dx, dy, { west, north, east, south }) === 0 && margin === 0 ? 0 : Infinity;
+function ticksUntilMeeting(dx: number, dy: number, moveX: number, moveY: number, sides: Sides, margin: number): number {
+  const { west, north, east, south } = sides;
+  if (moveX * dx + moveY * dy >= 0) return gapOf(dx, dy, sides) === 0 && margin === 0 ? 0 : Infinity;
   const [fromX, untilX] = stretch(dx, moveX, -west - margin, east + margin);
   const [fromY, untilY] = stretch(dy, moveY, -north - margin, south + margin);
   const from = Math.max(0, fromX, fromY);
