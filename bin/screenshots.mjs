@@ -60,7 +60,11 @@ const browser = await chromium.launch({
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const take = (name) => page.screenshot({ path: path.join(pictures, `${name}.png`) });
-  const finished = () => page.getByText('400 runs', { exact: true }).waitFor({ timeout: 480_000 });
+  const finished = () =>
+    page
+      .getByTestId('reading-status')
+      .and(page.getByText('400 runs', { exact: true }))
+      .waitFor({ timeout: 480_000 });
   const desk = `${address}/games/kiln-yard/levels/drying-hall`;
   const arena = async (x, y) => {
     const box = await page.getByTestId('arena').boundingBox();
