@@ -20,6 +20,7 @@ const FACTS: RunFacts = {
     pressedIn: [],
     seenIn: [],
     lossPlaces: [],
+    missPlaces: [],
     losses: [],
   },
 };

@@ -47,9 +47,9 @@ export const WHERE = {
   closeCells: entryOf({
     name: 'Where it is close',
     unit: 'close calls in a cell',
-    about: 'For every cell how many close calls the player had in it.',
+    about: 'For every cell how many close calls the player had in it, and how many shots missed it closely there.',
     join: placesJoin(),
-    reads: ({ facts }) => facts?.closePlaces,
+    reads: ({ facts }) => facts && [...(facts.closePlaces ?? []), ...facts.missPlaces],
   }),
   sightCells: entryOf({
     name: 'Where players are first seen',

@@ -239,3 +239,14 @@ describe('pressure and sight by place', () => {
     expect(seen).toBeGreaterThan(0);
   });
 });
+
+test('shots that missed closely are noted where the player was, as many as the run counts', () => {
+  const program = demoLevel('shelf-raid');
+  const watch = new FactsWatch(program);
+  const samples: RunSamples = { pressure: [], sighted: [] };
+  const runner = new Runner(program, { type: 'stand-in', traits: STAND_INS[1] });
+  const { record } = runner.run(2, { samples, onTick: (world) => watch.look(world) });
+  const { missPlaces } = watch.finish(record!, samples);
+  expect(record!.nearMisses).toBeGreaterThan(0);
+  expect(missPlaces).toHaveLength(record!.nearMisses);
+});

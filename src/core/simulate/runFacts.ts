@@ -46,6 +46,8 @@ export interface RunFacts extends PopulationFacts {
   waited: readonly CellTicks[];
   /** Where something that harms passed the player closely without touching it; undefined where nothing harms. */
   closePlaces?: readonly Place[];
+  /** Where the player was when a shot had passed it closely. */
+  missPlaces: readonly Place[];
   /** Pressure in each cell in which the player was, in thousandths, and in how many samples it was seen there. */
   pressedIn: readonly CellSamples[];
   seenIn: readonly CellSamples[];
@@ -123,6 +125,8 @@ export class FactsWatch {
   private firstSightPlace: Place | undefined;
   private losses: Loss[] = [];
   private lossPlaces: Place[] = [];
+  private missPlaces: Place[] = [];
+  private nearMisses = 0;
   /** How often the player was harmed or lost a life so far. */
   private lossCount = 0;
   private emptyTick: number | undefined;
@@ -175,6 +179,7 @@ export class FactsWatch {
         if (isStanding) this.waited[cell]++;
       }
     }
+    if (world.nearMisses !== this.nearMisses) this.noteMisses(world);
     if (player.ammunition === 0) this.emptyTick ??= tick;
     this.x = player.x;
     this.y = player.y;
@@ -190,6 +195,10 @@ export class FactsWatch {
 
   private isWithin(tick: number): boolean {
     return tick >= this.stretch.fromTick && tick < this.stretch.untilTick;
+  }
+
+  private noteMisses({ nearMisses, player: { x, y }, tick }: World): void {
+    for (; this.nearMisses < nearMisses; this.nearMisses++) if (this.isWithin(tick)) this.missPlaces.push({ x, y });
   }
 
   private noteLosses(world: World): void {
@@ -235,6 +244,7 @@ export class FactsWatch {
       hasThreats: this.hasThreats,
       losses: this.losses,
       lossPlaces: this.lossPlaces,
+      missPlaces: this.missPlaces,
       spent: ticksByCell(this.spent),
       waited: ticksByCell(this.waited),
       pressedIn: this.samplesByCell(pressure, (value) => Math.round(THOUSAND * value)),
@@ -286,6 +296,8 @@ export class FactsWatch {
     this.firstSightPlace = undefined;
     this.losses = [];
     this.lossPlaces = [];
+    this.missPlaces = [];
+    this.nearMisses = 0;
     this.x = this.y = NaN;
     this.spent.fill(0);
     this.waited.fill(0);

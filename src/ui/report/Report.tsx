@@ -212,8 +212,9 @@ function Numbers({
         <section className={styles.column}>
           <WhereMap
             key={JSON.stringify(during)}
+            report={report}
+            filter={filter}
             summary={shown}
-            sheet={sheet}
             ofWhich={which ?? (isNarrowed ? 'Ends of these runs; all other maps of all runs.' : undefined)}
             end={lastSecond(summary)}
             during={during}

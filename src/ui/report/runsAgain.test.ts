@@ -12,6 +12,7 @@ import {
 import { hallOnly } from '../../../tests/support/kilnYard';
 import { localWorker } from '../../../tests/support/localWorker';
 import { RunsAgain, type AgainQuestion } from './runsAgain';
+import { watchedGround } from './watchedGround';
 
 const SEEDS = [3, 4, 9];
 const LEVEL = 'drying-hall';
@@ -76,5 +77,22 @@ describe('runs that are played again', () => {
     expect([state().status, state().failure, workers.ended]).toEqual(['failed', 'The server cannot be reached.', 1]);
     await play({ standIn: 'nobody' });
     expect(state()).toMatchObject({ status: 'failed', failure: 'These runs cannot be played again.' });
+  });
+});
+
+describe('which ground is watched', () => {
+  test('is the mean of runs that are played again, of cells that somebody watches', async () => {
+    const game = hallOnly();
+    const worker = localWorker().start();
+    const question = { game, levelId: LEVEL, overrides: NO_OVERRIDES, standIn: 'casual', seeds: [3, 4] };
+    const both = await watchedGround(worker, question);
+    const each = await Promise.all([3, 4].map((seed) => watchedGround(worker, { ...question, seeds: [seed] })));
+    expect(both.length).toBeGreaterThan(20);
+    for (const { column, row, count } of both) {
+      const shares = each.map((cells) => cells.find((own) => own.column === column && own.row === row)?.count ?? 0);
+      expect(Math.abs(count - (shares[0] + shares[1]) / 2)).toBeLessThanOrEqual(1);
+      expect(game.levels[0].map[row][column]).toBe('.');
+    }
+    await expect(watchedGround(worker, { ...question, standIn: 'nobody' })).rejects.toThrow('cannot be played again');
   });
 });
