@@ -336,7 +336,8 @@ export function findingsJoin(): Join<readonly RunNote[], FindingSums, Finding[]>
     empty: () => ({}),
     add: addNotes,
     merge(into, other) {
-      for (const [key, group] of Object.entries(other)) into[key] = key in into ? joinGroups(into[key], group) : copyOf(group);
+      for (const [key, group] of Object.entries(other))
+        into[key] = key in into ? joinGroups(into[key], group) : copyOf(group);
     },
     value: (sums, { runs }) => describeGroups(sums, runs),
   };
