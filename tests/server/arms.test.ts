@@ -48,7 +48,7 @@ const FORTY = Array.from({ length: 10 }, (_, index) => 1 + index / 4).flatMap((p
     standInId,
     levelId: 'drying-hall',
     // Short, since what runs come to is not asked here.
-    set: { 'warden.pace': pace, clock: 2 },
+    set: { 'warden.pace': pace, clock: 1 },
   })),
 );
 const RUNS = 3;
@@ -56,7 +56,7 @@ const RUNS = 3;
 describe('a batch of arms', () => {
   test('of forty that is cut short and begun again comes to what forty batches of one arm come to', async () => {
     const whole = await start({ arms: FORTY, runs: RUNS });
-    expect([whole.arms.length, whole.runs, whole.arms[5].name]).toEqual([40, 120, 'casual, warden.pace=1.25, clock=2']);
+    expect([whole.arms.length, whole.runs, whole.arms[5].name]).toEqual([40, 120, 'casual, warden.pace=1.25, clock=1']);
     await until(whole.id, ({ runsDone }) => runsDone >= 6);
     // As when the server ends: what was under way is lost, what was kept stays.
     batchJobs().end();
@@ -98,7 +98,7 @@ describe('a batch of arms', () => {
 
   test('has numbers of many chunks that are those of its runs, folded or not', async () => {
     const batch = await start({
-      arms: [{ standInId: 'casual', levelId: 'drying-hall', set: { clock: 8 } }],
+      arms: [{ standInId: 'casual', levelId: 'drying-hall', set: { clock: 3 } }],
       runs: 600,
     });
     await until(batch.id, ({ runsDone }) => runsDone >= 450);
