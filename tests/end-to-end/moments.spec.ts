@@ -49,7 +49,7 @@ test('the commonest end leads to its runs, a click in the arena to those lost th
   const name = nameOfPiece(first.piece, { pieces: game.levels[0].pieces, kinds: game.cast });
   await page
     .getByRole('region', { name: 'Reading' })
-    .or(page.getByLabel('Reading'))
+    .or(page.getByLabel('Reading', { exact: true }))
     .getByRole('button', { name: /touched by/ })
     .click();
   const visit = page.getByTestId('visit');
