@@ -70,6 +70,9 @@ describe('runs that are played again', () => {
     expect([state().status, state().summary!.runs]).toEqual(['done', 3]);
     again.stop();
     expect([state().status, state().summary]).toEqual(['none', undefined]);
+    // Where a filter leaves none there is nothing to play.
+    await play({ seeds: [] });
+    expect([state().status, state().summary]).toEqual(['none', undefined]);
   });
 
   test('that cannot be had are told, and nothing goes on', async () => {

@@ -56,6 +56,11 @@ export class RunsAgain {
     try {
       const { game, levelId, overrides, standIn, seeds, during } = await ask();
       if (!isWanted()) return;
+      // A filter may leave none.
+      if (seeds.length === 0) {
+        this.stop();
+        return;
+      }
       this.store.setState({ wanted: seeds.length });
       const { faults } = await worker.api.prepare(worker.feed.next(game), levelId, false, overrides);
       if (faults.length > 0) throw new Error(faults[0].message);
