@@ -221,11 +221,15 @@ function Numbers({
             onDuring={(to) => onGo({ during: to })}
           />
           <h2 className={`heading ${styles.part}`}>What ends them</h2>
-          <EndTable
-            ends={shown.ends}
-            chosen={filter}
-            onChoose={({ cause, piece }) => onFilter({ ...filter, cause, owner: piece })}
-          />
+          {shown.runs === 0 ? (
+            <p className="quiet">The filter leaves no run.</p>
+          ) : (
+            <EndTable
+              ends={shown.ends}
+              chosen={filter}
+              onChoose={({ cause, piece }) => onFilter({ ...filter, cause, owner: piece })}
+            />
+          )}
           <LossTable losses={isNarrowed ? whole.losses : summary.losses} />
           <h2 className={`heading ${styles.part}`}>Figures{ofAll}</h2>
           <FigureTable summary={isNarrowed ? whole : summary} />
