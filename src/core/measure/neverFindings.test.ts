@@ -1,19 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
+import { findingsOf } from '../../../tests/support/findingsOf';
 import { smallGame, type SmallLevel } from '../../../tests/support/smallLevel';
-import type { GameDocument } from '../document/gameDocument';
-import { STAND_INS } from '../people/traits';
-import { compileGameLevel, runChunk } from '../pipeline';
 import { fixOf } from '../tune/findingFix';
-import { describeFindings, type Finding } from './findings';
-
-const RUNS = 32;
-
-function findingsOf(game: GameDocument): Finding[] {
-  const compiled = compileGameLevel(game, 'small');
-  if (!compiled.ok) throw new Error(JSON.stringify(compiled.faults));
-  const { notes, rows } = runChunk(compiled.value, STAND_INS[1], 1, RUNS);
-  return describeFindings(notes, rows.length);
-}
+import type { Finding } from './findings';
 
 const found = (level: SmallLevel, code: Finding['code']) =>
   findingsOf(smallGame(level)).find((finding) => finding.code === code);

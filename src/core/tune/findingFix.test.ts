@@ -1,19 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
+import { findingsOf } from '../../../tests/support/findingsOf';
 import { smallGame, type SmallLevel } from '../../../tests/support/smallLevel';
-import type { GameDocument } from '../document/gameDocument';
-import { describeFindings, type Finding } from '../measure/findings';
-import { STAND_INS } from '../people/traits';
-import { compileGameLevel, runChunk } from '../pipeline';
+import type { Finding } from '../measure/findings';
+import { compileGameLevel } from '../pipeline';
 import { fixOf } from './findingFix';
-
-const RUNS = 32;
-
-function findingsOf(game: GameDocument): Finding[] {
-  const compiled = compileGameLevel(game, 'small');
-  if (!compiled.ok) throw new Error(JSON.stringify(compiled.faults));
-  const { notes, rows } = runChunk(compiled.value, STAND_INS[1], 1, RUNS);
-  return describeFindings(notes, rows.length);
-}
 
 function corridor(cells: number, more: Partial<SmallLevel> = {}): SmallLevel {
   const row = `#${'.'.repeat(cells)}#`;
