@@ -229,8 +229,8 @@ describe('gorge run', () => {
       ['idle', 6],
       ['blind', 6],
     ]);
-    expect(standins[1]).toMatchObject({
-      standin: 'casual',
+    expect(standins[2]).toMatchObject({
+      standin: 'practised',
       trusted: true,
       not_trusted_because: [],
       runs: 6,

@@ -297,4 +297,4 @@ function generatedHall(seed: number): LevelProgram {
   return dryingHall(undefined, game);
 }
 
-const KNOWN_HASHES = ['fcfb26a28f7f8cdc', 'a4632424cbf2a173', 'd361623a98885bb7'];
+const KNOWN_HASHES = ['17709efb37af5db2', 'fbad788dcca0541f', 'e4f6378643c776fa'];

@@ -14,6 +14,7 @@ import { Gunner } from './hands/gunner';
 import { makeHand, type Hand } from './hands/hand';
 import type { LevelKnowledge } from './levelKnowledge';
 import type { MindPicture } from './mindPicture';
+import type { Minded } from './belief/forecast';
 import { followWay } from './plan/followWay';
 import { SlideGuess } from './plan/slideGuess';
 import { Planner, type RimForecast, type Leg } from './plan/planner';
@@ -30,6 +31,8 @@ const LEGS_AT_ONCE = 8;
 const THOUGHTS_AT_ONCE = 3;
 /** Something whose place differs by this much from what was foreseen upsets a plan, cells. */
 const UPSET_CELLS = 0.45;
+/** And so does something that is there, or out, otherwise than it was foreseen by this much. */
+const UPSET_SURE = 0.4;
 /** While it looks round, this much danger where it stands, within so many seconds, makes it set out. */
 const ALARMING = 0.6;
 const ALARMING_SECONDS = 1.6;
@@ -81,6 +84,9 @@ export class Person implements StandIn {
   isWatching = false;
   private bestWay = Infinity;
   private headwayTick = 0;
+  /** The least way that was ever left to what is wanted, and how often patience has run out since. */
+  private nearestWay = Infinity;
+  private fedUp = 0;
   private nextFight = 0;
   private livesLeft = 0;
   private readonly thoughtTicks: number;
@@ -143,7 +149,8 @@ export class Person implements StandIn {
     this.isQuiet = true;
     this.isWatching = false;
     this.nextThought = this.nextFight = 0;
-    this.bestWay = Infinity;
+    this.bestWay = this.nearestWay = Infinity;
+    this.fedUp = 0;
     this.headwayTick = this.setsOut;
     this.livesLeft = this.program.rules.lives;
   }
@@ -183,7 +190,8 @@ export class Person implements StandIn {
     this.legs = [];
     this.nextThought = tick;
     this.hand.reset();
-    this.bestWay = Infinity;
+    this.bestWay = this.nearestWay = Infinity;
+    this.fedUp = 0;
     this.headwayTick = tick;
   }
 
@@ -211,7 +219,7 @@ export class Person implements StandIn {
     const start = this.hand.restOf(body, this.graph);
     const isPressed = danger.pick(belief, body, tick);
     if (isPressed) danger.foresee(belief, tick, this.grid);
-    if (tick < this.lookedRound() || (tick < this.watchesUntil && danger.hasUnknownBeat(belief))) {
+    if (tick < this.lookedRound() || this.watches(own, start)) {
       if (!isPressed || !this.isAlarming(body.x, body.y, start)) {
         this.legs = [];
         this.isWatching = true;
@@ -275,14 +283,14 @@ export class Person implements StandIn {
   }
 
   /** Where each minded thing was foreseen when the plan was made; the forecast itself is written over when it thinks again. */
-  private readonly foreseen: { piece: number; x: Float64Array; y: Float64Array; isHunting: boolean }[] = [];
+  private readonly foreseen: Pick<Minded, 'piece' | 'x' | 'y' | 'sure' | 'isHunting'>[] = [];
 
   private rememberForecast(): void {
     const { danger, foreseen } = this;
     foreseen.length = 0;
     for (let index = 0; index < danger.count; index++) {
-      const { piece, x, y, isHunting } = danger.minded[index];
-      foreseen.push({ piece, x: x.slice(), y: y.slice(), isHunting });
+      const { piece, x, y, sure, isHunting } = danger.minded[index];
+      foreseen.push({ piece, x: x.slice(), y: y.slice(), sure: sure.slice(), isHunting });
     }
   }
 
@@ -303,6 +311,8 @@ export class Person implements StandIn {
         return false;
       }
       if (isHunting || known.isHunting) return false;
+      // It has come, or gone, when that was not expected.
+      if (Math.abs(sure[0] - known.sure[passed]) > UPSET_SURE) return false;
       if (Math.abs(x[0] - known.x[passed]) + Math.abs(y[0] - known.y[passed]) > UPSET_CELLS) return false;
     }
     return true;
@@ -311,6 +321,20 @@ export class Person implements StandIn {
   private isUnderWay({ tick }: OwnState): boolean {
     const last = this.legs.at(-1);
     return last !== undefined && tick < last.ends && !this.hand.isDone(this.legs);
+  }
+
+  /** Whether it stands and watches for now, to learn a beat. */
+  private watches(own: OwnState, start: number): boolean {
+    const { belief, danger } = this;
+    if (danger.hasUnknownVent(belief)) return true;
+    return own.tick < this.watchesUntil && danger.hasUnknownBeat(belief) && !this.isNearlyThere(own, start);
+  }
+
+  /** Whether it can think the whole way through: then there is nothing to watch for first. */
+  private isNearlyThere(own: OwnState, start: number): boolean {
+    this.takeUpWant(own, start);
+    const { danger, ways } = this;
+    return ways !== undefined && ways[start] < danger.steps * danger.stepTicks;
   }
 
   /** Until when it looks round: not for long where there is nothing to look at. */
@@ -395,7 +419,8 @@ export class Person implements StandIn {
     this.danger.isFighting = want.why === 'fight';
     if (!isNew && !hasFelt) return false;
     if (isNew) {
-      this.bestWay = Infinity;
+      this.bestWay = this.nearestWay = Infinity;
+      this.fedUp = 0;
       this.over = new Map(movesOver(this.graph, want.cells));
       this.guess?.forget();
     }
@@ -419,11 +444,16 @@ export class Person implements StandIn {
       this.bestWay = way;
       this.headwayTick = tick;
     }
+    if (way < this.nearestWay - HEADWAY_SECONDS * ticksPerSecond || !this.ways) {
+      this.nearestWay = way;
+      this.fedUp = 0;
+    }
     const idleSeconds = (tick - this.headwayTick) / ticksPerSecond;
     const { patienceSeconds } = this.traits;
-    this.danger.stakes = this.calm(tick);
+    this.danger.stakes = this.calm(tick) / (1 + this.fedUp);
     this.danger.boldness = this.danger.stakes / (1 + Math.max(0, idleSeconds / patienceSeconds - 0.5));
     if (idleSeconds < patienceSeconds) return;
+    this.fedUp++;
     this.shut.note(this.danger, tick);
     this.headwayTick = tick;
     this.bestWay = Infinity;

@@ -6,5 +6,9 @@
  *    to where the thing was just then, and stood still once it was where it would be met.
  * 3: who flaps looks where a flap takes it before walls that lie ahead as well; before, only beside walls in its own column, and
  *    most flew into the first edge on their way.
+ * 4: what never moves and goes on and off has a beat like what walks (its time of standing grew for ever, so that no two moments
+ *    of it were alike), and goes off again when it has come, as long as it did before; what has come or gone otherwise than it was
+ *    foreseen upsets a plan; what stands out from the start is watched first by those who watch; whoever is held up again and
+ *    again minds danger less; a follower that only seems to follow is believed to do so for less long.
  */
-export const STAND_IN_VERSION = 3;
+export const STAND_IN_VERSION = 4;

@@ -164,7 +164,7 @@ export class Belief {
     this.tick = frame.tick;
     for (let index = 0; index < this.watched.length; index++)
       this.lookAt(this.watched[index], frame, ticks, playerX, playerY);
-    this.past.note(frame, this.shownSince, this.stillSince);
+    this.past.note(frame, this.shownSince, this.stillSince, this.topSpeed);
     this.hasLooked = true;
   }
 
@@ -296,11 +296,10 @@ export class Belief {
   }
 
   private noteSpell(piece: number, tick: number, shown: number): void {
+    // What was so from the start has been so for at least as long as that.
     const lasted = tick - this.shownSince[piece];
-    if (this.shownSince[piece] > 0) {
-      if (shown === SHOWN.out) this.spellHere[piece] = lasted;
-      else if (shown === SHOWN.here) this.spellOut[piece] = lasted;
-    }
+    if (shown === SHOWN.out) this.spellHere[piece] = lasted;
+    else if (shown === SHOWN.here) this.spellOut[piece] = lasted;
     this.shownSince[piece] = tick;
   }
 

@@ -52,6 +52,9 @@ const MOST_CELLS = 30;
 /** What is hardly near enough counts as near enough, cells. */
 const SPARE_CELLS = 0.001;
 
+/** What stands out is watched for up to so long, s. */
+const COMES_SECONDS = 6;
+
 /** So many hunters are thought through at once. */
 export const MOST_HUNTERS = 3;
 
@@ -201,15 +204,28 @@ export class Danger {
 
   /** Whether one of those that look out walks about, and nobody knows yet where it will go. */
   hasUnknownBeat(belief: Belief): boolean {
-    const { frame, feared, past } = belief;
+    const { frame, feared, past, topSpeed } = belief;
     return feared.some(
       (piece) =>
         frame.shown[piece] === SHOWN.here &&
-        belief.topSpeed[piece] > 0 &&
+        topSpeed[piece] > 0 &&
         !belief.isHunting(piece) &&
         this.sightOf(frame.state[piece], piece) !== undefined &&
         past.roundOf(piece, this.traits.beatRounds) === 0 &&
         past.retraceOf(piece, this.traits.beatRounds) === 0,
+    );
+  }
+
+  /** Whether something stands out, never moves, and nobody knows yet for how long: not for so long that it may well stay so. */
+  hasUnknownVent({ frame, feared, topSpeed, spellOut, shownSince, tick }: Belief): boolean {
+    if (this.traits.beatRounds === 0) return false;
+    const most = COMES_SECONDS * this.ticksPerSecond;
+    return feared.some(
+      (piece) =>
+        frame.shown[piece] === SHOWN.out &&
+        topSpeed[piece] === 0 &&
+        spellOut[piece] === 0 &&
+        tick - shownSince[piece] < most,
     );
   }
 
@@ -341,7 +357,7 @@ export class Danger {
     let rate = 0;
     if (!one.isHunting) {
       const fear = this.fear * one.harm * sure * this.discount[step];
-      rate = nearness(one, dx, dy, square) * fear * (one.wanders && course === one ? this.steady[step] : 1);
+      rate = nearness(one, dx, dy, square) * fear * (one.wanders ? this.steady[step] : 1);
     }
     if (one.firesX !== 0 || one.firesY !== 0) rate += sure * this.muzzleRate(one, dx, dy);
     return one.sight ? rate + sure * this.seenRate(one, one.sight, course, dx, dy, square, cell, step) : rate;
@@ -362,7 +378,7 @@ export class Danger {
 
   /** What a second with a hunter so near costs, s: `gap` from middle to middle, at a step of the plan. */
   huntedRate(one: Minded, dx: number, dy: number, step: number): number {
-    const fear = this.fear * one.harm;
+    const fear = this.fear * one.harm * (one.isAlarmed ? 1 : this.steady[step]);
     return nearness(one, dx, dy, dx * dx + dy * dy) * fear * this.discount[step];
   }
 
@@ -371,7 +387,7 @@ export class Danger {
     const slack = one.ways[cell] - one.reach - one.halfX - one.speed * step * this.stepTicks;
     if (slack >= 1) return 0;
     const share = slack <= 0 ? 1 : (1 - slack) * (1 - slack);
-    return this.fear * one.harm * CAUGHT * share * this.discount[step];
+    return this.fear * one.harm * CAUGHT * share * this.discount[step] * (one.isAlarmed ? 1 : this.steady[step]);
   }
 
   /** Whether a hunter has to go round something to get from where it is to a cell. */

@@ -10,16 +10,24 @@ const TURNS_BACK_A_SECOND = 0.25;
 const MOST_TURNING = 0.3;
 /** What looks this nearly where it goes looks where it goes; cosine of the angle. */
 const LOOKS_AHEAD_COSINE = 0.8;
-/** How likely something that is out comes back within a second, as long as nobody knows. */
+/**
+ * Something that is out, and nobody knows for how long, comes in the next second with a chance of one to the seconds that it
+ * has been out and these (the rule of succession). Coming on somebody it meets them for as long as a touch takes.
+ */
+const OUT_BEFORE_SECONDS = 2;
+const MET_SECONDS = 0.12;
+/** The same of what has been seen to come and go. */
 const COMES_BACK_A_SECOND = 0.12;
 /** What gives warning is there after so long. */
 const WARNED_SECONDS = 0.3;
-/** What is known to stay out for a time is trusted up to so long before that. */
+/** Nobody feels the length of a spell more exactly than this. */
 const TRUST_SECONDS = 0.35;
 /** A hunter whose speed nobody has seen yet is taken to be this fast, as a share of the own speed. */
 const GUESSED_SPEED = 0.8;
 /** What is out in its beat is hardly met. */
 const MET_WHILE_OUT = 0.03;
+/** A step beside one at which something is there is believed this much to be like it. */
+const EDGE_SHARE = 0.5;
 /** What has stood for longer than this goes on standing, as far as anybody knows. */
 const PAUSE_SECONDS = 2.5;
 /** What goes less far than this in a step stands, cells. */
@@ -166,6 +174,12 @@ export class Forecast {
       }
       const shown = isKnown ? past.shownAt(place) : frame.shown[one.piece];
       one.sure[step] = shown === SHOWN.here ? 1 : shown === SHOWN.out ? MET_WHILE_OUT : 0;
+    }
+    // Nobody hits the moment in which it comes or goes.
+    for (let step = 0, before = one.sure[0]; step < this.steps; step++) {
+      const now = one.sure[step];
+      one.sure[step] = Math.max(now, EDGE_SHARE * Math.max(before, one.sure[step + 1]));
+      before = now;
     }
   }
 
@@ -324,18 +338,36 @@ export class Forecast {
 
   /** How likely something is there, so that it can be met, so many ticks after it was seen. */
   private surenessAt(belief: Belief, piece: number, ticks: number): number {
-    const { frame } = belief;
-    const since = belief.tick - belief.shownSince[piece];
+    const { frame, spellHere, spellOut } = belief;
+    const at = belief.tick - belief.shownSince[piece] + ticks;
+    const here = spellHere[piece];
+    const out = spellOut[piece];
     if (frame.shown[piece] === SHOWN.here) {
-      const lasts = belief.spellHere[piece];
-      // It goes out when its time is up, if it has done so before; not before that is over for certain.
-      return lasts > 0 && since + ticks > lasts + TRUST_SECONDS * this.ticksPerSecond ? 0.4 : 1;
+      // It goes out when its time is up, if it has done so before; not before that is over for certain. And comes back.
+      if (here === 0) return 1;
+      const gone = this.share(at - here);
+      return out > 0 ? Math.max(1 - gone, this.share(at - here - out + this.trustTicks)) : 1 - 0.6 * gone;
     }
     if (belief.warnsSince[piece] >= 0)
       return belief.tick - belief.warnsSince[piece] + ticks > WARNED_SECONDS * this.ticksPerSecond ? 1 : 0.1;
-    const lasts = belief.spellOut[piece];
-    if (lasts > 0) return since + ticks < lasts - TRUST_SECONDS * this.ticksPerSecond ? 0.02 : 1;
-    return Math.min(1, (COMES_BACK_A_SECOND * ticks) / this.ticksPerSecond);
+    if (out === 0) {
+      // Whoever has just seen it go takes it that it stays out for a while.
+      const comesASecond =
+        here > 0 ? COMES_BACK_A_SECOND : OUT_BEFORE_SECONDS / (at / this.ticksPerSecond + OUT_BEFORE_SECONDS);
+      return MET_SECONDS * comesASecond;
+    }
+    const back = this.share(at - out + this.trustTicks);
+    return here > 0 ? Math.min(back, Math.max(MET_WHILE_OUT, 1 - this.share(at - out - here))) : back;
+  }
+
+  /** How likely what is due has come, so many ticks after it may have come at the soonest. */
+  private share(ticks: number): number {
+    return Math.max(MET_WHILE_OUT, Math.min(1, ticks / this.trustTicks));
+  }
+
+  /** Nobody knows to the tick when a spell ends. */
+  private get trustTicks(): number {
+    return TRUST_SECONDS * this.ticksPerSecond;
   }
 
   /** How far it is for a hunter to each cell within its reach. */

@@ -43,8 +43,35 @@ function noted(way: readonly { x: number; facing: number; still: number }[]): Pa
       } as unknown as ScreenFrame,
       shownSince,
       stillSince,
+      Float64Array.of(0.1),
     );
   });
+  return past;
+}
+
+/** Has the past note something that never moves, out and here by turns for so many looks each, from out on. */
+function notedVent(looks: number, outLooks: number, hereLooks: number): PastOfPieces {
+  const past = new PastOfPieces([0]);
+  const never = new Int32Array(1);
+  const shownSince = new Int32Array(1);
+  for (let look = 0, since = 0; look < looks; look++) {
+    const at = look % (outLooks + hereLooks);
+    if (look > 0 && (at === 0 || at === outLooks)) since = look;
+    shownSince[0] = since * FRAME_TICKS;
+    past.note(
+      {
+        tick: look * FRAME_TICKS,
+        x: Float64Array.of(4.5),
+        y: Float64Array.of(2.5),
+        facingX: Float64Array.of(1),
+        facingY: Float64Array.of(0),
+        shown: Uint8Array.of(at < outLooks ? SHOWN.out : SHOWN.here),
+      } as unknown as ScreenFrame,
+      shownSince,
+      never,
+      Float64Array.of(0),
+    );
+  }
   return past;
 }
 
@@ -97,6 +124,46 @@ describe('the past of pieces', () => {
     const on = Array.from({ length: 40 }, (_, at) => ({ x: 4 + at * 0.1, facing: 1, still: 0 }));
     const east = Array.from({ length: 40 }, (_, at) => ({ x: 8 - at * 0.1, facing: -1, still: 0 }));
     const past = noted([...west, ...pause(4, 1), ...on, ...east, ...pause(4, -1)]);
+    expect(past.roundOf(0, 1)).toBe(0);
+  });
+
+  test.each([
+    [24, 28],
+    [60, 20],
+    [18, 160],
+  ])('what never moves, out for %d looks and here for %d, is foreseen to the look after a round', (out, here) => {
+    const round = out + here;
+    for (let looks = 2 * round + 10; looks < 4 * round; looks += 3) {
+      const past = notedVent(looks, out, here);
+      const found = past.roundOf(0, 1);
+      expect(found % round).toBe(0);
+      expect(found).toBeGreaterThan(0);
+      for (let ahead = 0; ahead < round; ahead++) {
+        const shown = past.shownAt(past.placeAfter(0, found, ahead * FRAME_TICKS));
+        expect(shown).toBe((looks - 1 + ahead) % round < out ? SHOWN.out : SHOWN.here);
+      }
+    }
+  });
+
+  test('what has just come back after it was there from the start is not taken for how it was at the start', () => {
+    // Here for 60 looks before it first went, out for 20, and here again for less than it has ever been before.
+    const past = new PastOfPieces([0]);
+    for (let look = 0; look < 88; look++) {
+      const since = look < 60 ? 0 : look < 80 ? 60 : 80;
+      past.note(
+        {
+          tick: look * FRAME_TICKS,
+          x: Float64Array.of(4.5),
+          y: Float64Array.of(2.5),
+          facingX: Float64Array.of(1),
+          facingY: Float64Array.of(0),
+          shown: Uint8Array.of(since === 60 ? SHOWN.out : SHOWN.here),
+        } as unknown as ScreenFrame,
+        Int32Array.of(since * FRAME_TICKS),
+        new Int32Array(1),
+        Float64Array.of(0),
+      );
+    }
     expect(past.roundOf(0, 1)).toBe(0);
   });
 

@@ -11,7 +11,7 @@ const ALIKE_TICKS = 12;
 const MOST_STOOD_LOOKS = 60;
 /** Courses that differ by more than this share of their length are not the same. */
 const MOST_BEND = 1;
-/** How many cells of difference a tick of difference in standing counts for. */
+/** How many cells of difference a tick of difference in standing, or in being shown so, counts for. */
 const CELLS_A_TICK = 0.01;
 /** What has come less far than this over the last looks stands, cells. */
 const MOVES_CELLS = 0.05;
@@ -21,6 +21,8 @@ const SHORTEST_BEAT = 14;
 const COURSE_LOOKS = 3;
 /** The time since a change counts up to here only, so that what never changes is alike at any time. */
 const LONGEST_SINCE = 3600;
+/** Unlike any time since a change. */
+const NEVER = -1000;
 
 /** Where things were at each look, so that what goes in a beat can be foreseen from its own past. Part of the notebook. */
 export class PastOfPieces {
@@ -29,7 +31,7 @@ export class PastOfPieces {
   private readonly y: Float32Array;
   private readonly facingX: Float32Array;
   private readonly facingY: Float32Array;
-  /** Ticks since it was first shown as it is, and since it stood still; 0 for what has never changed, or goes. */
+  /** Ticks since it was first shown as it is, and since it stood still; {@link NEVER} for what has never changed, or gone. */
   private readonly sinceShown: Int16Array;
   private readonly sinceStill: Int16Array;
   private readonly shown: Uint8Array;
@@ -65,7 +67,7 @@ export class PastOfPieces {
     for (let row = 0; row < this.rows.length; row++) this.x[row * KEPT_LOOKS + at] = NaN;
   }
 
-  note(frame: ScreenFrame, shownSince: Int32Array, stillSince: Int32Array): void {
+  note(frame: ScreenFrame, shownSince: Int32Array, stillSince: Int32Array, topSpeed: Float64Array): void {
     const at = this.noted++ % KEPT_LOOKS;
     for (let row = 0; row < this.rows.length; row++) {
       const piece = this.rows[row];
@@ -75,8 +77,9 @@ export class PastOfPieces {
       this.facingX[place] = frame.facingX[piece];
       this.facingY[place] = frame.facingY[piece];
       this.shown[place] = frame.shown[piece];
-      this.sinceShown[place] = shownSince[piece] === 0 ? 0 : Math.min(LONGEST_SINCE, frame.tick - shownSince[piece]);
-      this.sinceStill[place] = Math.min(LONGEST_SINCE, frame.tick - stillSince[piece]);
+      this.sinceShown[place] =
+        shownSince[piece] === 0 ? NEVER : Math.min(LONGEST_SINCE, frame.tick - shownSince[piece]);
+      this.sinceStill[place] = topSpeed[piece] === 0 ? NEVER : Math.min(LONGEST_SINCE, frame.tick - stillSince[piece]);
     }
   }
 
@@ -90,7 +93,7 @@ export class PastOfPieces {
     const last = this.noted - 1;
     const oldest = Math.max(0, this.noted - KEPT_LOOKS) + COURSE_LOOKS;
     const stillTicks = this.sinceStill[row * KEPT_LOOKS + (last % KEPT_LOOKS)];
-    const stood = Math.min(MOST_STOOD_LOOKS, Math.round(stillTicks / FRAME_TICKS));
+    const stood = Math.min(MOST_STOOD_LOOKS, Math.max(0, Math.round(stillTicks / FRAME_TICKS)));
     let found = 0;
     let newest = 0;
     for (let look = last - SHORTEST_BEAT; look >= oldest; look--) {
@@ -149,7 +152,8 @@ export class PastOfPieces {
       const off =
         Math.abs(this.x[a] - this.x[b]) +
         Math.abs(this.y[a] - this.y[b]) +
-        CELLS_A_TICK * Math.abs(this.sinceStill[a] - this.sinceStill[b]);
+        CELLS_A_TICK *
+          (Math.abs(this.sinceStill[a] - this.sinceStill[b]) + Math.abs(this.sinceShown[a] - this.sinceShown[b]));
       if (off >= least) break;
       least = off;
       best = look;

@@ -52,7 +52,7 @@ function costOf(graph: MoveGraph, danger: Danger, from: number, to: number, at: 
   const rate = (cell: number, when: number) => danger.rateAt(0, 0, cell, stepAt(when));
   const seconds = ticks / 60;
   const half =
-    from === to ? rate(from, at + ticks / 2) : Math.max(rate(from, at + ticks / 2), rate(to, at + ticks / 2));
+    from === to ? rate(from, at + ticks / 2) : Math.max(rate(from, at + ticks / 2), rate(to, at + ticks / 4));
   return seconds * (from === to ? 1.03 : graph.wary[to]) + ((half + rate(to, at + ticks)) * seconds) / 2;
 }
 

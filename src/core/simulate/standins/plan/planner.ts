@@ -281,7 +281,7 @@ export class Planner {
     const passes = graph.passes[move];
     if (!passes) {
       const middle = this.stepAt(from + ticks / 2);
-      const half = Math.max(this.rate(cell, middle), this.rate(to, middle));
+      const half = Math.max(this.rate(cell, middle), this.rate(to, this.stepAt(from + ticks / 4)));
       return ((half + this.rate(to, this.stepAt(from + ticks))) * ticks) / 2 / ticksPerSecond;
     }
     let sum = 0;
