@@ -208,7 +208,7 @@ describe('gorge run', () => {
       'all',
       '--json',
       '--set',
-      'clock=20',
+      'clock=30',
     ];
     const one = await gorge([...args, '--workers', '1', '--csv', csv]);
     const three = gorgeProcess([...args, '--workers', '3']);

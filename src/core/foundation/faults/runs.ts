@@ -25,6 +25,23 @@ export const RUN_FAULTS = {
   },
   'no-arms': { meaning: 'a batch is asked for without arms', example: { said: 'an empty list of arms' } },
   'arm-twice': { meaning: 'a batch has the same arm twice', example: { said: '`--arm casual --arm casual`' } },
+  'empty-range': { meaning: 'a number is to be tried over no values', example: { said: '`--over warden.pace=4..1`' } },
+  'sweep-of-one-or-two': {
+    meaning: 'none, or more than two numbers are to be swept at once',
+    example: { said: '`gorge sweep` with three `--over`' },
+  },
+  'too-many-points': {
+    meaning: 'more combinations are to be tried than anybody reads',
+    example: { said: '`--over warden.pace=1..4/50 --over warden.sight=2..8/50`' },
+  },
+  'nothing-meant': {
+    meaning: 'values are to be found for a level of which nobody has said what it is meant to be',
+    example: { said: '`gorge solve` for a level without a brief' },
+  },
+  'cannot-be-turned': {
+    meaning: 'a number that is to be changed has no value, is named twice, or is one of too many',
+    example: { said: '`gorge solve` with four `--by`' },
+  },
   'no-waves': {
     meaning: 'a run cannot begin with a wave where there are none',
     example: { said: '`--from "wave 3"` in the yard' },
