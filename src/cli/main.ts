@@ -8,8 +8,10 @@ import type { NumbersOptions } from './commands/numbers';
 import type { PartsOptions } from './commands/parts';
 import type { ProveOptions } from './commands/prove';
 import type { RunOptions } from './commands/run';
+import type { SolveOptions } from './commands/solve';
+import type { SweepOptions } from './commands/sweep';
 import type { TraceOptions } from './commands/trace';
-import { collectArm, collectNumber, wholeNumber } from './options';
+import { collectArm, collectNumber, collectSwept, wholeNumber } from './options';
 import { CommandFault, EXIT } from './output';
 
 const MOST_SEED = 2 ** 31 - 1;
@@ -154,6 +156,41 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .description('what each piece, kind and cue does: the level without it, on the same seeds')
     .action(async (file: string, options: PartsOptions) =>
       finish(await (await import('./commands/parts')).parts(file, options)),
+    );
+  program
+    .command('sweep')
+    .argument('<game>', 'a .gorge.json file')
+    .option('--level <id>', 'the level; may be left out where there is only one')
+    .addOption(
+      new Option('--over <name=low..high/count>', 'a number over values, also NAME=1,2.5,4; once or twice')
+        .argParser(collectSwept)
+        .default([], 'none'),
+    )
+    .option('--standin <id>', 'a stand-in, or all', 'all')
+    .option('--runs <n>', 'how many runs of each at each point, at most', wholeNumber(25, 10_000), 200)
+    .option('--seed <n>', 'seed of the first run', wholeNumber(0, MOST_SEED), 1)
+    .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--json', 'print the points as JSON')
+    .option('--csv <file>', 'write the points as a table')
+    .description('what a level comes to over values of one or two of its numbers, on the same seeds')
+    .action(async (file: string, options: SweepOptions) =>
+      finish(await (await import('./commands/sweep')).sweep(file, options, projectFolder)),
+    );
+  program
+    .command('solve')
+    .argument('<game>', 'a .gorge.json file')
+    .option('--level <id>', 'the level; may be left out where there is only one')
+    .addOption(
+      new Option('--by <name=low..high>', 'a number that may be changed, within bounds; one to three')
+        .argParser(collectSwept)
+        .default([], 'none'),
+    )
+    .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--out <file>', 'write the game with the first answer')
+    .option('--json', 'print the answers as JSON')
+    .description('values with which the brief of a level holds, least changed first; exit 1 where there are none')
+    .action(async (file: string, options: SolveOptions) =>
+      finish(await (await import('./commands/solve')).solve(file, options, projectFolder)),
     );
   program
     .command('chart')

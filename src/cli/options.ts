@@ -1,5 +1,5 @@
 import { InvalidArgumentError } from 'commander';
-import type { NumberOverride } from '@/core/index';
+import { readSwept, type NumberOverride, type Swept } from '@/core/index';
 
 /** Reads a whole number of an option within limits. */
 export function wholeNumber(low: number, high: number): (text: string) => number {
@@ -39,4 +39,11 @@ export function collectArm(text: string, before: readonly WrittenArm[]): Written
   if (!standIn || set.some((number) => number === undefined))
     throw new InvalidArgumentError('Write STANDIN[@LEVEL] [NAME=VALUE …], as in "casual warden.pace=3".');
   return [...before, { standIn, level, set: set as NumberOverride[] }];
+}
+
+/** Collects `NAME=LOW..HIGH/COUNT`, or `NAME=A,B,C`. */
+export function collectSwept(text: string, before: readonly Swept[]): Swept[] {
+  const swept = readSwept(text);
+  if (!swept) throw new InvalidArgumentError('Write NAME=LOW..HIGH/COUNT or NAME=A,B,C, as in warden.pace=1..4/7.');
+  return [...before, swept];
 }

@@ -279,6 +279,12 @@ export {
 export { readTextMap, unknownGlyphs } from './exchange/textMap';
 export { generateMap, type MapRecipe } from './exchange/generateMap';
 
+export { carryOut, type PlayTask, type RunPlan } from './tune/search/runPlan';
+export { judgePoint, sayPoint, Sweep, type SweepCell, type SweepState } from './tune/search/sweep';
+export { MOST_TURNED, type Answer, type SolveState, type Solver, type Trial } from './tune/search/solver';
+export { readSwept, roundTo, spreadValues, sweepPoints, type Swept, type SweepPoint } from './tune/search/swept';
+export { openSolver, type TurnedBetween } from './tune/search/turnable';
+export { takeNumbers } from './numbers/takeNumbers';
 export { checkArmList, CONTROL_RUNS, controlArms, MOST_ARMS, nameArm, settingOf, type Arm } from './tune/arms';
 export { overridesByName, sayOverrides } from './tune/overrides';
 export { listNumbers, readOverrides, type NamedNumber } from './numbers/readOverrides';

@@ -1,5 +1,3 @@
-import { createHash } from 'node:crypto';
-import cliProgress from 'cli-progress';
 import {
   checkArmList,
   CONTROL_RUNS,
@@ -24,7 +22,6 @@ import {
   sayVersions,
   settingOf,
   summaryOf,
-  writeGame,
   writeRunCsv,
   writeRunJson,
   type Arm,
@@ -34,14 +31,15 @@ import {
   type Learning,
   type LevelProgram,
   type NumberOverride,
+  type PlayTask,
   type StandInTraits,
   type Trust,
 } from '@/core/index';
-import { cutIntoChunks, type ChunkTask } from '@/queue/chunkTask';
-import { ThreadPool } from '@/queue/threads/threadPool';
+import { cutIntoChunks } from '@/queue/chunkTask';
 import { chooseLevel, findStandIns, openGame, openLevel, readFrom, readSettings, type GameFile } from '../gameFile';
 import type { WrittenArm } from '../options';
 import { CommandFault, EXIT, printJson, printResult, writeTable } from '../output';
+import { openBar, withPool } from '../playPool';
 
 export interface RunOptions {
   /** May be left out where there is only one. */
@@ -116,52 +114,44 @@ function keyOf(arm: Arm): string {
   return `${arm.standInId} ${settingOf(arm)}`;
 }
 
+/** Runs of an arm, as they are cut out of the whole. */
+interface ArmTask extends PlayTask {
+  arm: Arm;
+}
+
 /** Computes all chunks of all arms and of the controls beside them. */
 async function computeAll(
-  { game }: GameFile,
+  opened: GameFile,
   arms: readonly OpenArm[],
   { runs, seed, workers }: RunOptions,
   projectFolder: string,
 ): Promise<Chunks> {
-  const text = writeGame(game);
-  const documentHash = createHash('sha256').update(text).digest('hex');
-  const tasksOf = ({ standInId, levelId, overrides }: Arm, count: number): ChunkTask[] =>
-    cutIntoChunks(seed, count).map((range) => ({ documentHash, levelId, standInId, overrides, ...range }));
+  const tasksOf = (arm: Arm, count: number): ArmTask[] =>
+    cutIntoChunks(seed, count).map((range) => ({ arm, standInId: arm.standInId, overrides: arm.overrides, ...range }));
   const controls = controlArms(arms);
   const tasks = [
     ...arms.flatMap((arm) => tasksOf(arm, runs)),
     ...controls.flatMap((arm) => tasksOf(arm, Math.min(CONTROL_RUNS, runs))),
   ];
-  const pool = new ThreadPool(() => Promise.resolve(text), { workers, projectFolder });
   const bar = openBar(tasks.reduce((sum, task) => sum + task.count, 0));
   try {
-    const results = await Promise.all(
-      tasks.map(async (task) => {
-        const result = await pool.compute(task);
-        bar?.increment(task.count);
-        return result;
-      }),
+    const results = await withPool(opened, { workers, projectFolder }, (play) =>
+      Promise.all(
+        tasks.map(async (task) => {
+          const result = await play(task.arm.levelId, task);
+          bar?.increment(task.count);
+          return result;
+        }),
+      ),
     );
     const joined = [...arms, ...controls].map((arm): [string, ChunkResult] => {
-      const own = results.filter((_, index) => keyOf(tasks[index]) === keyOf(arm));
+      const own = results.filter((_, index) => keyOf(tasks[index].arm) === keyOf(arm));
       return [keyOf(arm), mergeChunks(own)];
     });
     return new Map(joined);
   } finally {
     bar?.stop();
-    await pool.end();
   }
-}
-
-function openBar(total: number): cliProgress.SingleBar | undefined {
-  if (!process.stderr.isTTY) return undefined;
-  const bar = new cliProgress.SingleBar({
-    format: '{bar} {value} of {total} runs',
-    stream: process.stderr,
-    clearOnComplete: true,
-  });
-  bar.start(total, 0);
-  return bar;
 }
 
 function summariseArm(arm: OpenArm, arms: readonly OpenArm[], chunks: Chunks, options: RunOptions): ArmSummary {

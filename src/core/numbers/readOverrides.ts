@@ -7,7 +7,7 @@ import type { KnobDefinition } from '../language/checkedBehavior';
 import { checkLevelCues } from '../written/checkLevelCues';
 import { checkScripts } from '../written/checkScripts';
 import { numbersOf, type GameNumber } from './gameNumbers';
-import { setTwice, withNumbers, type NumberOverride } from './withNumbers';
+import { faultOf, setTwice, withNumbers, type NumberOverride } from './withNumbers';
 
 /** A number that can be set by its name, as it is listed: knobs of kinds and cues, and all others. */
 export type NamedNumber = Omit<GameNumber, 'place'>;
@@ -39,6 +39,23 @@ function describeKnob(owner: string, { name, unit, low, high }: KnobDefinition, 
     isWhole: false,
     about: 'a knob',
   };
+}
+
+/** Whether values of a number can be set, and if not why: a knob has its range, any other number its limits. */
+export function checkValues(
+  game: GameDocument,
+  level: Level,
+  name: string,
+  values: readonly number[],
+): Diagnostic | undefined {
+  const knob = knobsOf(game, level).find((own) => own.name === name || own.fullName === name);
+  for (const value of values) {
+    const fault = knob && faultOf(name, value, knob, []);
+    if (fault) return fault;
+    const read = readOverrides(game, level, [{ name, value }]);
+    if (!read.ok) return read.faults[0];
+  }
+  return undefined;
 }
 
 /**

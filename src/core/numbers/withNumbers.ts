@@ -32,9 +32,29 @@ export function withNumbers(
   otherNames: readonly string[] = [],
 ): Result<GameDocument, Diagnostic> {
   if (overrides.length === 0) return succeed(game);
+  const changes = changesOf(game, level, overrides, otherNames);
+  if (!changes.ok) return changes;
+  const changed = structuredCloneOf(game);
+  applyChanges(changed, changes.value);
+  return succeed(changed);
+}
+
+/** A number of the document, by where it stands, and what it is to be. */
+export interface NumberChange {
+  place: NumberPlace;
+  value: number;
+}
+
+/** What is to be changed where, so that numbers are set by their names. */
+export function changesOf(
+  game: GameDocument,
+  level: Level,
+  overrides: readonly NumberOverride[],
+  otherNames: readonly string[] = [],
+): Result<NumberChange[], Diagnostic> {
   const numbers = numbersOf(game, level);
   const faults: Diagnostic[] = [];
-  const changes: { place: NumberPlace; value: number }[] = [];
+  const changes: NumberChange[] = [];
   for (const { name, value } of overrides) {
     const found = findNumber(numbers, name);
     const fault = faultOf(name, value, found, [...numbers.map((number) => number.name), ...otherNames]);
@@ -44,7 +64,7 @@ export function withNumbers(
   const places = changes.map(({ place }) => JSON.stringify(place));
   const twice = places.findIndex((place, index) => places.indexOf(place) !== index);
   if (twice >= 0) faults.push(setTwice(overrides[twice].name));
-  return faults.length > 0 ? fail(faults) : succeed(change(game, changes));
+  return faults.length > 0 ? fail(faults) : succeed(changes);
 }
 
 /** One number set by two overrides. */
@@ -52,10 +72,11 @@ export function setTwice(name: string): Diagnostic {
   return errorAt({ path: [] }, 'number-set-twice', `\`${name}\` is set twice.`, 'Leave one of the two out.');
 }
 
-function faultOf(
+/** What is wrong with a value of a number that was found by its name, or with the name. */
+export function faultOf(
   name: string,
   value: number,
-  found: GameNumber | GameNumber[] | undefined,
+  found: Omit<GameNumber, 'place'> | GameNumber[] | undefined,
   known: readonly string[],
 ): Diagnostic | undefined {
   if (found === undefined)
@@ -91,8 +112,8 @@ function proposeNumber(name: string, known: readonly string[]) {
   return advice.fix ? advice : 'See `gorge numbers` for all that there are.';
 }
 
-function change(game: GameDocument, changes: readonly { place: NumberPlace; value: number }[]): GameDocument {
-  const changed = structuredCloneOf(game);
+/** Sets numbers in a game, which changes. */
+export function applyChanges(changed: GameDocument, changes: readonly NumberChange[]): void {
   for (const { place, value } of changes) if (place.in === 'document') setAt(changed, place.path, value);
   // From the end of each text to its start, so that places before stay where they are.
   const inCues = changes
@@ -102,7 +123,6 @@ function change(game: GameDocument, changes: readonly { place: NumberPlace; valu
     const text = (changed.levels[level].cues ?? []).join('\n');
     changed.levels[level].cues = `${text.slice(0, from)}${value}${text.slice(to)}`.split('\n');
   }
-  return changed;
 }
 
 /** Scripts stay the same objects, so that they need not be checked again. */

@@ -1,0 +1,120 @@
+import {
+  carryOut,
+  judgePoint,
+  measuredLevelOf,
+  NO_OVERRIDES,
+  sayPoint,
+  sayPlayedSpread,
+  sayShare,
+  Sweep,
+  sweepPoints,
+  type BriefLine,
+  type SweepCell,
+  type Swept,
+} from '@/core/index';
+import { chooseLevel, findStandIns, openGame, openLevel } from '../gameFile';
+import { CommandFault, EXIT, printJson, printResult, writeTable } from '../output';
+import { openBar, withPool } from '../playPool';
+
+export interface SweepOptions {
+  /** May be left out where there is only one. */
+  level?: string;
+  /** One or two numbers over values. */
+  over: Swept[];
+  standin: string;
+  runs: number;
+  seed: number;
+  workers: number;
+  json?: boolean;
+  csv?: string;
+}
+
+/** `gorge sweep GAME --over NAME=LOW..HIGH`: what stand-ins come to over values of one or two numbers, on the same seeds. */
+export async function sweep(file: string, options: SweepOptions, projectFolder: string): Promise<number> {
+  const opened = openGame(file);
+  const levelId = chooseLevel(opened, options.level);
+  openLevel(opened, levelId, NO_OVERRIDES);
+  const level = opened.game.levels.find(({ id }) => id === levelId)!;
+  const points = sweepPoints(opened.game, level, options.over);
+  if (!points.ok) throw new CommandFault('The numbers cannot be swept.', 'Correct what is listed.', points.faults);
+  const standIns = findStandIns(options.standin, opened).map(({ id }) => id);
+  const plan = new Sweep(points.value, standIns, options.runs, measuredLevelOf(opened.game, levelId), options.seed);
+  const bar = openBar(plan.state.most);
+  await withPool(opened, { workers: options.workers, projectFolder }, (play) =>
+    carryOut(
+      plan,
+      async (task) => {
+        const result = await play(levelId, task);
+        bar?.increment(task.count);
+        return result;
+      },
+      options.workers,
+    ),
+  );
+  bar?.stop();
+  const { cells } = plan.state;
+  const names = options.over.map(({ name }) => name);
+  const brief = level.brief ?? [];
+  if (options.csv) writeTable(options.csv, tableOf(names, cells, brief));
+  if (options.json) await printJson(jsonOf(levelId, names, cells, brief));
+  else await printResult(say(names, cells, brief));
+  return EXIT.good;
+}
+
+/** The cells of each point, in the order of the sweep. */
+function byPoint(cells: readonly SweepCell[]): SweepCell[][] {
+  const points = new Map<string, SweepCell[]>();
+  for (const cell of cells) {
+    const key = cell.values.join(' ');
+    points.set(key, [...(points.get(key) ?? []), cell]);
+  }
+  return [...points.values()];
+}
+
+function say(names: readonly string[], cells: readonly SweepCell[], brief: readonly BriefLine[]): string {
+  return byPoint(cells)
+    .map((own) => {
+      const point = names.map((name, at) => `${name}=${own[0].values[at]}`).join(', ');
+      const verdict = sayPoint(judgePoint(brief, own));
+      const rows = own.map(({ standIn, summary }) => {
+        const { runs, clearRate, timeToClear } = summary;
+        const played = summary.played && sayPlayedSpread(summary.played);
+        const time = timeToClear ? `, median ${timeToClear.median.toFixed(1)} s` : '';
+        return `  ${standIn}: ${played ?? `${sayShare(clearRate)}${time}`} (${runs} runs)\n`;
+      });
+      return `${point}${verdict === 'says nothing' ? '' : `: the brief ${verdict}`}\n${rows.join('')}`;
+    })
+    .join('');
+}
+
+function jsonOf(level: string, names: readonly string[], cells: readonly SweepCell[], brief: readonly BriefLine[]) {
+  return {
+    version: 1,
+    level,
+    over: names,
+    points: byPoint(cells).map((own) => ({
+      values: own[0].values,
+      brief: sayPoint(judgePoint(brief, own)),
+      standins: own.map(({ standIn, summary: { runs, clearRate, timeToClear } }) => ({
+        standin: standIn,
+        runs,
+        clear_rate: { value: clearRate.value, low: clearRate.low, high: clearRate.high },
+        median_seconds: timeToClear?.median ?? null,
+      })),
+    })),
+  };
+}
+
+function tableOf(names: readonly string[], cells: readonly SweepCell[], brief: readonly BriefLine[]): string {
+  const head = [...names, 'standin', 'runs', 'clear_rate', 'low', 'high', 'median_s', 'brief'];
+  const rows = byPoint(cells).flatMap((own) => {
+    const verdict = sayPoint(judgePoint(brief, own));
+    return own.map(({ values, standIn, summary: { runs, clearRate, timeToClear } }) =>
+      [
+        ...values,
+        ...[standIn, runs, clearRate.value, clearRate.low, clearRate.high, timeToClear?.median ?? '', verdict],
+      ].join(','),
+    );
+  });
+  return `${[head.join(','), ...rows].join('\n')}\n`;
+}

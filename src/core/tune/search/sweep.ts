@@ -1,0 +1,111 @@
+import type { BriefLine } from '../../document/briefLine';
+import type { ChunkResult } from '../../measure/chunk';
+import type { MeasuredLevel } from '../../measure/measure';
+import { emptySums, mergeSums, summaryOf, type MeasureSums, type Summary } from '../../measure/sums';
+import { judgeBrief, type BriefVerdict } from '../brief';
+import type { PlayTask, RunPlan } from './runPlan';
+import type { SweepPoint } from './swept';
+
+/** What somebody comes to at one point of a sweep. */
+export interface SweepCell {
+  values: number[];
+  standIn: string;
+  summary: Summary;
+}
+
+/** How far a sweep is. */
+export interface SweepState {
+  /** Runs that are in, and that may be made at most. */
+  runs: number;
+  most: number;
+  /** By point, and by stand-in within each; those without runs yet are left out. */
+  cells: SweepCell[];
+}
+
+export interface SweepTask extends PlayTask {
+  cell: number;
+}
+
+/** So many runs are asked for at once. */
+const STRETCH = 25;
+/** With an interval no wider than this, from this many runs on, more would tell nothing that is seen; points in all. */
+const PLAIN_POINTS = 7;
+const PLAIN_RUNS = 50;
+
+interface OpenCell {
+  point: SweepPoint;
+  standIn: string;
+  asked: number;
+  runs: number;
+  sums: MeasureSums;
+  summary: Summary | undefined;
+}
+
+/**
+ * One or two numbers over values: each stand-in plays each point on the same seeds, so that points differ by the number and not
+ * by chance. All points grow together; where the clear rate is plain, it is left at that.
+ */
+export class Sweep implements RunPlan<SweepTask> {
+  private readonly cells: OpenCell[];
+
+  constructor(
+    points: readonly SweepPoint[],
+    standIns: readonly string[],
+    private readonly runs: number,
+    private readonly level: MeasuredLevel,
+    private readonly firstSeed = 1,
+  ) {
+    this.cells = points.flatMap((point) =>
+      standIns.map((standIn) => ({ point, standIn, asked: 0, runs: 0, sums: emptySums(), summary: undefined })),
+    );
+  }
+
+  next(): SweepTask | undefined {
+    let cell = -1;
+    this.cells.forEach((one, index) => {
+      // A cell is asked for more once all that was asked is in, so that what it comes to never hangs on who was quicker.
+      if (one.asked > one.runs || one.asked === this.runs || isPlain(one)) return;
+      if (cell < 0 || one.asked < this.cells[cell].asked) cell = index;
+    });
+    if (cell < 0) return undefined;
+    const one = this.cells[cell];
+    const count = Math.min(STRETCH, this.runs - one.asked);
+    const firstSeed = this.firstSeed + one.asked;
+    one.asked += count;
+    return { cell, overrides: one.point.overrides, standInId: one.standIn, firstSeed, count };
+  }
+
+  take({ cell, count }: SweepTask, { sums }: ChunkResult): void {
+    const one = this.cells[cell];
+    mergeSums(one.sums, sums);
+    one.runs += count;
+    one.summary = summaryOf(one.sums, this.level);
+  }
+
+  get state(): SweepState {
+    return {
+      runs: this.cells.reduce((sum, { runs }) => sum + runs, 0),
+      most: this.cells.reduce((sum, one) => sum + (isPlain(one) ? one.asked : this.runs), 0),
+      cells: this.cells.flatMap(({ point, standIn, summary }) =>
+        summary ? [{ values: point.values, standIn, summary }] : [],
+      ),
+    };
+  }
+}
+
+function isPlain({ summary, runs }: OpenCell): boolean {
+  if (!summary || runs < PLAIN_RUNS || summary.played) return false;
+  return 100 * (summary.clearRate.high - summary.clearRate.low) <= PLAIN_POINTS;
+}
+
+/** How the lines of a brief stand at a point, of those who play there. */
+export function judgePoint(brief: readonly BriefLine[], cells: readonly SweepCell[]): BriefVerdict[] {
+  return cells.flatMap(({ standIn, summary }) => judgeBrief([...brief], standIn, summary));
+}
+
+/** Whether a brief holds somewhere: not where a line is not met, nor for sure as long as one is open. */
+export function sayPoint(verdicts: readonly BriefVerdict[]): 'holds' | 'may hold' | 'does not hold' | 'says nothing' {
+  if (verdicts.length === 0 || verdicts.every(({ status }) => status === 'unknown')) return 'says nothing';
+  if (verdicts.some(({ status }) => status === 'not met')) return 'does not hold';
+  return verdicts.every(({ status }) => status === 'met') ? 'holds' : 'may hold';
+}
