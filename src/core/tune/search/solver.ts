@@ -66,7 +66,8 @@ interface Place {
   overrides: Overrides;
   common: Map<string, Sums>;
   fresh: Map<string, Sums>;
-  asked: number;
+  /** How many runs on the common seeds were asked for, by who plays. */
+  asked: Map<string, number>;
   /** What each line came to over so many runs. */
   known: Map<BriefLine, { runs: number; value: number | undefined }>;
 }
@@ -78,8 +79,11 @@ const FIRST_VALUES = [0, 7, 4, 3];
 const FIRST_RUNS = 60;
 const NEXT_RUNS = 120;
 const MOST_RUNS_OF_PLACE = 240;
-const ROUNDS = 7;
+const ROUNDS = 5;
+/** What is decided after the first fresh runs is left at that. */
+const FIRST_FRESH_RUNS = 160;
 const FRESH_RUNS = 400;
+const MOST_PROOFS = 2;
 const FRESH_SEED = 500_001;
 const STRETCH = 20;
 const MOST_ANSWERS = 3;
@@ -165,43 +169,65 @@ export class Solver implements RunPlan<SolveTask> {
       return high > low ? (value - low) / (high - low) : 0;
     });
     const made: Place = {
-      ...{ known: new Map(), values: [...values], at, overrides: this.overridesOf(values), asked: 0 },
+      ...{ known: new Map(), values: [...values], at, overrides: this.overridesOf(values), asked: new Map() },
       ...{ common: new Map<string, Sums>(), fresh: new Map<string, Sums>() },
     };
     this.places.set(key, made);
     return made;
   }
 
-  /** Asks for runs up to so many on the common seeds. */
+  /** Asks for runs up to so many on the common seeds, of those whose lines are not decided yet. */
   private ask(place: Place, runs: number): void {
-    for (let from = place.asked; from < runs; from += STRETCH)
-      for (const standInId of this.players)
-        this.waiting.push({
-          ...{ place, standInId, isFresh: false, overrides: place.overrides },
-          ...{ firstSeed: this.firstSeed + from, count: Math.min(STRETCH, runs - from) },
-        });
-    place.asked = Math.max(place.asked, runs);
+    for (const standInId of this.players) {
+      const asked = place.asked.get(standInId) ?? 0;
+      if (asked >= runs || (asked > 0 && this.isDecided(place.common, standInId))) continue;
+      place.asked.set(standInId, runs);
+      this.wait(place, standInId, false, this.firstSeed + asked, runs - asked);
+    }
+  }
+
+  /** The same on fresh seeds. */
+  private askFresh(place: Place, runs: number): void {
+    for (const standInId of this.players) {
+      const known = place.fresh.get(standInId)?.runs ?? 0;
+      if (known >= runs || (known > 0 && this.isDecided(place.fresh, standInId))) continue;
+      this.wait(place, standInId, true, FRESH_SEED + known, runs - known);
+    }
+  }
+
+  private wait(place: Place, standInId: string, isFresh: boolean, firstSeed: number, runs: number): void {
+    for (let done = 0; done < runs; done += STRETCH)
+      this.waiting.push({
+        ...{ place, standInId, isFresh, overrides: place.overrides },
+        ...{ firstSeed: firstSeed + done, count: Math.min(STRETCH, runs - done) },
+      });
+  }
+
+  /** Whether more runs of somebody at a place would decide nothing. */
+  private isDecided(kept: ReadonlyMap<string, Sums>, standInId: string): boolean {
+    return this.verdictsOf(kept).every(({ line, status }) => line.standIn !== standInId || status !== 'open');
   }
 
   private goOn(): void {
     if (this.stage === 'searching') {
-      if (this.round++ < ROUNDS) return this.searchOn();
-      return this.prove();
+      if (this.round++ < ROUNDS) this.searchOn();
+      // Places that were looked at as often as they may be leave a round without work.
+      if (this.waiting.length === 0) this.prove();
+      return;
     }
+    for (const place of this.proved) this.askFresh(place, FRESH_RUNS);
+    if (this.waiting.length > 0) return;
     // What does not hold on fresh seeds after all: once more, with all that is known by now.
-    const holds = this.answers().some((answer) => answer.holds);
-    if (holds || this.proofs > 1) this.stage = 'done';
+    if (this.answers().some((answer) => answer.holds) || this.proofs >= MOST_PROOFS) this.stage = 'done';
     else this.prove();
   }
 
   private searchOn(): void {
-    const best = this.bestCandidates(2);
-    for (const values of best) {
+    for (const values of this.bestCandidates(2)) {
       const place = this.placeOf(values);
-      this.ask(place, Math.min(MOST_RUNS_OF_PLACE, Math.max(NEXT_RUNS, place.asked + FIRST_RUNS)));
+      const asked = Math.max(0, ...place.asked.values());
+      this.ask(place, Math.min(MOST_RUNS_OF_PLACE, Math.max(NEXT_RUNS, asked + FIRST_RUNS)));
     }
-    // Places that were looked at as often as they may be leave a round without work.
-    if (this.waiting.length === 0) this.prove();
   }
 
   private prove(): void {
@@ -211,12 +237,7 @@ export class Solver implements RunPlan<SolveTask> {
       const place = this.placeOf(values);
       if (place.fresh.size > 0) continue;
       this.proved.push(place);
-      for (let from = 0; from < FRESH_RUNS; from += STRETCH)
-        for (const standInId of this.players)
-          this.waiting.push({
-            ...{ place, standInId, isFresh: true, overrides: place.overrides },
-            ...{ firstSeed: FRESH_SEED + from, count: STRETCH },
-          });
+      this.askFresh(place, FIRST_FRESH_RUNS);
     }
     if (this.waiting.length === 0) this.stage = 'done';
   }
