@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from '
 import os from 'node:os';
 import path from 'node:path';
 import { main } from '@/cli/main';
-import { kilnYard, KILN_YARD_FILE } from './support/kilnYard';
+import { hallOnly, kilnYard, KILN_YARD_FILE } from './support/kilnYard';
 
 let folder: string;
 
@@ -295,6 +295,65 @@ describe('gorge run', () => {
     ]);
     expect([none.code, none.out]).toEqual([1, expect.stringContaining('it cannot be won without losing a life')]);
     expect(none.out).toContain('Hazards aside it takes 19 slides at least.');
+  });
+
+  test('sweep tells each value with its interval and how the brief stands, as text, JSON and table', async () => {
+    const csv = path.join(folder, 'sweep.csv');
+    const args = ['sweep', KILN_YARD_FILE, ...HALL, '--over', 'clock=5,8', '--runs', '25', '--workers', '2'];
+    const told = await gorge([...args, '--csv', csv]);
+    expect([told.code, told.err]).toEqual([0, '']);
+    expect(told.out).toMatch(/^clock=5: the brief does not hold\n {2}novice: 0 % \(/);
+    const { points } = JSON.parse((await gorge([...args, '--json'])).out) as {
+      points: { values: number[]; standins: { standin: string; runs: number; clear_rate: { low: number } }[] }[];
+    };
+    expect(points.map(({ values }) => values)).toEqual([[5], [8]]);
+    expect(points[0].standins.map(({ standin, runs }) => [standin, runs])).toEqual([
+      ['novice', 25],
+      ['casual', 25],
+      ['practised', 25],
+      ['expert', 25],
+    ]);
+    const lines = readFileSync(csv, 'utf8').trim().split('\n');
+    expect([lines[0], lines.length]).toEqual([
+      'clock,standin,runs,clear_rate,low,high,median_s,brief',
+      2 * 4 + 1,
+    ]);
+  });
+
+  test('solve finds values with which the brief holds, writes them, and says what stands in the way', async () => {
+    // One warden alone: whoever has time enough gets through.
+    const game = hallOnly();
+    const [hall] = game.levels;
+    hall.pieces = hall.pieces.slice(0, 2);
+    hall.brief = [{ standIn: 'casual', measure: 'clears', least: 60 }];
+    const file = path.join(folder, 'solve.gorge.json');
+    const out = path.join(folder, 'solved.gorge.json');
+    writeFileSync(file, JSON.stringify(game));
+    const told = await gorge(['solve', file, '--by', 'clock=2..40', '--workers', '2', '--out', out]);
+    expect([told.code, told.err]).toEqual([0, '']);
+    const found = Number(/^clock=(\d+)/.exec(told.out)![1]);
+    expect(found).toBeGreaterThan(5);
+    const solved = JSON.parse(readFileSync(out, 'utf8')) as typeof game;
+    expect(solved.levels[0].rules.timeLimit).toBe(found);
+    const narrow = await gorge(['solve', file, '--by', 'clock=2..3', '--workers', '2', '--json']);
+    expect(narrow.code).toBe(1);
+    expect(JSON.parse(narrow.out)).toMatchObject({
+      answers: [{ holds: false }],
+      in_the_way: [expect.stringContaining('casual clears at least 60 %')],
+    });
+  });
+
+  test.each([
+    [['sweep', KILN_YARD_FILE, ...HALL], 'One or two numbers'],
+    [['sweep', KILN_YARD_FILE, ...HALL, '--over', 'warden.pace=4..1'], 'no values'],
+    [['sweep', KILN_YARD_FILE, ...HALL, '--over', 'warden.weight=1..4'], 'no number `warden.weight`'],
+    [['sweep', KILN_YARD_FILE, ...HALL, '--over', 'pace'], 'NAME=LOW..HIGH'],
+    [['solve', KILN_YARD_FILE, ...HALL, '--by', 'warden.pace=1..400'], 'cannot be 400'],
+    [['solve', KILN_YARD_FILE, '--level', 'flue-maze', '--by', 'clock=60..90'], 'meant to be'],
+  ])('%j is refused in words', async (args, words) => {
+    const { code, err, out } = await gorge(args);
+    expect([code, out]).toEqual([2, '']);
+    expect(err).toContain(words);
   });
 
   test('parts tells what each part does, as text and as JSON', async () => {

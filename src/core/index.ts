@@ -280,7 +280,7 @@ export { readTextMap, unknownGlyphs } from './exchange/textMap';
 export { generateMap, type MapRecipe } from './exchange/generateMap';
 
 export { carryOut, type PlayTask, type RunPlan } from './tune/search/runPlan';
-export { judgePoint, sayPoint, Sweep, type SweepCell, type SweepState } from './tune/search/sweep';
+export { pointsOfSweep, Sweep, type SweepCell, type SweepState, type SweptPoint } from './tune/search/sweep';
 export { MOST_TURNED, type Answer, type SolveState, type Solver, type Trial } from './tune/search/solver';
 export { readSwept, roundTo, spreadValues, sweepPoints, type Swept, type SweepPoint } from './tune/search/swept';
 export { openSolver, type TurnedBetween } from './tune/search/turnable';

@@ -1,9 +1,8 @@
 import {
   carryOut,
-  judgePoint,
   measuredLevelOf,
   NO_OVERRIDES,
-  sayPoint,
+  pointsOfSweep,
   sayPlayedSpread,
   sayShare,
   Sweep,
@@ -61,21 +60,10 @@ export async function sweep(file: string, options: SweepOptions, projectFolder: 
   return EXIT.good;
 }
 
-/** The cells of each point, in the order of the sweep. */
-function byPoint(cells: readonly SweepCell[]): SweepCell[][] {
-  const points = new Map<string, SweepCell[]>();
-  for (const cell of cells) {
-    const key = cell.values.join(' ');
-    points.set(key, [...(points.get(key) ?? []), cell]);
-  }
-  return [...points.values()];
-}
-
 function say(names: readonly string[], cells: readonly SweepCell[], brief: readonly BriefLine[]): string {
-  return byPoint(cells)
-    .map((own) => {
-      const point = names.map((name, at) => `${name}=${own[0].values[at]}`).join(', ');
-      const verdict = sayPoint(judgePoint(brief, own));
+  return pointsOfSweep(cells, brief)
+    .map(({ values, cells: own, brief: verdict }) => {
+      const point = names.map((name, at) => `${name}=${values[at]}`).join(', ');
       const rows = own.map(({ standIn, summary }) => {
         const { runs, clearRate, timeToClear } = summary;
         const played = summary.played && sayPlayedSpread(summary.played);
@@ -92,9 +80,9 @@ function jsonOf(level: string, names: readonly string[], cells: readonly SweepCe
     version: 1,
     level,
     over: names,
-    points: byPoint(cells).map((own) => ({
-      values: own[0].values,
-      brief: sayPoint(judgePoint(brief, own)),
+    points: pointsOfSweep(cells, brief).map(({ values, cells: own, brief: verdict }) => ({
+      values,
+      brief: verdict,
       standins: own.map(({ standIn, summary: { runs, clearRate, timeToClear } }) => ({
         standin: standIn,
         runs,
@@ -107,14 +95,13 @@ function jsonOf(level: string, names: readonly string[], cells: readonly SweepCe
 
 function tableOf(names: readonly string[], cells: readonly SweepCell[], brief: readonly BriefLine[]): string {
   const head = [...names, 'standin', 'runs', 'clear_rate', 'low', 'high', 'median_s', 'brief'];
-  const rows = byPoint(cells).flatMap((own) => {
-    const verdict = sayPoint(judgePoint(brief, own));
-    return own.map(({ values, standIn, summary: { runs, clearRate, timeToClear } }) =>
+  const rows = pointsOfSweep(cells, brief).flatMap(({ cells: own, brief: verdict }) =>
+    own.map(({ values, standIn, summary: { runs, clearRate, timeToClear } }) =>
       [
         ...values,
         ...[standIn, runs, clearRate.value, clearRate.low, clearRate.high, timeToClear?.median ?? '', verdict],
       ].join(','),
-    );
-  });
+    ),
+  );
   return `${[head.join(','), ...rows].join('\n')}\n`;
 }

@@ -29,7 +29,7 @@ import css from './desk.module.css';
 const ClashNotice = later(() => import('./ClashNotice').then(({ ClashNotice: Notice }) => Notice));
 
 /** The main view: the arena in the middle, the Reading at the right, the strata below. */
-export function Desk({ gameId, levelId, view }: { gameId: string; levelId: string; view?: 'cues' }) {
+export function Desk({ gameId, levelId, view }: { gameId: string; levelId: string; view?: WholeView }) {
   const query = useQuery({
     queryKey: ['desk', gameId],
     queryFn: () => openSaved(gameId),
@@ -58,7 +58,7 @@ export function Desk({ gameId, levelId, view }: { gameId: string; levelId: strin
   return <OpenDesk key={`${gameId} ${levelId}`} loaded={query.data} levelId={levelId} view={view} />;
 }
 
-function OpenDesk({ loaded, levelId, view }: { loaded: GameReply; levelId: string; view?: 'cues' }) {
+function OpenDesk({ loaded, levelId, view }: { loaded: GameReply; levelId: string; view?: WholeView }) {
   const search = useSearchParams();
   const desk = useDeskMachines(loaded, levelId, readAskedRun(search));
   const trail = [
@@ -82,14 +82,18 @@ function OpenDesk({ loaded, levelId, view }: { loaded: GameReply; levelId: strin
   );
 }
 
+/** Views with an address of their own, which take the place of the arena. */
+type WholeView = 'cues' | 'tune';
+
 /** What stands open beside the arena: a script, or one of the lists of the game. */
 type OpenPanel =
   | { type: 'script' | 'bench'; id: string }
   | { type: 'cues' }
+  | { type: 'tune' }
   | { type: 'cast'; kind?: string }
   | { type: 'ground' | 'contacts' | 'level' | 'build' };
 
-const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench' | 'cues'>; label: string; title: string }[] = [
+const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench' | WholeView>; label: string; title: string }[] = [
   { type: 'build', label: 'Build', title: 'A whole map from a picture, from text or from a seed' },
   { type: 'ground', label: 'Ground', title: 'The types of ground and what they do' },
   { type: 'cast', label: 'Cast', title: 'The kinds, their shapes, controls and variants' },
@@ -97,9 +101,9 @@ const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench' | 'cues'>; l
   { type: 'level', label: 'Level', title: 'View, rules, marks and lanes of this level' },
 ];
 
-function DeskBody({ view }: { view?: 'cues' }) {
+function DeskBody({ view }: { view?: WholeView }) {
   const { open, setOpen, openers } = useOpenPanel(view);
-  const isWhole = open?.type === 'bench' || open?.type === 'cues';
+  const isWhole = open?.type === 'bench' || open?.type === 'cues' || open?.type === 'tune';
   const [showsKeys, setShowsKeys] = useState(false);
   const help = useMemo(
     () => ({ opened: showsKeys, open: () => setShowsKeys(true), close: () => setShowsKeys(false) }),
@@ -120,7 +124,8 @@ function DeskBody({ view }: { view?: 'cues' }) {
           />
         )}
         {open?.type === 'cues' && <Opened.CuesView onClose={onClose} />}
-        {open && open.type !== 'bench' && open.type !== 'cues' && (
+        {open?.type === 'tune' && <Opened.TuneView onClose={onClose} />}
+        {open && open.type !== 'bench' && open.type !== 'cues' && open.type !== 'tune' && (
           <Panel open={open} onClose={onClose} onOpenScript={onOpenScript} onOpenBench={onOpenBench} />
         )}
         {!isWhole && <Arena onOpenScript={onOpenScript} />}
@@ -136,12 +141,12 @@ function DeskBody({ view }: { view?: 'cues' }) {
 }
 
 /** What stands open beside the arena, and what opens and closes it; those stay the same functions throughout. */
-function useOpenPanel(view: 'cues' | undefined) {
+function useOpenPanel(view: WholeView | undefined) {
   const { session } = useDesk();
   const [open, setOpen] = useState<OpenPanel | undefined>(view && { type: view });
-  // The cues have an address of their own; it is changed in place, so that the session stays.
+  // The address is changed in place, so that the session stays.
   const { game, levelId } = session.state;
-  const address = `/games/${game.id}/levels/${levelId}${open?.type === 'cues' ? '/cues' : ''}`;
+  const address = `/games/${game.id}/levels/${levelId}${open?.type === 'cues' || open?.type === 'tune' ? `/${open.type}` : ''}`;
   useEffect(() => {
     if (window.location.pathname !== address) window.history.replaceState(null, '', address);
   }, [address]);
@@ -192,6 +197,9 @@ function PanelTabs({ open, onOpen }: PanelTabsProps) {
     <div className={`band ${css.tabs}`}>
       {PANELS.map(({ type, label, title }) => tab(type, label, title, () => ({ type })))}
       {tab('bench', 'Bench', 'Behaviors as text and diagram, with a ground to try them on', bench)}
+      {tab('tune', 'Tune', 'Numbers of the level over values, and values with which the brief holds', () => ({
+        type: 'tune',
+      }))}
       {tab('cues', 'Cues', 'What arrives when, on a time line, and the rules', () => ({ type: 'cues' }))}
       <span className={css.divide} />
       <TryButton />
@@ -230,7 +238,7 @@ function Panel({
   onOpenScript,
   onOpenBench,
 }: {
-  open: Exclude<OpenPanel, { type: 'cues' }>;
+  open: Exclude<OpenPanel, { type: WholeView }>;
   onClose: () => void;
   onOpenScript: (id: string) => void;
   onOpenBench: (id: string) => void;

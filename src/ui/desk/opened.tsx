@@ -7,6 +7,7 @@ const WHAT = 'what is opened';
 
 export const Bench = later(() => import('../bench/Bench').then((module) => module.Bench), WHAT);
 export const CuesView = later(() => import('../cues/CuesView').then((module) => module.CuesView), WHAT);
+export const TuneView = later(() => import('../tune/TuneView').then((module) => module.TuneView), WHAT);
 export const ScriptPanel = later(() => import('./ScriptPanel').then((module) => module.ScriptPanel), WHAT);
 export const BuildPanel = later(() => import('./panels/BuildPanel').then((module) => module.BuildPanel), WHAT);
 export const CastPanel = later(() => import('./panels/CastPanel').then((module) => module.CastPanel), WHAT);

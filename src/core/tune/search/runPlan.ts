@@ -19,13 +19,14 @@ export interface RunPlan<Task extends PlayTask> {
 /**
  * Carries out a plan, with so many tasks under way at once, wherever they are played. What comes of it may depend on the order
  * in which results come in only as far as the plan lets it. Ends when nothing is wanted any more, or soon after it is not to
- * go on.
+ * go on; a task that cannot be played ends it with its error.
  */
 export async function carryOut<Task extends PlayTask>(
   plan: RunPlan<Task>,
   play: (task: Task) => Promise<ChunkResult>,
   lanes: number,
   goesOn: () => boolean = () => true,
+  onTaken: () => void = () => undefined,
 ): Promise<void> {
   const running = new Set<Promise<void>>();
   for (;;) {
@@ -33,8 +34,10 @@ export async function carryOut<Task extends PlayTask>(
       const task = plan.next();
       if (!task) break;
       const one: Promise<void> = play(task).then((result) => {
-        if (goesOn()) plan.take(task, result);
         running.delete(one);
+        if (!goesOn()) return;
+        plan.take(task, result);
+        onTaken();
       });
       running.add(one);
     }

@@ -109,3 +109,24 @@ export function sayPoint(verdicts: readonly BriefVerdict[]): 'holds' | 'may hold
   if (verdicts.some(({ status }) => status === 'not met')) return 'does not hold';
   return verdicts.every(({ status }) => status === 'met') ? 'holds' : 'may hold';
 }
+
+/** Everybody at one point of a sweep, and how the brief stands there. */
+export interface SweptPoint {
+  values: number[];
+  cells: SweepCell[];
+  brief: ReturnType<typeof sayPoint>;
+}
+
+/** The points that have runs, in the order of the sweep. */
+export function pointsOfSweep(cells: readonly SweepCell[], brief: readonly BriefLine[]): SweptPoint[] {
+  const points = new Map<string, SweepCell[]>();
+  for (const cell of cells) {
+    const key = cell.values.join(' ');
+    points.set(key, [...(points.get(key) ?? []), cell]);
+  }
+  return [...points.values()].map((own) => ({
+    values: own[0].values,
+    cells: own,
+    brief: sayPoint(judgePoint(brief, own)),
+  }));
+}

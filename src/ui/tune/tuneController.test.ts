@@ -1,0 +1,66 @@
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import { hallOnly } from '../../../tests/support/kilnYard';
+import { localWorker } from '../../../tests/support/localWorker';
+import { TuneController } from './tuneController';
+
+/** The hall with a single warden, and little time. */
+function shortHall(least = 0) {
+  const game = hallOnly();
+  const [hall] = game.levels;
+  hall.pieces = hall.pieces.slice(0, 2);
+  hall.brief = [{ standIn: 'casual', measure: 'clears', least }];
+  return game;
+}
+
+const CLOCK = { swept: [{ name: 'clock', values: [1, 2] }], standIns: ['casual'], runs: 50 };
+
+describe('tuning on the desk', () => {
+  let workers: ReturnType<typeof localWorker>;
+  let tune: TuneController;
+  const state = () => tune.store.getState();
+  beforeEach(() => {
+    workers = localWorker();
+    tune = new TuneController('drying-hall', workers.start, 2);
+  });
+
+  test('a sweep is played in workers of its own and ends with every point', async () => {
+    await tune.sweep(shortHall(), CLOCK);
+    const { status, found } = state().sweep;
+    expect([status, found?.cells.map(({ values }) => values), found?.runs]).toEqual(['done', [[1], [2]], 100]);
+    expect(workers.ended).toBe(2);
+  });
+
+  test('a sweep that is cancelled keeps what is known, and its workers end', async () => {
+    workers.beforeAnswer = (name, count) => {
+      if (name === 'runChunk' && count === 2) tune.cancel();
+    };
+    void tune.sweep(shortHall(), CLOCK);
+    while (state().sweep.status !== 'cancelled') await new Promise(setImmediate);
+    expect(workers.ended).toBe(2);
+  });
+
+  test('what cannot be swept or looked for says why, and starts nothing', async () => {
+    await tune.sweep(shortHall(), { ...CLOCK, swept: [{ name: 'clock', values: [] }] });
+    expect([state().sweep.status, state().sweep.failure]).toEqual(['failed', expect.stringContaining('no values')]);
+    const game = shortHall();
+    delete game.levels[0].brief;
+    await tune.solve(game, [{ name: 'clock', low: 1, high: 2 }]);
+    expect([state().solve.status, state().solve.failure]).toEqual(['failed', expect.stringContaining('meant to be')]);
+    expect(workers.ended).toBe(0);
+  });
+
+  test('a worker that cannot play the level ends it in words', async () => {
+    const game = shortHall();
+    game.levels[0].pieces = [];
+    await tune.sweep(game, CLOCK);
+    expect([state().sweep.status, state().sweep.failure.length > 10]).toEqual(['failed', true]);
+  });
+
+  test('a search ends with answers on fresh seeds, and with what stands in the way where there are none', async () => {
+    await tune.solve(shortHall(), [{ name: 'clock', low: 1, high: 2 }]);
+    expect(state().solve).toMatchObject({ status: 'done', found: { stage: 'done', inTheWay: [] } });
+    expect(state().solve.found!.answers[0].holds).toBe(true);
+    await tune.solve(shortHall(90), [{ name: 'clock', low: 1, high: 2 }]);
+    expect(state().solve.found!.inTheWay).toEqual([expect.stringContaining('casual clears at least 90 %')]);
+  });
+});

@@ -1,0 +1,147 @@
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import {
+  carryOut,
+  measuredLevelOf,
+  openSolver,
+  Sweep,
+  sweepPoints,
+  type GameDocument,
+  type PlayTask,
+  type RunPlan,
+  type SolveState,
+  type Swept,
+  type SweepState,
+  type TurnedBetween,
+} from '@/core/index';
+import { wordsOf } from '../workers/ownWorker';
+import type { SimulationWorker } from '../workers/simulationWorker';
+import { PlayPool } from './playPool';
+
+/** How something that is looked for stands. */
+interface Sought<Request, Found> {
+  status: 'none' | 'running' | 'done' | 'cancelled' | 'failed';
+  request: Request | undefined;
+  found: Found | undefined;
+  /** The version of the game of which it is told. */
+  game: GameDocument | undefined;
+  /** Why it failed, in words. */
+  failure: string;
+  seconds: number;
+}
+
+export interface SweepRequest {
+  swept: Swept[];
+  standIns: string[];
+  runs: number;
+}
+
+export interface TuneState {
+  sweep: Sought<SweepRequest, SweepState>;
+  solve: Sought<TurnedBetween[], SolveState>;
+}
+
+type Part = keyof TuneState;
+
+/** How far it is is told so often, ms. */
+const TOLD_MS = 250;
+
+const NOTHING = {
+  status: 'none' as const,
+  request: undefined,
+  found: undefined,
+  game: undefined,
+  failure: '',
+  seconds: 0,
+};
+
+/** Sweeps numbers of a level and looks for values of them; one of the two at a time, in workers of its own. */
+export class TuneController {
+  readonly store: StoreApi<TuneState> = createStore<TuneState>(() => ({ sweep: NOTHING, solve: NOTHING }));
+  private pool: PlayPool | undefined;
+  private running: Part | undefined;
+
+  constructor(
+    private readonly levelId: string,
+    private readonly startWorker?: () => SimulationWorker,
+    private readonly workers?: number,
+  ) {}
+
+  async sweep(game: GameDocument, request: SweepRequest): Promise<void> {
+    const level = game.levels.find(({ id }) => id === this.levelId);
+    const points = level && sweepPoints(game, level, request.swept);
+    const begun = { ...NOTHING, request, game };
+    if (!points?.ok) return this.fail('sweep', begun, points?.faults[0]);
+    const plan = new Sweep(points.value, request.standIns, request.runs, measuredLevelOf(game, this.levelId));
+    await this.carryOut('sweep', game, plan, () => plan.state, begun);
+  }
+
+  async solve(game: GameDocument, between: TurnedBetween[]): Promise<void> {
+    const level = game.levels.find(({ id }) => id === this.levelId);
+    const solver = level && openSolver(game, level, between, level.brief ?? [], measuredLevelOf(game, this.levelId));
+    const begun = { ...NOTHING, request: between, game };
+    if (!solver?.ok) return this.fail('solve', begun, solver?.faults[0]);
+    await this.carryOut('solve', game, solver.value, () => solver.value.state, begun);
+  }
+
+  private fail(part: Part, begun: object, fault: { message: string; hint: string } | undefined): void {
+    const failure = fault ? `${fault.message} ${fault.hint}` : 'There is no such level.';
+    this.set(part, { ...begun, status: 'failed', failure });
+  }
+
+  private async carryOut<Task extends PlayTask>(
+    part: Part,
+    game: GameDocument,
+    plan: RunPlan<Task>,
+    stateOf: () => SweepState | SolveState,
+    begun: object,
+  ): Promise<void> {
+    this.cancel();
+    const pool = (this.pool = new PlayPool(game, this.levelId, this.startWorker, this.workers));
+    this.running = part;
+    const startedMs = performance.now();
+    let toldMs = startedMs;
+    const isWanted = () => this.pool === pool;
+    const tell = (status: 'running' | 'done') =>
+      this.set(part, { ...begun, status, found: stateOf(), seconds: (performance.now() - startedMs) / 1000 });
+    this.set(part, { ...begun, status: 'running' });
+    try {
+      await carryOut(
+        plan,
+        (task) => pool.play(task),
+        pool.size,
+        isWanted,
+        () => {
+          // A state costs something to work out; nobody reads more of them.
+          if (performance.now() - toldMs < TOLD_MS) return;
+          toldMs = performance.now();
+          tell('running');
+        },
+      );
+      if (!isWanted()) return;
+      tell('done');
+      this.end();
+    } catch (error) {
+      if (!isWanted()) return;
+      this.end();
+      this.set(part, { ...begun, status: 'failed', failure: wordsOf(error) });
+    }
+  }
+
+  private set(part: Part, to: object): void {
+    this.store.setState((state) => ({ ...state, [part]: { ...state[part], ...to } }));
+  }
+
+  /** Ends what is under way; what is known by then stays. */
+  cancel(): void {
+    const { running } = this;
+    this.end();
+    if (running) this.set(running, { status: 'cancelled' });
+  }
+
+  /** Ends the workers. */
+  end(): void {
+    this.pool?.end();
+    this.pool = undefined;
+    this.running = undefined;
+  }
+}
