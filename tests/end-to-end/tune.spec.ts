@@ -1,0 +1,65 @@
+import { expect, test } from '@playwright/test';
+import { nearTheDoor, openDesk, saveSign } from './support/desk';
+
+test('a number is swept, the brief is missed, a value is found for it, taken, and taken back', async ({ page }, info) => {
+  const id = await openDesk(page, info, (game) => {
+    nearTheDoor(game);
+    const [hall] = game.levels as { id: string; brief?: unknown }[];
+    hall.brief = [{ standIn: 'casual', measure: 'clears', most: 50 }];
+  });
+  await page.getByRole('button', { name: 'Tune' }).click();
+  await expect(page).toHaveURL(new RegExp(`/games/${id}/levels/drying-hall/tune$`));
+  const tune = page.getByRole('region', { name: 'Tune' });
+  await expect(tune.getByRole('button', { name: 'Sweep' })).toBeDisabled();
+  await tune.getByLabel('Find a number').fill('clock');
+  await tune.getByRole('button', { name: /^clock/ }).click();
+  await tune.getByLabel('clock, from').fill('1');
+  await tune.getByLabel('clock, to').fill('9');
+  await tune.getByLabel('clock, values').fill('3');
+  await tune.getByLabel('Runs of each at each point').selectOption('50');
+  await tune.getByRole('button', { name: 'Sweep' }).click();
+  await expect(tune.getByTestId('sweep')).toHaveAttribute('data-status', 'done', { timeout: 60_000 });
+  const rows = tune.getByTestId('sweep-table').getByRole('row');
+  await expect(rows).toHaveCount(4);
+  await expect(rows.nth(1)).toContainText('holds');
+  await expect(rows.nth(3)).toContainText('does not hold');
+  await tune.getByRole('button', { name: 'Find values' }).click();
+  await expect(tune.getByTestId('solve')).toHaveAttribute('data-status', 'done', { timeout: 60_000 });
+  const answer = tune.getByTestId('answer').first();
+  await expect(answer).toContainText(/casual clears at most 50 %: met: \d+ \(\d+–\d+\) %/);
+  await answer.getByRole('button', { name: /^Take clock/ }).click();
+  await expect(tune.getByRole('group', { name: 'clock' })).not.toContainText('now 60 s');
+  await expect(tune.getByText('of the level before its last change')).toBeVisible();
+  await expect(saveSign(page)).toHaveText(/^Saved/);
+  await page.keyboard.press('Control+z');
+  await expect(tune.getByRole('group', { name: 'clock' })).toContainText('now 60 s');
+});
+
+test('two numbers make a table, of which a pair is taken by a click; a search out of reach says what is in the way', async ({
+  page,
+}, info) => {
+  await openDesk(page, info, (game) => {
+    nearTheDoor(game);
+    const [hall] = game.levels as { id: string; brief?: unknown }[];
+    hall.brief = [{ standIn: 'casual', measure: 'clears', least: 90 }];
+  });
+  await page.getByRole('button', { name: 'Tune' }).click();
+  const tune = page.getByRole('region', { name: 'Tune' });
+  for (const name of ['clock', 'warden.sight']) {
+    await tune.getByLabel('Find a number').fill(name);
+    await tune.getByRole('button', { name: new RegExp(`^${name}`) }).first().click();
+    await tune.getByLabel(`${name}, values`).fill('2');
+  }
+  await tune.getByLabel('clock, from').fill('1');
+  await tune.getByLabel('clock, to').fill('2');
+  await tune.getByLabel('Runs of each at each point').selectOption('50');
+  await tune.getByRole('button', { name: 'Sweep' }).click();
+  await expect(tune.getByTestId('sweep')).toHaveAttribute('data-status', 'done', { timeout: 60_000 });
+  const cells = tune.getByTestId('heat-table').getByRole('button');
+  await expect(cells).toHaveCount(4);
+  await cells.first().click();
+  await expect(tune.getByRole('group', { name: 'clock' })).toContainText('now 1 s');
+  await tune.getByRole('button', { name: 'Leave out warden.sight' }).click();
+  await tune.getByRole('button', { name: 'Find values' }).click();
+  await expect(tune.getByTestId('in-the-way')).toContainText('casual clears at least 90 %', { timeout: 60_000 });
+});
