@@ -10,6 +10,7 @@ import { measureGeometry, measureLargePaths } from './geometryRows';
 import { measureReports } from './reportRows';
 import type { BenchRow } from './rows';
 import { measureScenarios, measureWorlds } from './scenarioRows';
+import { measureTuning } from './tuneRows';
 
 function say(row: BenchRow): void {
   const digits = row.value < 100 ? 2 : 0;
@@ -39,6 +40,7 @@ const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
   largePaths: measureLargePaths,
   batches: measureBatches,
   reports: measureReports,
+  tuning: measureTuning,
   projection: measureProjection,
   desk: measureDesk,
 };

@@ -160,6 +160,17 @@ try {
   await page.getByRole('button', { name: 'Form', exact: true }).click();
   await take('forms');
 
+  await page.goto(`${desk}/tune`);
+  await finished();
+  const tune = page.getByRole('region', { name: 'Tune' });
+  await tune.getByLabel('Find a number').fill('pace');
+  await tune.getByRole('button', { name: /^warden.pace/ }).click();
+  await tune.getByRole('button', { name: 'Sweep' }).click();
+  await tune.getByTestId('sweep').and(page.locator('[data-status=done]')).waitFor({ timeout: 240_000 });
+  await tune.getByRole('button', { name: 'Find values' }).click();
+  await tune.getByTestId('solve').and(page.locator('[data-status=done]')).waitFor({ timeout: 240_000 });
+  await take('tune');
+
   await page.goto(desk);
   await finished();
   await page.getByRole('button', { name: 'Bench', exact: true }).click();

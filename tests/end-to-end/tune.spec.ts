@@ -1,11 +1,12 @@
 import { expect, test } from '@playwright/test';
 import { nearTheDoor, openDesk, saveSign } from './support/desk';
 
-test('a number is swept, the brief is missed, a value is found for it, taken, and taken back', async ({ page }, info) => {
+test('a number is swept, the brief is missed, a value is found for it, taken, and taken back', async ({
+  page,
+}, info) => {
   const id = await openDesk(page, info, (game) => {
     nearTheDoor(game);
-    const [hall] = game.levels as { id: string; brief?: unknown }[];
-    hall.brief = [{ standIn: 'casual', measure: 'clears', most: 50 }];
+    game.levels[0].brief = [{ standIn: 'casual', measure: 'clears', most: 50 }];
   });
   await page.getByRole('button', { name: 'Tune' }).click();
   await expect(page).toHaveURL(new RegExp(`/games/${id}/levels/drying-hall/tune$`));
@@ -40,14 +41,16 @@ test('two numbers make a table, of which a pair is taken by a click; a search ou
 }, info) => {
   await openDesk(page, info, (game) => {
     nearTheDoor(game);
-    const [hall] = game.levels as { id: string; brief?: unknown }[];
-    hall.brief = [{ standIn: 'casual', measure: 'clears', least: 90 }];
+    game.levels[0].brief = [{ standIn: 'casual', measure: 'clears', least: 90 }];
   });
   await page.getByRole('button', { name: 'Tune' }).click();
   const tune = page.getByRole('region', { name: 'Tune' });
   for (const name of ['clock', 'warden.sight']) {
     await tune.getByLabel('Find a number').fill(name);
-    await tune.getByRole('button', { name: new RegExp(`^${name}`) }).first().click();
+    await tune
+      .getByRole('button', { name: new RegExp(`^${name}`) })
+      .first()
+      .click();
     await tune.getByLabel(`${name}, values`).fill('2');
   }
   await tune.getByLabel('clock, from').fill('1');
