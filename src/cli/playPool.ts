@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import cliProgress from 'cli-progress';
-import { writeGame, type ChunkResult, type PlayTask } from '@/core/index';
+import { carryOut, writeGame, type ChunkResult, type PlayTask, type RunPlan } from '@/core/index';
 import { ThreadPool } from '@/queue/threads/threadPool';
 import type { GameFile } from './gameFile';
 
@@ -16,17 +16,38 @@ export interface PoolOptions {
 export async function withPool<Value>(
   { game }: GameFile,
   options: PoolOptions,
-  use: (play: PlayInThreads) => Promise<Value>,
+  work: (play: PlayInThreads) => Promise<Value>,
 ): Promise<Value> {
   const text = writeGame(game);
   const documentHash = createHash('sha256').update(text).digest('hex');
   const pool = new ThreadPool(() => Promise.resolve(text), options);
   try {
-    return await use((levelId, { overrides, standInId, firstSeed, count }) =>
+    return await work((levelId, { overrides, standInId, firstSeed, count }) =>
       pool.compute({ documentHash, levelId, overrides, standInId, firstSeed, count }),
     );
   } finally {
     await pool.end();
+  }
+}
+
+/** Carries out a plan of runs of one level in threads; the bar goes up to about so many runs. */
+export async function carryOutInThreads<Task extends PlayTask>(
+  opened: GameFile,
+  levelId: string,
+  plan: RunPlan<Task>,
+  aboutRuns: number,
+  options: PoolOptions,
+): Promise<void> {
+  const bar = openBar(aboutRuns);
+  const played = (play: PlayInThreads) => async (task: Task) => {
+    const result = await play(levelId, task);
+    bar?.increment(task.count);
+    return result;
+  };
+  try {
+    await withPool(opened, options, (play) => carryOut(plan, played(play), options.workers));
+  } finally {
+    bar?.stop();
   }
 }
 

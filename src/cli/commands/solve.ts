@@ -1,5 +1,4 @@
 import {
-  carryOut,
   measuredLevelOf,
   NO_OVERRIDES,
   openSolver,
@@ -15,7 +14,7 @@ import {
 } from '@/core/index';
 import { chooseLevel, openGame, openLevel } from '../gameFile';
 import { CommandFault, EXIT, printJson, printResult, writeTable } from '../output';
-import { openBar, withPool } from '../playPool';
+import { carryOutInThreads } from '../playPool';
 
 export interface SolveOptions {
   /** May be left out where there is only one. */
@@ -41,19 +40,14 @@ export async function solve(file: string, options: SolveOptions, projectFolder: 
   const brief = level.brief ?? [];
   const solver = openSolver(opened.game, level, between, brief, measuredLevelOf(opened.game, levelId));
   if (!solver.ok) throw new CommandFault('Nothing can be looked for.', 'Correct what is listed.', solver.faults);
-  const bar = openBar(ABOUT_RUNS * new Set(brief.map(({ standIn }) => standIn)).size);
-  await withPool(opened, { workers: options.workers, projectFolder }, (play) =>
-    carryOut(
-      solver.value,
-      async (task) => {
-        const result = await play(levelId, task);
-        bar?.increment(task.count);
-        return result;
-      },
-      options.workers,
-    ),
+  const { workers } = options;
+  await carryOutInThreads(
+    opened,
+    levelId,
+    solver.value,
+    ABOUT_RUNS * new Set(brief.map(({ standIn }) => standIn)).size,
+    { workers, projectFolder },
   );
-  bar?.stop();
   const { state } = solver.value;
   const names = between.map(({ name }) => name);
   const [first] = state.answers;

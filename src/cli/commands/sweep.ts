@@ -1,5 +1,4 @@
 import {
-  carryOut,
   measuredLevelOf,
   NO_OVERRIDES,
   pointsOfSweep,
@@ -13,7 +12,7 @@ import {
 } from '@/core/index';
 import { chooseLevel, findStandIns, openGame, openLevel } from '../gameFile';
 import { CommandFault, EXIT, printJson, printResult, writeTable } from '../output';
-import { openBar, withPool } from '../playPool';
+import { carryOutInThreads } from '../playPool';
 
 export interface SweepOptions {
   /** May be left out where there is only one. */
@@ -38,19 +37,8 @@ export async function sweep(file: string, options: SweepOptions, projectFolder: 
   if (!points.ok) throw new CommandFault('The numbers cannot be swept.', 'Correct what is listed.', points.faults);
   const standIns = findStandIns(options.standin, opened).map(({ id }) => id);
   const plan = new Sweep(points.value, standIns, options.runs, measuredLevelOf(opened.game, levelId), options.seed);
-  const bar = openBar(plan.state.most);
-  await withPool(opened, { workers: options.workers, projectFolder }, (play) =>
-    carryOut(
-      plan,
-      async (task) => {
-        const result = await play(levelId, task);
-        bar?.increment(task.count);
-        return result;
-      },
-      options.workers,
-    ),
-  );
-  bar?.stop();
+  const { workers } = options;
+  await carryOutInThreads(opened, levelId, plan, plan.state.most, { workers, projectFolder });
   const { cells } = plan.state;
   const names = options.over.map(({ name }) => name);
   const brief = level.brief ?? [];

@@ -12,7 +12,7 @@ import { useLevelNames } from './useLevelNames';
 interface DeskPaletteProps {
   help: Help;
   onOpenScript: (scriptId: string) => void;
-  onOpenPanel: (panel: 'ground' | 'cast' | 'contacts' | 'level' | 'build') => void;
+  onOpenPanel: (panel: 'ground' | 'cast' | 'contacts' | 'level' | 'build' | 'cues' | 'tune') => void;
 }
 
 /** Finds any action of the desk by its name (Ctrl+K). */
@@ -102,6 +102,8 @@ function panelActions(open: DeskPaletteProps['onOpenPanel']) {
     act('panel contacts', 'Contacts', 'What happens when kinds meet', () => open('contacts')),
     act('panel level', 'Level', 'View, rules, marks, lanes', () => open('level')),
     act('panel build', 'Build', 'A map from a picture, text or a seed', () => open('build')),
+    act('panel cues', 'Cues', 'What arrives when, on a time line, and the rules', () => open('cues')),
+    act('panel tune', 'Tune', 'Numbers over values, and values with which the brief holds', () => open('tune')),
   ];
 }
 
