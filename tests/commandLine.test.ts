@@ -4,7 +4,9 @@ import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from '
 import os from 'node:os';
 import path from 'node:path';
 import { main } from '@/cli/main';
-import { hallOnly, kilnYard, KILN_YARD_FILE } from './support/kilnYard';
+import type { BriefLine, GameDocument } from '@/core/index';
+import { kilnYard, KILN_YARD_FILE } from './support/kilnYard';
+import { smallGame } from './support/smallLevel';
 
 let folder: string;
 
@@ -297,50 +299,66 @@ describe('gorge run', () => {
     expect(none.out).toContain('Hazards aside it takes 19 slides at least.');
   });
 
+  /** A corridor with an exit, through which whoever has time enough gets; in a file of a name. */
+  function corridorFile(name: string, brief?: BriefLine[]): string {
+    const game = smallGame({
+      map: ['#'.repeat(12), `#${'.'.repeat(10)}#`, '#'.repeat(12)],
+      player: { at: [1.5, 1.5] },
+      marks: [{ id: 'exit', name: 'Exit', area: [10, 1, 1, 1] }],
+      level: { rules: { winAt: 'exit', loseWhenTouching: 'foe', timeLimit: 6 }, ...(brief ? { brief } : {}) },
+    });
+    const file = path.join(folder, `${name}.gorge.json`);
+    writeFileSync(file, JSON.stringify(game));
+    return file;
+  }
+
   test('sweep tells each value with its interval and how the brief stands, as text, JSON and table', async () => {
+    const file = corridorFile('sweep', [{ standIn: 'casual', measure: 'clears', least: 60 }]);
     const csv = path.join(folder, 'sweep.csv');
-    const args = ['sweep', KILN_YARD_FILE, ...HALL, '--over', 'clock=5,8', '--runs', '25', '--workers', '2'];
+    const args = ['sweep', file, '--over', 'clock=1,9', '--runs', '25', '--workers', '2'];
     const told = await gorge([...args, '--csv', csv]);
     expect([told.code, told.err]).toEqual([0, '']);
-    expect(told.out).toMatch(/^clock=5: the brief does not hold\n {2}novice: 0 % \(/);
-    const { points } = JSON.parse((await gorge([...args, '--json'])).out) as {
-      points: { values: number[]; standins: { standin: string; runs: number; clear_rate: { low: number } }[] }[];
+    expect(told.out).toMatch(/^clock=1: the brief does not hold\n {2}novice: 0 % \(/);
+    expect(told.out).toContain('clock=9: the brief holds');
+    const { points } = JSON.parse((await gorge([...args, '--standin', 'casual', '--json'])).out) as {
+      points: { values: number[]; brief: string; standins: { standin: string; runs: number }[] }[];
     };
-    expect(points.map(({ values }) => values)).toEqual([[5], [8]]);
-    expect(points[0].standins.map(({ standin, runs }) => [standin, runs])).toEqual([
-      ['novice', 25],
-      ['casual', 25],
-      ['practised', 25],
-      ['expert', 25],
+    expect(points).toMatchObject([
+      { values: [1], brief: 'does not hold', standins: [{ standin: 'casual', runs: 25 }] },
+      { values: [9], brief: 'holds', standins: [{ standin: 'casual', runs: 25 }] },
     ]);
     const lines = readFileSync(csv, 'utf8').trim().split('\n');
-    expect([lines[0], lines.length]).toEqual([
-      'clock,standin,runs,clear_rate,low,high,median_s,brief',
-      2 * 4 + 1,
-    ]);
+    expect([lines[0], lines.length]).toEqual(['clock,standin,runs,clear_rate,low,high,median_s,brief', 2 * 4 + 1]);
   });
 
   test('solve finds values with which the brief holds, writes them, and says what stands in the way', async () => {
-    // One warden alone: whoever has time enough gets through.
-    const game = hallOnly();
-    const [hall] = game.levels;
-    hall.pieces = hall.pieces.slice(0, 2);
-    hall.brief = [{ standIn: 'casual', measure: 'clears', least: 60 }];
-    const file = path.join(folder, 'solve.gorge.json');
+    const file = corridorFile('solve', [{ standIn: 'casual', measure: 'clears', least: 60 }]);
     const out = path.join(folder, 'solved.gorge.json');
-    writeFileSync(file, JSON.stringify(game));
-    const told = await gorge(['solve', file, '--by', 'clock=2..40', '--workers', '2', '--out', out]);
+    const told = await gorge(['solve', file, '--by', 'clock=1..9', '--workers', '2', '--out', out]);
     expect([told.code, told.err]).toEqual([0, '']);
-    const found = Number(/^clock=(\d+)/.exec(told.out)![1]);
-    expect(found).toBeGreaterThan(5);
-    const solved = JSON.parse(readFileSync(out, 'utf8')) as typeof game;
+    const found = Number(/^clock=([\d.]+)/.exec(told.out)![1]);
+    expect(found).toBeGreaterThan(2);
+    const solved = JSON.parse(readFileSync(out, 'utf8')) as GameDocument;
     expect(solved.levels[0].rules.timeLimit).toBe(found);
-    const narrow = await gorge(['solve', file, '--by', 'clock=2..3', '--workers', '2', '--json']);
+    const narrow = await gorge(['solve', file, '--by', 'clock=1..2', '--workers', '2', '--json']);
     expect(narrow.code).toBe(1);
     expect(JSON.parse(narrow.out)).toMatchObject({
       answers: [{ holds: false }],
       in_the_way: [expect.stringContaining('casual clears at least 60 %')],
     });
+  });
+
+  test('matter tells what a step of each number does, and which numbers do nothing', async () => {
+    const file = corridorFile('matter');
+    const told = await gorge(['matter', file, '--runs', '20', '--workers', '2', '--json']);
+    expect([told.code, told.err]).toEqual([0, '']);
+    const { numbers, standin } = JSON.parse(told.out) as {
+      standin: string;
+      numbers: { name: string; dead: boolean; down: { value: number; touched: number } | null }[];
+    };
+    expect(standin).toBe('casual');
+    expect(numbers.find(({ name }) => name === 'player.control.speed')).toMatchObject({ dead: false });
+    expect(numbers.some(({ dead }) => dead)).toBe(true);
   });
 
   test.each([

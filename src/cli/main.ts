@@ -3,6 +3,7 @@ import { Command, CommanderError, Option } from 'commander';
 import type { DataKeeping, FolderOptions } from './commands/backup';
 import type { BehaviorOptions } from './commands/behavior';
 import type { CuesOptions } from './commands/cues';
+import type { MatterOptions } from './commands/matter';
 import type { MoversOptions } from './commands/movers';
 import type { NumbersOptions } from './commands/numbers';
 import type { PartsOptions } from './commands/parts';
@@ -191,6 +192,18 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .description('values with which the brief of a level holds, least changed first; exit 1 where there are none')
     .action(async (file: string, options: SolveOptions) =>
       finish(await (await import('./commands/solve')).solve(file, options, projectFolder)),
+    );
+  program
+    .command('matter')
+    .argument('<game>', 'a .gorge.json file')
+    .option('--level <id>', 'the level; may be left out where there is only one')
+    .option('--standin <id>', 'who plays', 'casual')
+    .option('--runs <n>', 'how many runs of each step that seems to do most', wholeNumber(20, 10_000), 120)
+    .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--json', 'print the figures as JSON')
+    .description('what a tenth less and a tenth more of each number does, on the same seeds')
+    .action(async (file: string, options: MatterOptions) =>
+      finish(await (await import('./commands/matter')).matter(file, options, projectFolder)),
     );
   program
     .command('chart')

@@ -281,6 +281,7 @@ export { generateMap, type MapRecipe } from './exchange/generateMap';
 
 export { carryOut, type PlayTask, type RunPlan } from './tune/search/runPlan';
 export { pointsOfSweep, Sweep, type SweepCell, type SweepState, type SweptPoint } from './tune/search/sweep';
+export { isDead, Matter, sayStep, type MatterFigure, type MatterState, type StepFigure } from './tune/search/matter';
 export { MOST_TURNED, type Answer, type SolveState, type Solver, type Trial } from './tune/search/solver';
 export { readSwept, roundTo, spreadValues, sweepPoints, type Swept, type SweepPoint } from './tune/search/swept';
 export { openSolver, type TurnedBetween } from './tune/search/turnable';

@@ -22,6 +22,8 @@ import { prepareRuns } from '../simulate/engine/prepareRuns';
 import { restoreSnapshot, takeSnapshot, type WorldSnapshot } from '../simulate/engine/snapshot';
 import { World } from '../simulate/engine/world';
 import { checkArmList } from '../tune/arms';
+import { sweepPoints } from '../tune/search/swept';
+import { openSolver } from '../tune/search/turnable';
 import { readScxml, writeScxml } from './chart/scxml';
 import { checkScript } from './check/checkScript';
 import { checkCues } from './cues/checkCues';
@@ -91,6 +93,9 @@ describe('what no few lines show', () => {
     const world = new World(prepareRuns(compiled.value), 1);
     return restoreSnapshot(world, change(takeSnapshot(world)));
   };
+  const SOUND = SOUND_GAME as unknown as GameDocument;
+  const CLOCK = { name: 'clock', low: 10, high: 20 };
+  const MEASURED = { ticksPerSecond: 60, pieces: [], kinds: [] };
   const ARM = { standInId: 'casual', levelId: 'yard', overrides: NO_OVERRIDES };
   const set = (values: Record<string, number>, game = SOUND_GAME as unknown as GameDocument) =>
     of(
@@ -151,6 +156,14 @@ describe('what no few lines show', () => {
     'too-many-arms': () => checkArmList(Array.from({ length: 10_000 }, () => ARM)),
     'no-arms': () => checkArmList([]),
     'arm-twice': () => checkArmList([ARM, ARM]),
+    'empty-range': () => of(sweepPoints(SOUND, SOUND.levels[0], [{ name: 'clock', values: [] }])),
+    'sweep-of-one-or-two': () => of(sweepPoints(SOUND, SOUND.levels[0], [])),
+    'too-many-points': () => {
+      const values = Array.from({ length: 200 }, (_, index) => 1 + index);
+      return of(sweepPoints(SOUND, SOUND.levels[0], [{ name: 'clock', values }]));
+    },
+    'nothing-meant': () => of(openSolver(SOUND, SOUND.levels[0], [CLOCK], [], MEASURED)),
+    'cannot-be-turned': () => of(openSolver(SOUND, SOUND.levels[0], [CLOCK, CLOCK], [], MEASURED)),
     'no-waves': () => checkStart({ ...NO_OVERRIDES, from: { wave: 3 } }, undefined),
     'proving-ground-missing': () =>
       of(addProvingLevel({ ...(SOUND_GAME as unknown as GameDocument), cast: [] }, 'yard', YARD_PLAN)),

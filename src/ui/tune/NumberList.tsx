@@ -2,7 +2,7 @@
 
 import { ActionIcon, NumberInput, TextInput, Tooltip } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { MOST_TURNED, type NamedNumber } from '@/core/index';
 import { chooseNumber, type ChosenNumber } from './chosenNumber';
 import css from './tune.module.css';
@@ -11,13 +11,15 @@ interface NumberListProps {
   numbers: readonly NamedNumber[];
   chosen: readonly ChosenNumber[];
   onChoose: (chosen: ChosenNumber[]) => void;
+  /** What stands between what is chosen and all that there are. */
+  children: ReactNode;
 }
 
 /** So many numbers are listed as long as nothing is searched for. */
 const FIRST_LISTED = 60;
 
 /** Which numbers are turned, between which values; and all that there are. */
-export function NumberList({ numbers, chosen, onChoose }: NumberListProps) {
+export function NumberList({ numbers, chosen, onChoose, children }: NumberListProps) {
   const [wanted, setWanted] = useState('');
   const found = numbers.filter(({ name }) => name.includes(wanted.trim()) && !chosen.some((one) => one.name === name));
   const isFull = chosen.length >= MOST_TURNED;
@@ -38,6 +40,7 @@ export function NumberList({ numbers, chosen, onChoose }: NumberListProps) {
           onRemove={() => onChoose(chosen.filter((own) => own !== one))}
         />
       ))}
+      {children}
       <h3 className="heading">All numbers of this level</h3>
       <TextInput
         size="xs"

@@ -8,6 +8,7 @@ import {
   BRIEF_MEASURES,
   BRIEF_RULES,
   listNumbers,
+  MOST_TURNED,
   pointsOfSweep,
   standInsOf,
   takeNumbers,
@@ -17,7 +18,8 @@ import {
 import { BriefLines } from '../desk/BriefLines';
 import { useDesk, useFollowed } from '../desk/DeskContext';
 import { SmallLadder } from '../desk/SmallLadder';
-import { valuesOf, type ChosenNumber } from './chosenNumber';
+import { chooseNumber, valuesOf, type ChosenNumber } from './chosenNumber';
+import { MatterPart } from './MatterPart';
 import { NumberList } from './NumberList';
 import { SolvePart } from './SolvePart';
 import { SweepChart } from './SweepChart';
@@ -29,8 +31,9 @@ const RUN_CHOICES = ['50', '100', '200', '400'];
 
 /** From the number to the level that was meant: numbers over values, and values with which the brief holds. */
 export function TuneView({ onClose }: { onClose: () => void }) {
-  const { session } = useDesk();
+  const { session, reading } = useDesk();
   const { game, levelId } = useFollowed(session, (state) => state);
+  const standIn = useFollowed(reading, (state) => state.standIn);
   const level = game.levels.find(({ id }) => id === levelId);
   const numbers = useMemo(
     // Knobs stand in the list as knobs already.
@@ -42,7 +45,7 @@ export function TuneView({ onClose }: { onClose: () => void }) {
   );
   const [controller] = useState(() => new TuneController(levelId));
   useEffect(() => () => controller.end(), [controller]);
-  const { sweep, solve } = useFollowed(controller, (state) => state);
+  const { sweep, solve, matter } = useFollowed(controller, (state) => state);
   const [chosen, setChosen] = useState<ChosenNumber[]>([]);
   const [runs, setRuns] = useState('200');
   const standIns = standInsOf(game);
@@ -60,7 +63,17 @@ export function TuneView({ onClose }: { onClose: () => void }) {
     });
   return (
     <div role="region" aria-label="Tune" className={css.rooms}>
-      <NumberList numbers={numbers} chosen={chosen} onChoose={setChosen} />
+      <NumberList numbers={numbers} chosen={chosen} onChoose={setChosen}>
+        <MatterPart
+          matter={matter}
+          standIn={standIn}
+          isStale={matter.game !== undefined && matter.game !== game}
+          canChoose={({ name }) => chosen.length < MOST_TURNED && !chosen.some((one) => one.name === name)}
+          onChoose={(number) => setChosen([...chosen, chooseNumber(number)])}
+          onStart={() => void controller.matter(game, standIn)}
+          onCancel={() => controller.cancel()}
+        />
+      </NumberList>
       <main className={css.middle}>
         <div className={css.head}>
           <h2 className="heading">Over values</h2>

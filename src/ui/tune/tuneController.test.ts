@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { hallOnly } from '../../../tests/support/kilnYard';
 import { localWorker } from '../../../tests/support/localWorker';
+import { smallGame } from '../../../tests/support/smallLevel';
 import { TuneController } from './tuneController';
 
 /** The hall with a single warden, and little time. */
@@ -62,5 +63,21 @@ describe('tuning on the desk', () => {
     expect(state().solve.found!.answers[0].holds).toBe(true);
     await tune.solve(shortHall(90), [{ name: 'clock', low: 1, high: 2 }]);
     expect(state().solve.found!.inTheWay).toEqual([expect.stringContaining('casual clears at least 90 %')]);
+  });
+
+  test('what matters is asked of one player and ends with a figure for each number', async () => {
+    const game = smallGame({
+      map: ['######', '#....#', '######'],
+      player: { at: [1.5, 1.5] },
+      marks: [{ id: 'exit', name: 'Exit', area: [4, 1, 1, 1] }],
+      level: { rules: { winAt: 'exit', loseWhenTouching: 'foe', timeLimit: 2 } },
+    });
+    tune = new TuneController('small', workers.start, 2);
+    await tune.matter(game, 'casual');
+    const { status, request, found } = state().matter;
+    expect([status, request]).toEqual(['done', 'casual']);
+    expect(found!.figures.map(({ number }) => number.name)).toContain('clock');
+    await new TuneController('nowhere', workers.start, 1).matter(game, 'casual');
+    expect(workers.ended).toBe(2);
   });
 });

@@ -1,11 +1,13 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import {
   carryOut,
+  Matter,
   measuredLevelOf,
   openSolver,
   Sweep,
   sweepPoints,
   type GameDocument,
+  type MatterState,
   type PlayTask,
   type RunPlan,
   type SolveState,
@@ -38,12 +40,16 @@ export interface SweepRequest {
 export interface TuneState {
   sweep: Sought<SweepRequest, SweepState>;
   solve: Sought<TurnedBetween[], SolveState>;
+  /** Asked of one stand-in, by its id. */
+  matter: Sought<string, MatterState>;
 }
 
 type Part = keyof TuneState;
 
 /** How far it is is told so often, ms. */
 const TOLD_MS = 250;
+/** So often each step is played that seems to do most. */
+const MATTER_RUNS = 120;
 
 const NOTHING = {
   status: 'none' as const,
@@ -54,9 +60,11 @@ const NOTHING = {
   seconds: 0,
 };
 
-/** Sweeps numbers of a level and looks for values of them; one of the two at a time, in workers of its own. */
+/** Sweeps numbers of a level, asks what each does, and looks for values; one at a time, in workers of its own. */
 export class TuneController {
-  readonly store: StoreApi<TuneState> = createStore<TuneState>(() => ({ sweep: NOTHING, solve: NOTHING }));
+  readonly store: StoreApi<TuneState> = createStore<TuneState>(() => ({
+    ...{ sweep: NOTHING, solve: NOTHING, matter: NOTHING },
+  }));
   private pool: PlayPool | undefined;
   private running: Part | undefined;
 
@@ -83,6 +91,15 @@ export class TuneController {
     await this.carryOut('solve', game, solver.value, () => solver.value.state, begun);
   }
 
+  /** What a step of each number does to a stand-in. */
+  async matter(game: GameDocument, standIn: string): Promise<void> {
+    const level = game.levels.find(({ id }) => id === this.levelId);
+    const begun = { ...NOTHING, request: standIn, game };
+    if (!level) return this.fail('matter', begun, undefined);
+    const plan = new Matter(game, level, standIn, MATTER_RUNS);
+    await this.carryOut('matter', game, plan, () => plan.state, begun);
+  }
+
   private fail(part: Part, begun: object, fault: { message: string; hint: string } | undefined): void {
     const failure = fault ? `${fault.message} ${fault.hint}` : 'There is no such level.';
     this.set(part, { ...begun, status: 'failed', failure });
@@ -92,7 +109,7 @@ export class TuneController {
     part: Part,
     game: GameDocument,
     plan: RunPlan<Task>,
-    stateOf: () => SweepState | SolveState,
+    stateOf: () => SweepState | SolveState | MatterState,
     begun: object,
   ): Promise<void> {
     this.cancel();

@@ -14,6 +14,8 @@ export interface RunPlan<Task extends PlayTask> {
   /** The next runs; undefined where none are wanted before others have come in, or none any more. */
   next(): Task | undefined;
   take(task: Task, result: ChunkResult): void;
+  /** Is told why a task cannot be played, and goes on; where it is left out, that ends the whole plan. */
+  refuse?(task: Task, why: string): void;
 }
 
 /**
@@ -33,12 +35,18 @@ export async function carryOut<Task extends PlayTask>(
     while (running.size < lanes && goesOn()) {
       const task = plan.next();
       if (!task) break;
-      const one: Promise<void> = play(task).then((result) => {
-        running.delete(one);
-        if (!goesOn()) return;
-        plan.take(task, result);
-        onTaken();
-      });
+      const one: Promise<void> = play(task)
+        .then(
+          (result) => goesOn() && plan.take(task, result),
+          (error: unknown) => {
+            if (!plan.refuse) throw error;
+            plan.refuse(task, error instanceof Error ? error.message : String(error));
+          },
+        )
+        .then(() => {
+          running.delete(one);
+          if (goesOn()) onTaken();
+        });
       running.add(one);
     }
     if (running.size === 0) return;

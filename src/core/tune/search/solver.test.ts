@@ -99,7 +99,9 @@ describe('a search for values with which a brief holds', () => {
   test('says which line stands in the way, and how far it gets', async () => {
     const { answers, inTheWay } = await solve([{ ...PACE, high: 2 }], [{ ...CASUAL, least: 10, most: 20 }], falling);
     expect(answers.map(({ holds }) => holds)).toEqual([false]);
-    expect(inTheWay).toEqual([expect.stringMatching(/^casual clears at least 10, at most 20 %: .* comes to [5-7]\d to 9\d %$/)]);
+    expect(inTheWay).toEqual([
+      expect.stringMatching(/^casual clears at least 10, at most 20 %: .* comes to [5-7]\d to 9\d %$/),
+    ]);
   });
 
   test('says when each line is met somewhere, but never all together', async () => {

@@ -40,7 +40,9 @@ export function readSwept(text: string): Swept | undefined {
 export function spreadValues(low: number, high: number, count: number, isWhole = false): number[] {
   if (!(high > low) || count < 2) return high === low && count > 0 ? [low] : [];
   const step = (high - low) / (count - 1);
-  const values = Array.from({ length: count }, (_, index) => roundTo(low + index * step, isWhole ? 1 : (high - low) / 200));
+  const values = Array.from({ length: count }, (_, index) =>
+    roundTo(low + index * step, isWhole ? 1 : (high - low) / 200),
+  );
   return [...new Set(values)];
 }
 
@@ -53,18 +55,36 @@ export function roundTo(value: number, step: number): number {
 }
 
 /** All combinations of the values, each ready to be run; or what is wrong with them, with an empty path. */
-export function sweepPoints(game: GameDocument, level: Level, swept: readonly Swept[]): Result<SweepPoint[], Diagnostic> {
+export function sweepPoints(
+  game: GameDocument,
+  level: Level,
+  swept: readonly Swept[],
+): Result<SweepPoint[], Diagnostic> {
   const faults = swept.flatMap(({ name, values }) =>
     values.length > 0
       ? []
-      : [errorAt({ path: [] }, 'empty-range', `There are no values of \`${name}\` to try.`, 'Write `NAME=LOW..HIGH/COUNT`, from less to more.')],
+      : [
+          errorAt(
+            { path: [] },
+            'empty-range',
+            `There are no values of \`${name}\` to try.`,
+            'Write `NAME=LOW..HIGH/COUNT`, from less to more.',
+          ),
+        ],
   );
   if (swept.length === 0 || swept.length > 2)
-    faults.push(errorAt({ path: [] }, 'sweep-of-one-or-two', 'One or two numbers are swept at once.', 'Name one, or two.'));
+    faults.push(
+      errorAt({ path: [] }, 'sweep-of-one-or-two', 'One or two numbers are swept at once.', 'Name one, or two.'),
+    );
   const count = swept.reduce((product, { values }) => product * values.length, 1);
   if (count > MOST_POINTS)
     faults.push(
-      errorAt({ path: [] }, 'too-many-points', `These are ${count} points; ${MOST_POINTS} at most are tried.`, 'Try fewer values.'),
+      errorAt(
+        { path: [] },
+        'too-many-points',
+        `These are ${count} points; ${MOST_POINTS} at most are tried.`,
+        'Try fewer values.',
+      ),
     );
   for (const { name, values } of swept) {
     const fault = checkValues(game, level, name, values.length > 0 ? [Math.min(...values), Math.max(...values)] : []);
@@ -73,7 +93,11 @@ export function sweepPoints(game: GameDocument, level: Level, swept: readonly Sw
   if (faults.length > 0) return fail(faults);
   const points: SweepPoint[] = [];
   for (const values of combinations(swept.map(({ values: own }) => own))) {
-    const read = readOverrides(game, level, swept.map(({ name }, at) => ({ name, value: values[at] })));
+    const read = readOverrides(
+      game,
+      level,
+      swept.map(({ name }, at) => ({ name, value: values[at] })),
+    );
     if (!read.ok) return read;
     points.push({ values, overrides: read.value });
   }

@@ -53,14 +53,23 @@ export function openSolver(
       );
     else if (own?.value === undefined)
       faults.push(
-        errorAt({ path: [] }, 'cannot-be-turned', `\`${one.name}\` has no value yet.`, 'Give it one in the level first.'),
+        errorAt(
+          { path: [] },
+          'cannot-be-turned',
+          `\`${one.name}\` has no value yet.`,
+          'Give it one in the level first.',
+        ),
       );
     else return [{ ...one, now: own.value, isWhole: own.isWhole }];
     return [];
   });
   if (faults.length > 0) return fail(faults);
   const overridesOf = (values: readonly number[]): Overrides => {
-    const read = readOverrides(game, level, names.map((name, at) => ({ name, value: values[at] })));
+    const read = readOverrides(
+      game,
+      level,
+      names.map((name, at) => ({ name, value: values[at] })),
+    );
     return read.ok ? read.value : bug(read.faults[0].message);
   };
   return succeed(new Solver(turned, brief, measured, overridesOf));
