@@ -122,7 +122,7 @@ function StepCell({ side }: { side: StepFigure | undefined }) {
       className={isReal ? 'mono' : 'mono quiet'}
       title={side && `at ${side.value}, ${side.runs} runs: ${sayStep(side)}`}
     >
-      {sayStep(side).replace(' points', '')}
+      {side?.fault === undefined ? sayStep(side).replace(' points', '').replace('changes nothing', '0') : '–'}
     </td>
   );
 }

@@ -39,6 +39,8 @@ describe('what each number does', () => {
     // Ground that lies nowhere cannot matter.
     expect(figures.length).toBeGreaterThan(10);
     expect(isDead(named('belt.push.x'))).toBe(true);
+    // Nor are places numbers of which a tenth would be a step.
+    expect(figures.map(({ number }) => number.name).filter((name) => /\.(at|area|facing)/.test(name))).toEqual([]);
     const dead = figures.filter(isDead);
     expect(dead.length).toBeGreaterThan(0);
     expect(figures.slice(-dead.length).every(isDead)).toBe(true);

@@ -190,11 +190,18 @@ export class Matter implements RunPlan<MatterTask> {
   }
 }
 
-/** Every number once: what is listed of whoever is played stands at its kind, too. */
+/** Where something lies or looks: a tenth of that is no step that anybody would take. */
+const PLACE = /\.(at|area|point|line|route)(\.\d+)?\.(x|y|width|height|\d+)$|\.facing$/;
+
+/** Every number once: what is listed of whoever is played stands at its kind, too. Places are left out. */
 function numbersToStep(game: GameDocument, level: Level): NamedNumber[] {
   return listNumbers(game, level).filter(
     ({ name, fullName, value }) =>
-      value !== undefined && !fullName.startsWith('player:') && !name.includes('.knobs.') && name !== 'ticksPerSecond',
+      value !== undefined &&
+      !fullName.startsWith('player:') &&
+      !name.includes('.knobs.') &&
+      !PLACE.test(name) &&
+      name !== 'ticksPerSecond',
   );
 }
 
