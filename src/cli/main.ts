@@ -198,7 +198,7 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .argument('<game>', 'a .gorge.json file')
     .option('--level <id>', 'the level; may be left out where there is only one')
     .option('--standin <id>', 'who plays', 'casual')
-    .option('--runs <n>', 'how many runs of each step that seems to do most', wholeNumber(20, 10_000), 120)
+    .option('--runs <n>', 'how many runs of each step that seems to do most', wholeNumber(20, 10_000), 200)
     .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
     .option('--json', 'print the figures as JSON')
     .description('what a tenth less and a tenth more of each number does, on the same seeds')

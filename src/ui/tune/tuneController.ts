@@ -49,7 +49,7 @@ type Part = keyof TuneState;
 /** How far it is is told so often, ms. */
 const TOLD_MS = 250;
 /** So often each step is played that seems to do most. */
-const MATTER_RUNS = 120;
+const MATTER_RUNS = 200;
 
 const NOTHING = {
   status: 'none' as const,

@@ -186,8 +186,18 @@ export class Matter implements RunPlan<MatterTask> {
 
   private differenceOf({ rows }: Side): PairedDifference | undefined {
     const differences = differencesBySeed(this.plain.rows, rows, ({ outcome }) => (outcome === 'won' ? 1 : 0));
-    return meanDifference(differences, strictZ(this.sides.length));
+    return meanDifference(differences, strictZ(this.looks()));
   }
+
+  /** How many steps are compared: those of which no run takes notice are no comparison. */
+  private looks(): number {
+    if (this.looksKnown !== undefined) return this.looksKnown;
+    const looks = Math.max(1, this.sides.filter((side) => this.touchedOf(side) > 0).length);
+    if (this.playedOn) this.looksKnown = looks;
+    return looks;
+  }
+
+  private looksKnown: number | undefined;
 }
 
 /** Where something lies or looks: a tenth of that is no step that anybody would take. */
