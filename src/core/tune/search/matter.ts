@@ -73,6 +73,7 @@ export class Matter implements RunPlan<MatterTask> {
     rows: [],
     fault: undefined,
   };
+  private readonly plainHashes = new Map<number, string>();
   /** Those that seemed to do most; undefined as long as that is not known. */
   private playedOn: ReadonlySet<Side> | undefined;
 
@@ -130,6 +131,7 @@ export class Matter implements RunPlan<MatterTask> {
 
   take({ side }: MatterTask, { rows }: ChunkResult): void {
     (side < 0 ? this.plain : this.sides[side]).rows.push(...rows);
+    if (side < 0) for (const { seed, hash } of rows) this.plainHashes.set(seed, hash);
   }
 
   refuse({ side }: MatterTask, why: string): void {
@@ -138,10 +140,11 @@ export class Matter implements RunPlan<MatterTask> {
 
   get state(): MatterState {
     const sides = [this.plain, ...this.sides];
+    const { z } = this;
     const figures = this.numbers.flatMap((number, index): MatterFigure[] => {
       const own = this.sides.filter((side) => side.number === index);
       if (own.length === 0 || own.some((side) => !this.isKnown(side))) return [];
-      const figureOf = (side: Side | undefined) => side && this.figureOf(side);
+      const figureOf = (side: Side | undefined) => side && this.figureOf(side, z);
       return [
         {
           number,
@@ -174,30 +177,24 @@ export class Matter implements RunPlan<MatterTask> {
       : now + Math.min(MOST_PLAYED_ON, this.sides.length) * Math.max(0, this.runs - FIRST_RUNS);
   }
 
-  private figureOf(side: Side): StepFigure {
+  private figureOf(side: Side, z: number): StepFigure {
     const { value, rows, fault } = side;
-    return { value, runs: rows.length, touched: this.touchedOf(side), difference: this.differenceOf(side), fault };
+    return { value, runs: rows.length, touched: this.touchedOf(side), difference: this.differenceOf(side, z), fault };
   }
 
   private touchedOf({ rows }: Side): number {
-    const hashes = new Map(this.plain.rows.map(({ seed, hash }) => [seed, hash]));
-    return rows.filter(({ seed, hash }) => hashes.get(seed) !== hash).length;
+    return rows.filter(({ seed, hash }) => this.plainHashes.get(seed) !== hash).length;
   }
 
-  private differenceOf({ rows }: Side): PairedDifference | undefined {
+  private differenceOf({ rows }: Side, z = 0): PairedDifference | undefined {
     const differences = differencesBySeed(this.plain.rows, rows, ({ outcome }) => (outcome === 'won' ? 1 : 0));
-    return meanDifference(differences, strictZ(this.looks()));
+    return meanDifference(differences, z);
   }
 
-  /** How many steps are compared: those of which no run takes notice are no comparison. */
-  private looks(): number {
-    if (this.looksKnown !== undefined) return this.looksKnown;
-    const looks = Math.max(1, this.sides.filter((side) => this.touchedOf(side) > 0).length);
-    if (this.playedOn) this.looksKnown = looks;
-    return looks;
+  /** For how many steps intervals are widened: those of which no run takes notice are no comparison. */
+  private get z(): number {
+    return strictZ(Math.max(1, this.sides.filter((side) => this.touchedOf(side) > 0).length));
   }
-
-  private looksKnown: number | undefined;
 }
 
 /** Where something lies or looks: a tenth of that is no step that anybody would take. */
