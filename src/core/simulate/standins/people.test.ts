@@ -246,3 +246,16 @@ test.each(['practised', 'expert'])('a vent that is off for longer is no harder f
   expect(shares.at(-1)).toBeGreaterThan(0.9);
   expect(shares[0]).toBeLessThan(shares.at(-1)!);
 });
+
+test('nobody waits for a vent that is not in the way', () => {
+  const walk = (pieces: SmallLevel['pieces']) => {
+    const level: SmallLevel = { ...VENTS(1.5), map: hall(17, 9), marks: [EXIT(15, 1)], pieces };
+    const expert = STAND_INS.find(({ id }) => id === 'expert')!;
+    const ticks = runChunk(smallProgram(level), expert, 1, RUNS).rows.map((row) => row.ticks);
+    return ticks.sort((a, b) => a - b)[Math.floor(RUNS / 2)];
+  };
+  // Somebody to look at makes one look round for a moment.
+  const unhindered = walk([]) + 30;
+  expect(walk([{ kind: 'vent', at: [8.5, 6.5] }])).toBeLessThan(unhindered);
+  expect(walk([{ kind: 'vent', at: [8.5, 1.5] }])).toBeGreaterThan(unhindered);
+});

@@ -10,6 +10,7 @@ import { Belief } from './belief/belief';
 import { CarrierForecast } from './belief/carriers';
 import { Danger } from './belief/danger';
 import { feelGround, FoundShut } from './belief/feltGround';
+import { crosses, unknownVents } from './belief/unknownVents';
 import { Gunner } from './hands/gunner';
 import { makeHand, type Hand } from './hands/hand';
 import type { LevelKnowledge } from './levelKnowledge';
@@ -147,7 +148,7 @@ export class Person implements StandIn {
     this.feltSign = 0;
     this.legs = [];
     this.isQuiet = true;
-    this.isWatching = false;
+    this.isWatching = this.hasTurned = false;
     this.nextThought = this.nextFight = 0;
     this.bestWay = this.nearestWay = Infinity;
     this.fedUp = 0;
@@ -230,7 +231,9 @@ export class Person implements StandIn {
       this.watchesUntil = 0;
     }
     this.isWatching = false;
-    const hasTurned = this.takeUpWant(own, start);
+    this.takeUpWant(own, start);
+    const hasTurned = this.hasTurned;
+    this.hasTurned = false;
     const ways = this.ways && this.guess ? this.feelWays(this.guess, this.ways, start) : this.ways;
     this.judgeHeadway(start, tick);
     const rides = this.graph.needsCarrier.length > 0;
@@ -326,8 +329,17 @@ export class Person implements StandIn {
   /** Whether it stands and watches for now, to learn a beat. */
   private watches(own: OwnState, start: number): boolean {
     const { belief, danger } = this;
-    if (danger.hasUnknownVent(belief)) return true;
+    // Only whoever knows beats waits for what is in its way to end.
+    const vents = this.traits.beatRounds > 0 ? unknownVents(belief, this.program.ticksPerSecond) : undefined;
+    if (vents?.length && crosses(this.wayAhead(own, start), vents, belief, this.program, this.graph)) return true;
     return own.tick < this.watchesUntil && danger.hasUnknownBeat(belief) && !this.isNearlyThere(own, start);
+  }
+
+  /** The way as it would be gone from here, as far as it thinks ahead. */
+  private wayAhead(own: OwnState, start: number): readonly Leg[] {
+    this.takeUpWant(own, start);
+    const { danger, ways } = this;
+    return ways ? followWay(this.graph, ways, this.over, start, own.tick, 1, danger.steps * danger.stepTicks) : [];
   }
 
   /** Whether it can think the whole way through: then there is nothing to watch for first. */
@@ -393,8 +405,11 @@ export class Person implements StandIn {
     this.feltSign = 0;
   }
 
-  /** Takes up what is wanted now; true when that, or how the ground is felt, has changed. */
-  private takeUpWant(own: OwnState, start: number): boolean {
+  /** Whether what it wants, or how the ground is felt, has changed since it last made up its mind. */
+  private hasTurned = false;
+
+  /** Takes up what is wanted now. */
+  private takeUpWant(own: OwnState, start: number): void {
     const { belief } = this;
     const sign = this.shut.sign(belief, own.tick, own.rim);
     const hasFelt = sign !== this.feltSign;
@@ -417,7 +432,8 @@ export class Person implements StandIn {
     const isNew = !sameCells(want.cells, this.want.cells) || want.why !== this.want.why;
     this.want = want;
     this.danger.isFighting = want.why === 'fight';
-    if (!isNew && !hasFelt) return false;
+    if (!isNew && !hasFelt) return;
+    this.hasTurned = true;
     if (isNew) {
       this.bestWay = this.nearestWay = Infinity;
       this.fedUp = 0;
@@ -429,7 +445,6 @@ export class Person implements StandIn {
         ? computeWays(this.graph, want.cells, { factor: this.misjudged, extra: this.extra })
         : undefined;
     if (this.ways && this.ways[start] === Infinity) this.ways = undefined;
-    return true;
   }
 
   private leadsTo(start: number, cells: readonly number[]): boolean {

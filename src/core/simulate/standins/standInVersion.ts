@@ -10,5 +10,7 @@
  *    of it were alike), and goes off again when it has come, as long as it did before; what has come or gone otherwise than it was
  *    foreseen upsets a plan; what stands out from the start is watched first by those who watch; whoever is held up again and
  *    again minds danger less; a follower that only seems to follow is believed to do so for less long.
+ * 5: what stands out is only watched where the way ahead leads through it, not anywhere on the screen; a change of what is wanted
+ *    that comes up while one makes sure whether to watch is no longer lost.
  */
-export const STAND_IN_VERSION = 4;
+export const STAND_IN_VERSION = 5;

@@ -52,9 +52,6 @@ const MOST_CELLS = 30;
 /** What is hardly near enough counts as near enough, cells. */
 const SPARE_CELLS = 0.001;
 
-/** What stands out is watched for up to so long, s. */
-const COMES_SECONDS = 6;
-
 /** So many hunters are thought through at once. */
 export const MOST_HUNTERS = 3;
 
@@ -213,19 +210,6 @@ export class Danger {
         this.sightOf(frame.state[piece], piece) !== undefined &&
         past.roundOf(piece, this.traits.beatRounds) === 0 &&
         past.retraceOf(piece, this.traits.beatRounds) === 0,
-    );
-  }
-
-  /** Whether something stands out, never moves, and nobody knows yet for how long: not for so long that it may well stay so. */
-  hasUnknownVent({ frame, feared, topSpeed, spellOut, shownSince, tick }: Belief): boolean {
-    if (this.traits.beatRounds === 0) return false;
-    const most = COMES_SECONDS * this.ticksPerSecond;
-    return feared.some(
-      (piece) =>
-        frame.shown[piece] === SHOWN.out &&
-        topSpeed[piece] === 0 &&
-        spellOut[piece] === 0 &&
-        tick - shownSince[piece] < most,
     );
   }
 
