@@ -1,10 +1,10 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { main } from '@/cli/main';
-import type { BriefLine, GameDocument } from '@/core/index';
+import type { BriefLine, GameDocument, SavedCheck } from '@/core/index';
 import { kilnYard, KILN_YARD_FILE } from './support/kilnYard';
 import { smallGame } from './support/smallLevel';
 
@@ -300,12 +300,16 @@ describe('gorge run', () => {
   });
 
   /** A corridor with an exit, through which whoever has time enough gets; in a file of a name. */
-  function corridorFile(name: string, brief?: BriefLine[]): string {
+  function corridorFile(name: string, brief?: BriefLine[], checks?: SavedCheck[]): string {
     const game = smallGame({
       map: ['#'.repeat(12), `#${'.'.repeat(10)}#`, '#'.repeat(12)],
       player: { at: [1.5, 1.5] },
       marks: [{ id: 'exit', name: 'Exit', area: [10, 1, 1, 1] }],
-      level: { rules: { winAt: 'exit', loseWhenTouching: 'foe', timeLimit: 6 }, ...(brief ? { brief } : {}) },
+      level: {
+        rules: { winAt: 'exit', loseWhenTouching: 'foe', timeLimit: 6 },
+        ...(brief ? { brief } : {}),
+        ...(checks ? { checks } : {}),
+      },
     });
     const file = path.join(folder, `${name}.gorge.json`);
     writeFileSync(file, JSON.stringify(game));
@@ -361,13 +365,93 @@ describe('gorge run', () => {
     expect(numbers.some(({ dead }) => dead)).toBe(true);
   });
 
+  const WON: SavedCheck = { inputs: '1x300', happens: { event: 'level is won' }, holds: 'before', seconds: 4 };
+  const STANDS: SavedCheck = {
+    happens: { event: 'is at', piece: 'player', at: [8, 1.5] },
+    holds: 'before',
+    seconds: 2,
+  };
+  const CLEARED: BriefLine = { standIn: 'casual', measure: 'clears', least: 60 };
+
+  test('gate lets through what is as it is meant to be, and says so as text, JSON and test results', async () => {
+    const file = corridorFile('gate', [CLEARED], [WON]);
+    const junit = path.join(folder, 'gate.xml');
+    const told = await gorge(['gate', file, '--runs', '50', '--prove', '--junit', junit, '--json']);
+    expect([told.code, told.err]).toEqual([0, '']);
+    const { lines, open } = JSON.parse(told.out) as { open: boolean; lines: { about: string; stands: string }[] };
+    const stands = (about: string) => lines.filter((line) => line.about === about).map((line) => line.stands);
+    expect([open, stands('brief'), stands('saved check'), stands('proof')]).toEqual([
+      true,
+      ['good'],
+      ['good'],
+      ['good'],
+    ]);
+    const xml = readFileSync(junit, 'utf8');
+    expect(xml).toContain(`<testsuites name="small" tests="${lines.length}" failures="0"`);
+    expect(xml).toContain(
+      '<testcase classname="small.small.saved-check" name="a kept try: the level is won before 4 s">',
+    );
+  });
+
+  test.each<[string, BriefLine[], SavedCheck[], string]>([
+    ['a saved check is broken', [CLEARED], [WON, STANDS], 'BAD   saved check: Player is at 8, 1.5 before 2 s'],
+    ['a brief is missed', [{ ...CLEARED, least: 0, most: 20 }], [WON], 'BAD   brief: casual clears 0 to 20 %: not met'],
+  ])('gate stops where %s', async (name, brief, checks, words) => {
+    const told = await gorge(['gate', corridorFile(name.replaceAll(' ', '-'), brief, checks), '--runs', '50']);
+    expect([told.code, told.err]).toEqual([1, '']);
+    expect(told.out).toContain(words);
+    expect(told.out).toContain('it may not pass');
+  });
+
+  test('gate lets what is not decided through unless it is strict, and stops at errors before anything is played', async () => {
+    const open = corridorFile('gate-open', [{ standIn: 'casual', measure: 'firstLoss', least: 3 }]);
+    const lax = await gorge(['gate', open, '--runs', '50']);
+    expect([lax.code, (await gorge(['gate', open, '--runs', '50', '--strict'])).code]).toEqual([0, 1]);
+    expect(lax.out).toContain(
+      'open  brief: casual loses first, in the median, after at least 3 s: these runs do not say',
+    );
+    const wrong = spoilt('gate-wrong', (game) => (game.scripts[0].lines = ['behavior x {']));
+    const stopped = await gorge(['gate', wrong]);
+    expect(stopped.code).toBe(1);
+    expect(stopped.out).not.toContain('brief:');
+  });
+
+  test('what was measured is not measured again, as long as nothing by which it plays is changed', async () => {
+    const before = process.env.GORGE_NUMBERS;
+    process.env.GORGE_NUMBERS = path.join(folder, 'numbers');
+    try {
+      const first = await gorge(['gate', corridorFile('kept', [CLEARED]), '--runs', '50']);
+      const files = () =>
+        readdirSync(process.env.GORGE_NUMBERS!, { recursive: true }).filter((name) => String(name).endsWith('.gz'));
+      const kept = files();
+      expect(kept).toHaveLength(1);
+      // Another brief plays alike; its runs are found.
+      const again = await gorge(['gate', corridorFile('kept', [{ ...CLEARED, least: 50 }]), '--runs', '50']);
+      expect([files(), again.out.replace('least 50', 'least 60')]).toEqual([kept, first.out]);
+      const other = await gorge([
+        'sweep',
+        corridorFile('kept'),
+        '--over',
+        'clock=5',
+        '--runs',
+        '25',
+        '--standin',
+        'casual',
+      ]);
+      expect([other.code, files().length]).toEqual([0, 2]);
+    } finally {
+      process.env.GORGE_NUMBERS = before;
+    }
+  });
+
   test.each([
+    [['gate', KILN_YARD_FILE, '--level', 'nowhere'], 'nowhere'],
     [['sweep', KILN_YARD_FILE, ...HALL], 'One or two numbers'],
     [['sweep', KILN_YARD_FILE, ...HALL, '--over', 'warden.pace=4..1'], 'no values'],
     [['sweep', KILN_YARD_FILE, ...HALL, '--over', 'warden.weight=1..4'], 'no number `warden.weight`'],
     [['sweep', KILN_YARD_FILE, ...HALL, '--over', 'pace'], 'NAME=LOW..HIGH'],
     [['solve', KILN_YARD_FILE, ...HALL, '--by', 'warden.pace=1..400'], 'cannot be 400'],
-    [['solve', KILN_YARD_FILE, '--level', 'flue-maze', '--by', 'clock=60..90'], 'meant to be'],
+    [['solve', 'tests/knownTruth/niche.gorge.json', '--by', 'clock=60..90'], 'meant to be'],
   ])('%j is refused in words', async (args, words) => {
     const { code, err, out } = await gorge(args);
     expect([code, out]).toEqual([2, '']);

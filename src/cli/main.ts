@@ -3,6 +3,7 @@ import { Command, CommanderError, Option } from 'commander';
 import type { DataKeeping, FolderOptions } from './commands/backup';
 import type { BehaviorOptions } from './commands/behavior';
 import type { CuesOptions } from './commands/cues';
+import type { GateOptions } from './commands/gate';
 import type { MatterOptions } from './commands/matter';
 import type { MoversOptions } from './commands/movers';
 import type { NumbersOptions } from './commands/numbers';
@@ -192,6 +193,21 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .description('values with which the brief of a level holds, least changed first; exit 1 where there are none')
     .action(async (file: string, options: SolveOptions) =>
       finish(await (await import('./commands/solve')).solve(file, options, projectFolder)),
+    );
+  program
+    .command('gate')
+    .argument('<game>', 'a .gorge.json file')
+    .option('--level <id>', 'one level; all of them when left out')
+    .option('--runs <n>', 'how many runs at most decide a line of a brief', wholeNumber(50, 100_000), 1600)
+    .option('--seed <n>', 'seed of the first run', wholeNumber(0, MOST_SEED), 1)
+    .option('--prove', 'also look whether each level can be won')
+    .option('--strict', 'also fail for warnings, findings and what is not decided')
+    .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--junit <file>', 'write a file of test results for a build server')
+    .option('--json', 'print the lines as JSON')
+    .description('whether a game is what it is meant to be: document, saved checks and briefs; exit 1 where it is not')
+    .action(async (file: string, options: GateOptions) =>
+      finish(await (await import('./commands/gate')).gate(file, options, projectFolder)),
     );
   program
     .command('matter')

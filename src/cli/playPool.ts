@@ -1,6 +1,9 @@
 import { createHash } from 'node:crypto';
+import path from 'node:path';
 import cliProgress from 'cli-progress';
-import { carryOut, writeGame, type ChunkResult, type PlayTask, type RunPlan } from '@/core/index';
+import { carryOut, playKey, writeGame, type ChunkResult, type PlayTask, type RunPlan } from '@/core/index';
+import { CachedChunks } from '@/queue/cachedChunks';
+import type { ChunkComputer } from '@/queue/chunkTask';
 import { ThreadPool } from '@/queue/threads/threadPool';
 import type { GameFile } from './gameFile';
 
@@ -14,20 +17,30 @@ export interface PoolOptions {
 
 /** Opens threads that play a game, for as long as they are used. */
 export async function withPool<Value>(
-  { game }: GameFile,
+  opened: GameFile,
   options: PoolOptions,
   work: (play: PlayInThreads) => Promise<Value>,
 ): Promise<Value> {
-  const text = writeGame(game);
+  const text = writeGame(opened.game);
   const documentHash = createHash('sha256').update(text).digest('hex');
   const pool = new ThreadPool(() => Promise.resolve(text), options);
+  const chunks = withCache(pool, opened, options);
   try {
     return await work((levelId, { overrides, standInId, firstSeed, count }) =>
-      pool.compute({ documentHash, levelId, overrides, standInId, firstSeed, count }),
+      chunks.compute({ documentHash, levelId, overrides, standInId, firstSeed, count }),
     );
   } finally {
     await pool.end();
   }
+}
+
+/** Lets what was measured before be found again: in the folder that `GORGE_NUMBERS` names, or none where that is empty. */
+function withCache(pool: ChunkComputer, { game }: GameFile, { projectFolder }: PoolOptions): ChunkComputer {
+  const { GORGE_NUMBERS: named, GORGE_DATA: data = '.data' } = process.env;
+  if (named === '') return pool;
+  const keys = new Map(game.levels.map(({ id }) => [id, playKey(game, id)]));
+  const folder = path.resolve(projectFolder, named ?? path.join(data, 'numbers'));
+  return new CachedChunks(pool, folder, ({ levelId }) => keys.get(levelId)!);
 }
 
 /** Carries out a plan of runs of one level in threads; the bar goes up to about so many runs. */

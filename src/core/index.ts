@@ -84,6 +84,7 @@ export { sayChanges, sayClash, type SaidClash } from './document/compare/sayChan
 export { describePath, locateInFile, readGame, readDraft, readGameValue } from './document/readGame';
 export type { NewLevel } from './document/levelCommands';
 export { copyOfGame, newGame } from './document/newGame';
+export { playKey } from './document/playKey';
 export { writeGame } from './document/writeGame';
 export { changedParts, withChangedParts, type PartChange } from './document/changedParts';
 export { applyChange, makeChange, revertChange, type Change } from './document/edit';
@@ -197,7 +198,7 @@ export { hitShapeFor, outlineOf } from './compile/compileBodies';
 export { firedKinds } from './compile/firedKinds';
 export { findContact } from './compile/compileContacts';
 export { describePiece, type PieceInsight, type StateInsight } from './compile/pieceInsight';
-export { readStart, sayStart, START_FORMS } from './compile/readStart';
+export { readStart, writeStart, sayStart, START_FORMS } from './compile/readStart';
 export {
   NO_OVERRIDES,
   type GunProgram,
@@ -229,6 +230,41 @@ export {
   sayBriefVerdict,
   type BriefVerdict,
 } from './tune/brief';
+export {
+  HAPPENING_NAMES,
+  packInputs,
+  unpackInputs,
+  type Happening,
+  type HappeningName,
+  type SavedCheck,
+} from './document/savedCheck';
+export {
+  CheckPlayer,
+  playSavedChecks,
+  sceneOfCheck,
+  type CheckOutcome,
+  type PlayedCheck,
+} from './tune/savedChecks/playSavedCheck';
+export { BriefTrial } from './tune/gate/briefTrial';
+export {
+  checkNames,
+  gateBrief,
+  gateDocument,
+  gateProof,
+  gateSavedChecks,
+  isOpenGate,
+  type GateLine,
+} from './tune/gate/gateLines';
+export { writeJunitXml } from './report/junitXml';
+export { proposeChecks, type CheckScene } from './tune/savedChecks/proposeChecks';
+export {
+  sayExpectation,
+  sayOutcome,
+  saySavedCheck,
+  sayScene,
+  sayTally,
+  type CheckNames,
+} from './tune/savedChecks/saySavedCheck';
 export { sayMoments, saySpan, timetableOf, type Timetable, type TimetableMoment } from './simulate/timetable';
 export { previewMovers, type MoverPreview, type MoverPreviews, type MoverStop } from './simulate/previewMovers';
 export type { EntryGhost } from './simulate/previewEntries';

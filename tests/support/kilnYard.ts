@@ -16,6 +16,7 @@ export function plainYard(): GameDocument {
   hall.pieces = hall.pieces.filter(({ kind }) => kind === 'apprentice' || kind === 'warden');
   hall.marks = hall.marks.filter(({ id }) => id === hall.rules.winAt);
   delete hall.cues;
+  delete hall.checks;
   return game;
 }
 

@@ -18,6 +18,7 @@ import { checkCopies } from './start/checkCopies';
 import { checkShots } from './start/checkShots';
 import { checkShapes } from './start/checkShapes';
 import { checkView } from './start/checkView';
+import { checkSavedChecks } from './checkSavedChecks';
 import { spanOfCue, type Subject } from './subject';
 
 /** What makes no sense to run: the level compiles, but cannot work. */
@@ -41,6 +42,7 @@ export function checkProgram(subject: Subject): Diagnostic[] {
     ...checkShots(subject),
     ...checkFooting(subject),
     ...checkView(subject),
+    ...checkSavedChecks(subject),
   ];
 }
 

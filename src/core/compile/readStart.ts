@@ -58,3 +58,16 @@ export function sayStart(overrides: Overrides): { text: string; without: Overrid
     ...(from.only === undefined ? [] : [{ text: `only ${from.only}`, without: drop('only') }]),
   ];
 }
+
+/** A start as {@link readStart} reads it; undefined where nothing of it is set. */
+export function writeStart({ playerAt, from = {} }: Overrides): string | undefined {
+  const parts = [
+    ...(playerAt ? [`player at ${playerAt[0]},${playerAt[1]}`] : []),
+    ...(from.score === undefined ? [] : [`score ${from.score}`]),
+    ...(from.wave === undefined ? [] : [`wave ${from.wave}`]),
+    ...(from.round === undefined ? [] : [`round ${from.round}`]),
+    ...(from.seconds === undefined ? [] : [`at ${from.seconds} s`]),
+    ...(from.only === undefined ? [] : [`only ${from.only}`]),
+  ];
+  return parts.length > 0 ? parts.join('; ') : undefined;
+}

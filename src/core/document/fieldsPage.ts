@@ -29,7 +29,7 @@ interface Section {
 }
 
 /** Fields that say which of several forms an object has. */
-const TELLING = ['scheme', 'effect', 'form'];
+const TELLING = ['scheme', 'effect', 'form', 'event'];
 
 const TITLES: Readonly<Record<string, string>> = {
   terrain: 'Ground: one of `terrain`',
@@ -53,6 +53,8 @@ const TITLES: Readonly<Record<string, string>> = {
   pieces: 'Piece: one of `pieces` of a level',
   rules: 'Rules: `rules` of a level',
   brief: 'Line of a brief: one of `brief` of a level',
+  checks: 'Saved check: one of `checks` of a level',
+  happens: 'Happening: `happens` of a saved check',
   links: 'Way on: one of `links` of a level',
 };
 

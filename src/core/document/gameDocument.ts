@@ -7,6 +7,7 @@ import { limitsShape } from './limitsShape';
 import { FORMAT_VERSION } from './migrations/migrate';
 import { outlineShape } from './outlineShape';
 import { quantity } from './quantity';
+import { MOST_SAVED_CHECKS, savedCheckShape } from './savedCheck';
 
 const identifier = z
   .string()
@@ -292,6 +293,7 @@ export const levelShape = z.strictObject({
     .optional()
     .describe('what arrives when, and the rules: lines of the language'),
   brief: z.array(briefLineShape).max(40).optional().describe('what the level is meant to be, for whom'),
+  checks: z.array(savedCheckShape).max(MOST_SAVED_CHECKS).optional().describe('what must stay so, whatever is changed'),
   links: z
     .array(courseLinkShape)
     .max(20)

@@ -37,6 +37,8 @@ export interface RunObserver {
   samples?: RunSamples;
   /** Stop after this many ticks even if the run goes on. */
   mostTicks?: number;
+  /** Asked after every tick whether enough was seen. */
+  isEnough?: (world: World) => boolean;
   /** Which person of its tier the stand-in is; that of the seed, if it is left out. What the level draws goes by the seed. */
   person?: number;
   /** It is another try of the same person, who keeps the notebook of those before. */
@@ -102,6 +104,7 @@ export class Runner {
       end = step(world, input);
       if (!observer.skipHash) trace.add(input);
       observer.onTick?.(world, input);
+      if (observer.isEnough?.(world)) break;
     }
     world.events = undefined;
     return { record: end && this.record(seed, end, trace), hash: trace.digest() };

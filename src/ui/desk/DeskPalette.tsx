@@ -7,6 +7,7 @@ import { useDesk, useFollowed, type Desk } from './DeskContext';
 import type { Help } from './DeskKeys';
 import type { LevelNames } from '../editor/visits';
 import { PALETTE_WORDS } from './openWord';
+import { openSavedChecks } from './savedChecksOpen';
 import { useLevelNames } from './useLevelNames';
 
 interface DeskPaletteProps {
@@ -84,6 +85,7 @@ function numberActions({ session, reading, proofs, parts, visits }: Desk, names:
       'The level without each piece, kind and cue, on the same seeds',
       () => void parts.start(game, standIn),
     ),
+    act('checks', 'Saved checks', 'What must stay so, played after every edit', () => openSavedChecks()),
     act(
       'lost',
       'Lost runs',

@@ -11,6 +11,7 @@ import {
 import type { RunRecord } from '@/core/index';
 import { SpeedSwitch } from '../frame/SpeedSwitch';
 import { useDesk, useFollowed } from './DeskContext';
+import { openSavedChecks } from './savedChecksOpen';
 import { OthersFromHere } from './OthersFromHere';
 import { VisitLine } from './VisitLine';
 import css from './desk.module.css';
@@ -106,6 +107,14 @@ function TakeOver() {
         onClick={() => void tries.takeOver(session.state.game, run.seed, momentNow().inputs)}
       >
         Take over
+      </button>
+      <button
+        type="button"
+        className="act one-line"
+        title="Keeps what is true of this moment as a check that is played after every edit"
+        onClick={() => openSavedChecks()}
+      >
+        Check …
       </button>
       <OthersFromHere momentNow={momentNow} hint="How often stand-ins still clear it from this moment" />
     </>

@@ -30,6 +30,7 @@ import css from './desk.module.css';
 const FindingFix = later(() => import('./FindingFix').then(({ FindingFix: Fix }) => Fix));
 const OwnStandIns = later(() => import('./OwnStandIns').then(({ OwnStandIns: Own }) => Own));
 const ProofLine = later(() => import('./ProofLine').then(({ ProofLine: Line }) => Line));
+const SavedChecksLine = later(() => import('./SavedChecksLine').then(({ SavedChecksLine: Line }) => Line));
 const PartsLine = later(() => import('./PartsLine').then(({ PartsLine: Line }) => Line));
 
 interface ReadingProps {
@@ -51,6 +52,7 @@ export function Reading(places: ReadingProps) {
       <ProofLine />
       <PartsLine />
       <BriefLines />
+      <SavedChecksLine />
       <OwnStandIns />
       {summary && (
         <Numbers

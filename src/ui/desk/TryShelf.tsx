@@ -1,7 +1,7 @@
 'use client';
 
 import { notifications } from '@mantine/notifications';
-import { kindOf, sayStart } from '@/core/index';
+import { kindOf, sayStart, writeStart } from '@/core/index';
 import { replayTry } from '../editor/keptTries';
 import type { KeptTry } from '../editor/tryController';
 import { useDesk, useFollowed } from './DeskContext';
@@ -107,7 +107,7 @@ function useWatch(): (played: KeptTry) => Promise<void> {
         title: 'The level has changed since',
         message: 'The same inputs now end otherwise.',
       });
-    reading.showRun(replay.run);
+    reading.showRun(replay.run, writeStart(played.overrides));
     playback.seek(1);
     playback.play();
   };

@@ -1,11 +1,12 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
-import { errorAt, type Diagnostic } from '@/core/index';
+import { errorAt, type Diagnostic, type PlayedCheck } from '@/core/index';
 import { hallOnly } from '../../../tests/support/kilnYard';
 import { ChecksController } from './checksController';
 
 const FAULT = errorAt({ path: [] }, 'unknown-level', 'There is a fault.', 'Mend it.');
 
 let asked: { name: string; answer: (found: Diagnostic[]) => void; refuse: (error: Error) => void }[];
+let played: PlayedCheck[];
 let started: number;
 let ended: number;
 let checks: ChecksController;
@@ -13,11 +14,13 @@ let checks: ChecksController;
 beforeEach(() => {
   jest.useFakeTimers();
   asked = [];
+  played = [];
   started = ended = 0;
   checks = new ChecksController('drying-hall', () => {
     started++;
     return {
       check: ({ name }) => new Promise((answer, refuse) => asked.push({ name, answer, refuse })),
+      play: () => Promise.resolve(played),
       end: () => void ended++,
     };
   });

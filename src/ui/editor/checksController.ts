@@ -1,11 +1,13 @@
 import { createStore } from 'zustand/vanilla';
-import type { Diagnostic, GameDocument } from '@/core/index';
+import type { Diagnostic, GameDocument, PlayedCheck } from '@/core/index';
 
 export interface ChecksState {
   /** What was found; undefined until the first check has ended. */
   found: readonly Diagnostic[] | undefined;
   /** The game that was checked: what is found names its places. */
   game: GameDocument | undefined;
+  /** What came of the saved checks of the level; undefined until they were played for the first time. */
+  played: readonly PlayedCheck[] | undefined;
   isChecking: boolean;
   /** Why nothing was found out; empty when all is well. */
   failure: string;
@@ -14,6 +16,8 @@ export interface ChecksState {
 /** What checks, in a thread of its own, and can be ended. */
 export interface Checker {
   check: (game: GameDocument, levelId: string) => Promise<Diagnostic[]>;
+  /** Plays the saved checks of a level of the game that was checked last. */
+  play: (levelId: string) => Promise<PlayedCheck[]>;
   end: () => void;
 }
 
@@ -27,6 +31,7 @@ export class ChecksController {
   readonly store = createStore<ChecksState>(() => ({
     found: undefined,
     game: undefined,
+    played: undefined,
     isChecking: false,
     failure: '',
   }));
@@ -52,14 +57,18 @@ export class ChecksController {
     const asked = ++this.asked;
     this.checker ??= this.start();
     this.store.setState({ isChecking: true });
-    let outcome: Partial<ChecksState>;
     try {
-      outcome = { found: await inTime(this.checker.check(game, this.levelId)), game, failure: '' };
+      const found = await inTime(this.checker.check(game, this.levelId));
+      if (asked !== this.asked) return;
+      this.store.setState({ found, game, failure: '' });
+      // Those are looked at second: they take longer, and say nothing of a level that cannot be run.
+      const played = await inTime(this.checker.play(this.levelId));
+      if (asked === this.asked) this.store.setState({ played, isChecking: false });
     } catch (error) {
-      if (asked === this.asked) this.dropChecker();
-      outcome = { failure: error instanceof Error ? error.message : String(error) };
+      if (asked !== this.asked) return;
+      this.dropChecker();
+      this.store.setState({ failure: error instanceof Error ? error.message : String(error), isChecking: false });
     }
-    if (asked === this.asked) this.store.setState({ ...outcome, isChecking: false });
   }
 
   private dropChecker(): void {

@@ -5,6 +5,7 @@ import {
   controlRate,
   judgeTrust,
   measuredLevelOf,
+  playKey,
   pairedDifference,
   standInsOf,
   type BehaviorFigures,
@@ -27,7 +28,6 @@ import {
 } from '@/core/index';
 import type { CueCheck } from '../workers/simulation';
 import { startSimulationWorker, type SimulationWorker } from '../workers/simulationWorker';
-import { contentKey } from './contentKey';
 import { ReadingGeneration, type ChunksByPlayer, type Piecework } from './readingGeneration';
 import { keepReadingSize, loadReadingSize, USUAL_SIZE, type ReadingSize } from './readingSize';
 
@@ -68,6 +68,8 @@ export interface ReadingState {
   /** What the control scheme of the player comes to. */
   reach: PlayerReach | undefined;
   sampleRun: RecordedRun | undefined;
+  /** Where that begins, as a start is written; as drafted where it is undefined. */
+  sampleFrom: string | undefined;
   /** For every cell the share of the shown run in which somebody watches it; of the version for which it was last asked. */
   watched: Float32Array | undefined;
   sampleSeed: number;
@@ -113,6 +115,7 @@ export class ReadingController {
     previews: undefined,
     reach: undefined,
     sampleRun: undefined,
+    sampleFrom: undefined,
     watched: undefined,
     sampleSeed: 1,
     seedsFrom: 0,
@@ -176,7 +179,7 @@ export class ReadingController {
   /** Takes in a version of the game; does nothing when what matters for this level is the same. */
   show(game: GameDocument): void {
     const { seedsFrom } = this.store.getState();
-    const key = `${seedsFrom} ${contentKey(game, this.levelId)}`;
+    const key = `${seedsFrom} ${playKey(game, this.levelId)}`;
     if (this.generation?.key === key) return;
     this.startWorkers();
     const { rows, isStale, size } = this.store.getState();
@@ -222,9 +225,9 @@ export class ReadingController {
     return this.store.getState().standIn;
   }
 
-  /** Shows a run that was made elsewhere, for example a kept try. */
-  showRun(sampleRun: RecordedRun): void {
-    this.store.setState({ sampleRun });
+  /** Shows a run that was made elsewhere, for example a kept try, and may begin elsewhere. */
+  showRun(sampleRun: RecordedRun, sampleFrom?: string): void {
+    this.store.setState({ sampleRun, sampleFrom });
   }
 
   /** Shows another run in the arena. */
@@ -232,7 +235,7 @@ export class ReadingController {
     this.store.setState({ sampleSeed: seed });
     const { generation } = this;
     const sampleRun = await this.workers[0]?.api.record(this.standIn, seed);
-    if (generation === this.generation && sampleRun) this.store.setState({ sampleRun });
+    if (generation === this.generation && sampleRun) this.showRun(sampleRun);
   }
 
   /** Why a piece does what it does at a moment of the run that is shown; undefined while that cannot be told. */

@@ -1,2 +1,10 @@
 /** What it takes to play a level on the page; fetched when somebody plays, or when the page has nothing else to do. */
-export { compileGameLevel, LiveRun, pieceIdOf, recordRun } from '@/core/index';
+export {
+  compileGameLevel,
+  LiveRun,
+  pieceIdOf,
+  playSavedChecks,
+  proposeChecks,
+  recordRun,
+  sceneOfCheck,
+} from '@/core/index';

@@ -8,5 +8,9 @@ export function startChecksWorker(): Checker {
   const worker = new Worker(new URL('./checks.worker.ts', import.meta.url), { type: 'module' });
   const api = wrap<Checks>(worker);
   const feed = new GameFeed();
-  return { check: (game, levelId) => api.check(feed.next(game), levelId), end: () => worker.terminate() };
+  return {
+    check: (game, levelId) => api.check(feed.next(game), levelId),
+    play: (levelId) => api.play(levelId),
+    end: () => worker.terminate(),
+  };
 }

@@ -21,10 +21,14 @@ export class GameFeed {
 export class GameMirror {
   private known: GameDocument | undefined;
 
+  /** The game as it was told last. */
+  get game(): GameDocument {
+    if (!this.known) throw new Error('A worker was told of changes to a game that it does not know.');
+    return this.known;
+  }
+
   take({ whole, changes }: GameNews): GameDocument {
-    const game = whole ?? this.known;
-    if (!game) throw new Error('A worker was told of changes to a game that it does not know.');
-    this.known = withChangedParts(game, changes);
+    this.known = withChangedParts(whole ?? this.game, changes);
     return this.known;
   }
 }

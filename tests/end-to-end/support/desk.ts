@@ -10,7 +10,7 @@ export interface Numbers {
 
 /** The demo game with its plain hall as JSON, with an id of its own, so that tests do not disturb each other. */
 export function demoGame(id: string): Record<string, unknown> & {
-  levels: { map: string[]; pieces: { at: number[] }[]; marks: unknown[]; brief?: unknown }[];
+  levels: { map: string[]; pieces: { at: number[] }[]; marks: unknown[]; brief?: unknown; checks?: unknown }[];
   scripts: { lines: string[] }[];
   cast: Record<string, unknown>[];
 } {

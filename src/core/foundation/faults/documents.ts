@@ -103,4 +103,12 @@ export const DOCUMENT_FAULTS = {
   'map-empty': { meaning: 'a map has no cells', example: { said: 'a text map without any sign' } },
   'map-ragged': { meaning: 'rows of a map differ in length', example: { changes: { 'levels.0.map.1': '#..#' } } },
   'map-too-large': { meaning: 'a text is too large for a map', example: { said: 'a text map of 300 rows' } },
+  'check-names-nothing': {
+    meaning: 'a saved check names a piece, state, cue, kind or stand-in that is not there any more',
+    example: {
+      changes: {
+        'levels.0.checks': [{ happens: { event: 'turns', piece: 'warden-9' }, holds: 'before', seconds: 4 }],
+      },
+    },
+  },
 } as const satisfies Readonly<Record<string, FaultEntry>>;

@@ -1,30 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
+import { luckyRuns, PLAIN_LEVEL } from '../../../../tests/support/luckyRuns';
 import type { BriefLine } from '../../document/briefLine';
-import { RandomStream } from '../../foundation/random';
-import type { ChunkResult } from '../../measure/chunk';
-import { sumsOfRecords } from '../../measure/sums';
-import { NUMBER_VERSIONS } from '../../simulate/numberVersions';
-import type { RunRecord } from '../../simulate/runRecord';
 import { carryOut } from './runPlan';
 import { Solver, type Turnable } from './solver';
 
-const LEVEL = { ticksPerSecond: 60, pieces: [], kinds: [] };
-
-/** A level of which the clear rate is known: each seed has a luck of its own, the same at every point. */
+/** A level of which the clear rate is known. */
 function playOf(rateOf: (values: readonly number[], standIn: string) => number, try_: number) {
   return ({ overrides, standInId, firstSeed, count }: Parameters<Parameters<typeof carryOut>[1]>[0]) => {
     const values = overrides.numbers!.map(({ value }) => value);
-    const rows = Array.from({ length: count }, (_, at): RunRecord => {
-      const seed = firstSeed + at;
-      const luck = new RandomStream(seed, 77 + try_).nextUnit();
-      const isWon = luck < rateOf(values, standInId);
-      return {
-        ...{ seed, outcome: isWon ? 'won' : 'lost', cause: isWon ? 'reached the exit' : 'touched', piece: undefined },
-        ...{ x: 0, y: 0, ticks: 600 + Math.round(600 * luck), boxOnly: 0, nearMisses: 0, hash: '0' },
-      };
-    });
-    const sums = sumsOfRecords(rows, LEVEL);
-    return Promise.resolve<ChunkResult>({ firstSeed, rows, sums, notes: [], versions: NUMBER_VERSIONS });
+    return Promise.resolve(luckyRuns(firstSeed, count, 77 + try_, rateOf(values, standInId)));
   };
 }
 
@@ -40,7 +24,7 @@ async function solve(
   try_ = 0,
   lanes = 2,
 ) {
-  const solver = new Solver(turned, brief, LEVEL, overridesOf, 1 + 1000 * try_);
+  const solver = new Solver(turned, brief, PLAIN_LEVEL, overridesOf, 1 + 1000 * try_);
   await carryOut(solver, playOf(rateOf, try_), lanes);
   return solver.state;
 }

@@ -1,10 +1,10 @@
-import type { GameDocument } from '@/core/index';
+import type { GameDocument } from './gameDocument';
 
-/** Everything of a game that can change how this level plays; equal for versions that play alike. What it is meant to be does not. */
-export function contentKey(game: GameDocument, levelId: string): string {
+/** Everything of a game that can change how this level plays; equal for versions that play alike. What it is meant to be, or to keep, does not. */
+export function playKey(game: GameDocument, levelId: string): string {
   const { terrain, cast, contacts, scripts, pixelsPerCell, standIns } = game;
   const index = game.levels.findIndex((level) => level.id === levelId);
-  const { map, pieces, brief: _, ...rest } = game.levels[index] ?? {};
+  const { map, pieces, brief: _, checks: __, ...rest } = game.levels[index] ?? {};
   // Its number in the course is part of what its cues can say.
   const parts = [terrain, contacts, standIns, map, ...cast, ...scripts, ...(pieces ?? [])];
   return [JSON.stringify([pixelsPerCell, index, cast.length, scripts.length, rest]), ...parts.map(textOf)].join('\n');

@@ -1,0 +1,99 @@
+import {
+  BriefTrial,
+  checkGame,
+  gateBrief,
+  gateDocument,
+  gateProof,
+  gateSavedChecks,
+  isOpenGate,
+  measuredLevelOf,
+  NO_OVERRIDES,
+  NUMBER_VERSIONS,
+  playSavedChecks,
+  Prover,
+  sayProof,
+  writeJunitXml,
+  type GateLine,
+} from '@/core/index';
+import { openGame, openLevel, type GameFile } from '../gameFile';
+import { EXIT, printJson, printResult, writeTable } from '../output';
+import { carryOutInThreads } from '../playPool';
+
+export interface GateOptions {
+  /** All levels where it is left out. */
+  level?: string;
+  runs: number;
+  seed: number;
+  prove?: boolean;
+  strict?: boolean;
+  workers: number;
+  junit?: string;
+  json?: boolean;
+}
+
+/** A proof looks at so many moments at most. */
+const PROOF_MOMENTS = 40_000;
+
+/** `gorge gate GAME`: whether a game is what it is meant to be: document, saved checks, briefs and, if asked for, proofs. */
+export async function gate(file: string, options: GateOptions, projectFolder: string): Promise<number> {
+  const opened = openGame(file);
+  const { game } = opened;
+  const levels = options.level === undefined ? game.levels.map(({ id }) => id) : [options.level];
+  // A level that is not there, or cannot be run, ends it before anything is played.
+  if (options.level !== undefined) openLevel(opened, options.level, NO_OVERRIDES);
+  const lines = gateDocument(checkGame(game, options.level));
+  if (lines.every(({ stands }) => stands !== 'bad'))
+    for (const level of levels) lines.push(...(await gateLevel(opened, level, options, projectFolder)));
+  const isOpen = isOpenGate(lines, options.strict === true);
+  if (options.junit) writeTable(options.junit, writeJunitXml(game.id, lines).trimEnd());
+  if (options.json)
+    await printJson({
+      version: 1,
+      engine: NUMBER_VERSIONS.engine,
+      standins_version: NUMBER_VERSIONS.standIns,
+      game: game.id,
+      open: isOpen,
+      lines,
+    });
+  else await printResult(say(lines, isOpen));
+  return isOpen ? EXIT.good : EXIT.no;
+}
+
+async function gateLevel(
+  opened: GameFile,
+  levelId: string,
+  { runs, seed, workers, prove }: GateOptions,
+  projectFolder: string,
+): Promise<GateLine[]> {
+  const { game } = opened;
+  const lines = gateSavedChecks(game, playSavedChecks(game, levelId));
+  const brief = game.levels.find(({ id }) => id === levelId)!.brief ?? [];
+  if (brief.length > 0) {
+    const trial = new BriefTrial(brief, measuredLevelOf(game, levelId), runs, seed);
+    await carryOutInThreads(opened, levelId, trial, trial.runsWanted, { workers, projectFolder });
+    lines.push(...gateBrief(game, levelId, trial));
+  }
+  if (prove) lines.push(proofOf(opened, levelId, seed));
+  return lines;
+}
+
+function proofOf(opened: GameFile, levelId: string, seed: number): GateLine {
+  const program = openLevel(opened, levelId, NO_OVERRIDES);
+  const prover = new Prover(program, seed, PROOF_MOMENTS);
+  while (prover.work().status === 'searching');
+  return gateProof(levelId, prover.proof, sayProof(prover.proof, program.ticksPerSecond, undefined)[0]);
+}
+
+const SIGNS: Readonly<Record<GateLine['stands'], string>> = { good: 'good', bad: 'BAD ', open: 'open' };
+
+function say(lines: readonly GateLine[], isOpen: boolean): string {
+  const levels = [...new Set(lines.map(({ level }) => level))];
+  const parts = levels.map((level) => {
+    const own = lines.filter((line) => line.level === level);
+    const rows = own.map(({ about, name, stands, says }) => `  ${SIGNS[stands]}  ${about}: ${name}: ${says}\n`);
+    return `${level === '' ? 'the game' : level}\n${rows.join('')}`;
+  });
+  const count = (stands: GateLine['stands']) => lines.filter((line) => line.stands === stands).length;
+  const sum = `${count('good')} good, ${count('bad')} bad, ${count('open')} open: ${isOpen ? 'it may pass' : 'it may not pass'}\n`;
+  return `${parts.join('')}${sum}`;
+}

@@ -1,0 +1,57 @@
+'use client';
+
+import { checkNames, sayOutcome, saySavedCheck, sayTally } from '@/core/index';
+import { later } from '../frame/later';
+import { useDesk, useFollowed } from './DeskContext';
+import { openSavedChecks, savedChecksOpen } from './savedChecksOpen';
+import { showSavedCheck } from './showSavedCheck';
+import css from './desk.module.css';
+
+const SavedChecksDialog = later(() => import('./SavedChecksDialog').then(({ SavedChecksDialog: Dialog }) => Dialog));
+
+/** Broken ones are told, up to so many; all of them stand in the dialog. */
+const MOST_TOLD = 3;
+
+/** Whether the saved checks of the level hold, told after every edit, each broken one with its moment. */
+export function SavedChecksLine() {
+  const desk = useDesk();
+  const { game, levelId } = useFollowed(desk.session, (state) => state);
+  const played = useFollowed(desk.checks, (state) => state.played);
+  const isOpen = useFollowed(savedChecksOpen, (state) => state.isOpen);
+  const count = game.levels.find(({ id }) => id === levelId)?.checks?.length ?? 0;
+  const broken = (count > 0 ? (played ?? []) : []).filter(({ outcome }) => outcome.status !== 'holds');
+  const names = checkNames(game, levelId);
+  return (
+    <>
+      {broken.length > 0 && (
+        <ul className={css.brief} data-testid="broken-checks">
+          {broken.slice(0, MOST_TOLD).map((one, index) => (
+            <li key={index} className="bad">
+              {saySavedCheck(one.check, names)}: {sayOutcome(one.outcome)}{' '}
+              {'seconds' in one.outcome && (
+                <button type="button" className="act" onClick={() => void showSavedCheck(desk, one)}>
+                  Show
+                </button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      <button type="button" className={`act ${css.standInsAct}`} onClick={() => openSavedChecks()}>
+        Saved checks
+        {count > 0 && played && played.length > 0 ? (
+          <>
+            :{' '}
+            <span className={broken.length > 0 ? 'bad' : 'good'} data-testid="check-tally">
+              {sayTally(played)}
+            </span>
+          </>
+        ) : (
+          ''
+        )}{' '}
+        …
+      </button>
+      {isOpen && <SavedChecksDialog onClose={() => openSavedChecks(false)} />}
+    </>
+  );
+}
