@@ -444,7 +444,35 @@ describe('gorge run', () => {
     }
   });
 
+  test('compare tells what differs between two files and what that does, as text, JSON and table', async () => {
+    const before = corridorFile('compare-before');
+    const after = corridorFile('compare-after');
+    const game = JSON.parse(readFileSync(after, 'utf8')) as GameDocument;
+    game.levels[0].rules.timeLimit = 2;
+    writeFileSync(after, JSON.stringify(game));
+    const csv = path.join(folder, 'compare.csv');
+    const args = ['compare', before, after, '--runs', '30', '--standin', 'casual', '--workers', '2'];
+    const told = await gorge([...args, '--csv', csv]);
+    expect([told.code, told.err]).toEqual([0, '']);
+    expect(told.out).toMatch(/^What is different:\n {2}.*6 → 2 s/);
+    expect(told.out).toContain('Clear rate 100.0 % → 0.0 %: −100.0 points ± 0.0');
+    expect(told.out).toContain('won only before: 30, as seeds 1, 2, 3,');
+    const { standins } = JSON.parse((await gorge([...args, '--json'])).out) as {
+      standins: { clear_rate: { before: { value: number } }; measures: { measure: string; real: boolean }[] }[];
+    };
+    expect(standins).toMatchObject([{ clear_rate: { before: { value: 1 }, after: { value: 0 } }, seeds: 30 }]);
+    expect(standins[0].measures[0]).toMatchObject({ measure: 'clearRate', real: true });
+    expect(readFileSync(csv, 'utf8')).toMatch(
+      /^standin,measure,before,after,difference,half_width,real,seeds\ncasual,outcome,1,0,-1,/,
+    );
+    const same = await gorge(['compare', before, '--set', 'clock=6', '--runs', '25', '--standin', 'casual']);
+    expect(same.out).toContain('Clear rate 100.0 % → 100.0 %: the same in every run');
+  });
+
   test.each([
+    [['compare', KILN_YARD_FILE, ...HALL], 'nothing to compare'],
+    [['compare', KILN_YARD_FILE, 'nowhere.gorge.json', ...HALL], 'there is no such file'],
+    [['compare', KILN_YARD_FILE, ...HALL, '--set', 'warden.weight=1'], 'no number `warden.weight`'],
     [['gate', KILN_YARD_FILE, '--level', 'nowhere'], 'nowhere'],
     [['sweep', KILN_YARD_FILE, ...HALL], 'One or two numbers'],
     [['sweep', KILN_YARD_FILE, ...HALL, '--over', 'warden.pace=4..1'], 'no values'],

@@ -2,6 +2,7 @@ import { availableParallelism } from 'node:os';
 import { Command, CommanderError, Option } from 'commander';
 import type { DataKeeping, FolderOptions } from './commands/backup';
 import type { BehaviorOptions } from './commands/behavior';
+import type { CompareOptions } from './commands/compare';
 import type { CuesOptions } from './commands/cues';
 import type { GateOptions } from './commands/gate';
 import type { MatterOptions } from './commands/matter';
@@ -193,6 +194,27 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .description('values with which the brief of a level holds, least changed first; exit 1 where there are none')
     .action(async (file: string, options: SolveOptions) =>
       finish(await (await import('./commands/solve')).solve(file, options, projectFolder)),
+    );
+  program
+    .command('compare')
+    .argument('<before>', 'a .gorge.json file')
+    .argument('[after]', 'another version of it; the same when left out')
+    .option('--level <id>', 'the level; may be left out where there is only one')
+    .option('--with-level <id>', 'the level after, where it is another one')
+    .addOption(
+      new Option('--set <name=value>', 'set a number otherwise after, as `gorge numbers` names it; repeatable')
+        .argParser(collectNumber)
+        .default([], 'none'),
+    )
+    .option('--standin <id>', 'a stand-in, or all', 'all')
+    .option('--runs <n>', 'how many runs of each, before and after', wholeNumber(2, 100_000), 400)
+    .option('--seed <n>', 'seed of the first run', wholeNumber(0, MOST_SEED), 1)
+    .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--json', 'print the figures as JSON')
+    .option('--csv <file>', 'write them as a table')
+    .description('two versions of a level, two levels, or one set otherwise: what differs, on the same seeds')
+    .action(async (before: string, after: string | undefined, options: CompareOptions) =>
+      finish(await (await import('./commands/compare')).compare(before, after, options, projectFolder)),
     );
   program
     .command('gate')

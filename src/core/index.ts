@@ -298,7 +298,14 @@ export {
   type Summary,
 } from './measure/sums';
 export { sayPercent, sayPlace, saySeconds, sayShare } from './measure/words';
-export { measureChanges, sayChange, type MeasureChange } from './measure/changes';
+export {
+  measureChanges,
+  sayChange,
+  sayBothSides,
+  sayDifference,
+  type MeasureChange,
+  type MeasureComparison,
+} from './measure/changes';
 export { pairedDifference, type PairedDifference } from './measure/statistics/pairedDifference';
 export { wilsonInterval, type ShareWithInterval } from './measure/statistics/wilsonInterval';
 
@@ -317,6 +324,13 @@ export { generateMap, type MapRecipe } from './exchange/generateMap';
 
 export { carryOut, type PlayTask, type RunPlan } from './tune/search/runPlan';
 export { pointsOfSweep, Sweep, type SweepCell, type SweepState, type SweptPoint } from './tune/search/sweep';
+export {
+  Comparison,
+  type ComparedStandIn,
+  type CompareState,
+  type CompareTask,
+  type Side as CompareSide,
+} from './tune/search/comparison';
 export { isDead, Matter, sayStep, type MatterFigure, type MatterState, type StepFigure } from './tune/search/matter';
 export { MOST_TURNED, type Answer, type SolveState, type Solver, type Trial } from './tune/search/solver';
 export { readSwept, roundTo, spreadValues, sweepPoints, type Swept, type SweepPoint } from './tune/search/swept';

@@ -35,6 +35,9 @@ export async function matter(file: string, options: MatterOptions, projectFolder
   return EXIT.good;
 }
 
+/** How many runs each step was looked at in. */
+const runsOf = ({ down, up }: MatterFigure) => Math.max(down?.runs ?? 0, up?.runs ?? 0);
+
 function say({ figures, runs }: MatterState): string {
   const rows = figures
     .filter((figure) => !isDead(figure))
@@ -43,7 +46,8 @@ function say({ figures, runs }: MatterState): string {
       return `${number.name.padEnd(32)} ${now.padEnd(14)} ${sayOne(down).padEnd(30)} ${sayOne(up)}\n`;
     });
   const dead = figures.filter(isDead).map(({ number }) => number.name);
-  const rest = dead.length > 0 ? `Of these no run takes notice: ${dead.join(', ')}\n` : '';
+  const fewest = Math.min(...figures.filter(isDead).map(runsOf));
+  const rest = dead.length > 0 ? `Of these none of ${fewest} runs takes notice: ${dead.join(', ')}\n` : '';
   return `${rows.join('')}${rest}${runs.toLocaleString('en-GB')} runs; ± widened for as many comparisons.\n`;
 }
 

@@ -25,6 +25,7 @@ export function MatterPart({ matter, standIn, isStale, canChoose, onChoose, onSt
   const figures = found?.figures ?? [];
   const alive = figures.filter((figure) => !isDead(figure));
   const dead = figures.filter(isDead);
+  const runsOfDead = Math.min(...dead.map(({ down, up }) => Math.max(down?.runs ?? 0, up?.runs ?? 0)));
   const row = (figure: MatterFigure) => (
     <MatterRow key={figure.number.fullName} figure={figure} canChoose={canChoose} onChoose={onChoose} />
   );
@@ -77,7 +78,9 @@ export function MatterPart({ matter, standIn, isStale, canChoose, onChoose, onSt
       )}
       {dead.length > 0 && (
         <details>
-          <summary className="quiet">{dead.length} of which no run takes notice</summary>
+          <summary className="quiet">
+            {dead.length} of which none of {runsOfDead} runs takes notice
+          </summary>
           {dead.map(({ number }) => number.name).join(', ')}
         </details>
       )}

@@ -22,6 +22,7 @@ const FIRST_LISTED = 60;
 export function NumberList({ numbers, chosen, onChoose, children }: NumberListProps) {
   const [wanted, setWanted] = useState('');
   const found = numbers.filter(({ name }) => name.includes(wanted.trim()) && !chosen.some((one) => one.name === name));
+  const isChosen = chosen.some(({ name }) => name.includes(wanted.trim()));
   const isFull = chosen.length >= MOST_TURNED;
   return (
     <aside className={css.numbers} aria-label="Numbers to turn">
@@ -67,7 +68,9 @@ export function NumberList({ numbers, chosen, onChoose, children }: NumberListPr
           </li>
         ))}
       </ul>
-      {found.length === 0 && <p className="quiet">No number is called so.</p>}
+      {found.length === 0 && (
+        <p className="quiet">{isChosen ? 'It is chosen already, and stands above.' : 'No number is called so.'}</p>
+      )}
       {found.length > FIRST_LISTED && <p className="quiet">{found.length - FIRST_LISTED} more; search for them.</p>}
     </aside>
   );

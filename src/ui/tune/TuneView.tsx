@@ -19,6 +19,7 @@ import { BriefLines } from '../desk/BriefLines';
 import { useDesk, useFollowed } from '../desk/DeskContext';
 import { SmallLadder } from '../desk/SmallLadder';
 import { chooseNumber, valuesOf, type ChosenNumber } from './chosenNumber';
+import { ComparePart } from './ComparePart';
 import { MatterPart } from './MatterPart';
 import { NumberList } from './NumberList';
 import { SolvePart } from './SolvePart';
@@ -45,7 +46,7 @@ export function TuneView({ onClose }: { onClose: () => void }) {
   );
   const [controller] = useState(() => new TuneController(levelId));
   useEffect(() => () => controller.end(), [controller]);
-  const { sweep, solve, matter } = useFollowed(controller, (state) => state);
+  const { sweep, solve, matter, compare } = useFollowed(controller, (state) => state);
   const [chosen, setChosen] = useState<ChosenNumber[]>([]);
   const [runs, setRuns] = useState('200');
   const standIns = standInsOf(game);
@@ -104,6 +105,12 @@ export function TuneView({ onClose }: { onClose: () => void }) {
           </Tooltip>
         </div>
         <Swept sweep={sweep} numbers={numbers} onCancel={() => controller.cancel()} onTake={take} />
+        <ComparePart
+          compare={compare}
+          game={game}
+          onStart={(request) => void controller.compare(game, request)}
+          onCancel={() => controller.cancel()}
+        />
       </main>
       <aside className={css.aside}>
         <SmallLadder />

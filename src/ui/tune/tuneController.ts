@@ -1,11 +1,14 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import {
   carryOut,
+  Comparison,
   Matter,
   measuredLevelOf,
   openSolver,
   Sweep,
   sweepPoints,
+  type CompareState,
+  type CompareTask,
   type GameDocument,
   type MatterState,
   type PlayTask,
@@ -37,11 +40,21 @@ export interface SweepRequest {
   runs: number;
 }
 
+/** A kept version of the game, with which the draft is compared. */
+export interface CompareRequest {
+  /** What it is called. */
+  name: string;
+  before: GameDocument;
+  standIns: string[];
+  runs: number;
+}
+
 export interface TuneState {
   sweep: Sought<SweepRequest, SweepState>;
   solve: Sought<TurnedBetween[], SolveState>;
   /** Asked of one stand-in, by its id. */
   matter: Sought<string, MatterState>;
+  compare: Sought<CompareRequest, CompareState>;
 }
 
 type Part = keyof TuneState;
@@ -63,9 +76,11 @@ const NOTHING = {
 /** Sweeps numbers of a level, asks what each does, and looks for values; one at a time, in workers of its own. */
 export class TuneController {
   readonly store: StoreApi<TuneState> = createStore<TuneState>(() => ({
-    ...{ sweep: NOTHING, solve: NOTHING, matter: NOTHING },
+    ...{ sweep: NOTHING, solve: NOTHING, matter: NOTHING, compare: NOTHING },
   }));
   private pool: PlayPool | undefined;
+  /** Plays the version with which the draft is compared. */
+  private otherPool: PlayPool | undefined;
   private running: Part | undefined;
 
   constructor(
@@ -100,6 +115,15 @@ export class TuneController {
     await this.carryOut('matter', game, plan, () => plan.state, begun);
   }
 
+  /** The draft against a version of before, on the same seeds. */
+  async compare(game: GameDocument, request: CompareRequest): Promise<void> {
+    const plan = new Comparison(request.standIns, request.runs);
+    const begun = { ...NOTHING, request, game };
+    if (!request.before.levels.some(({ id }) => id === this.levelId))
+      return this.set('compare', { ...begun, status: 'failed', failure: 'That version has no such level.' });
+    await this.carryOut('compare', game, plan, () => plan.state, begun, request.before);
+  }
+
   private fail(part: Part, begun: object, fault: { message: string; hint: string } | undefined): void {
     const failure = fault ? `${fault.message} ${fault.hint}` : 'There is no such level.';
     this.set(part, { ...begun, status: 'failed', failure });
@@ -109,11 +133,15 @@ export class TuneController {
     part: Part,
     game: GameDocument,
     plan: RunPlan<Task>,
-    stateOf: () => SweepState | SolveState | MatterState,
+    stateOf: () => SweepState | SolveState | MatterState | CompareState,
     begun: object,
+    before?: GameDocument,
   ): Promise<void> {
     this.cancel();
-    const pool = (this.pool = new PlayPool(game, this.levelId, this.startWorker, this.workers));
+    const open = (version: GameDocument) => new PlayPool(version, this.levelId, this.startWorker, this.workers);
+    const pool = (this.pool = open(game));
+    const other = (this.otherPool = before && open(before));
+    const poolOf = (task: Task) => (other && (task as unknown as CompareTask).side === 0 ? other : pool);
     this.running = part;
     const startedMs = performance.now();
     let toldMs = startedMs;
@@ -124,7 +152,7 @@ export class TuneController {
     try {
       await carryOut(
         plan,
-        (task) => pool.play(task),
+        (task) => poolOf(task).play(task),
         pool.size,
         isWanted,
         () => {
@@ -158,7 +186,8 @@ export class TuneController {
   /** Ends the workers. */
   end(): void {
     this.pool?.end();
-    this.pool = undefined;
+    this.otherPool?.end();
+    this.pool = this.otherPool = undefined;
     this.running = undefined;
   }
 }
