@@ -469,7 +469,30 @@ describe('gorge run', () => {
     expect(same.out).toContain('Clear rate 100.0 % → 100.0 %: the same in every run');
   });
 
+  test('course tells how far people come, as text, JSON and table', async () => {
+    const game = JSON.parse(readFileSync(corridorFile('course'), 'utf8')) as GameDocument;
+    const [level] = game.levels;
+    game.levels.push({ ...level, id: 'short', name: 'Short', rules: { ...level.rules, timeLimit: 1 } });
+    const file = written('course.gorge.json', JSON.stringify(game));
+    const csv = path.join(folder, 'course.csv');
+    const args = ['course', file, '--people', '30', '--workers', '2'];
+    const told = await gorge([...args, '--csv', csv]);
+    expect([told.code, told.err]).toEqual([0, '']);
+    expect(told.out).toMatch(
+      /^casual, 30 people: 0 % \(0–11 %\) finish the course; in the median \d+ s and 0 points\n/,
+    );
+    expect(told.out).toContain('30 come to it, 30 end here');
+    expect(told.out).toContain('Short is a jump: 100 points harder than Small.');
+    const { levels } = JSON.parse((await gorge([...args, '--json'])).out) as { levels: object[] };
+    expect(levels).toMatchObject([
+      { level: 'small', enters: { value: 1 }, clears: { value: 1 }, ends_here: 0, fault: null },
+      { level: 'short', enters: { value: 1 }, clears: { value: 0 }, ends_here: 30 },
+    ]);
+    expect(readFileSync(csv, 'utf8')).toMatch(/^level,come_to_it,end_here,clear_rate,low,high\nsmall,30,0,1,/);
+  });
+
   test.each([
+    [['course', KILN_YARD_FILE, '--standin', 'all'], 'played by one stand-in'],
     [['compare', KILN_YARD_FILE, ...HALL], 'nothing to compare'],
     [['compare', KILN_YARD_FILE, 'nowhere.gorge.json', ...HALL], 'there is no such file'],
     [['compare', KILN_YARD_FILE, ...HALL, '--set', 'warden.weight=1'], 'no number `warden.weight`'],

@@ -3,6 +3,7 @@ import { Command, CommanderError, Option } from 'commander';
 import type { DataKeeping, FolderOptions } from './commands/backup';
 import type { BehaviorOptions } from './commands/behavior';
 import type { CompareOptions } from './commands/compare';
+import type { CourseOptions } from './commands/course';
 import type { CuesOptions } from './commands/cues';
 import type { GateOptions } from './commands/gate';
 import type { MatterOptions } from './commands/matter';
@@ -215,6 +216,19 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .description('two versions of a level, two levels, or one set otherwise: what differs, on the same seeds')
     .action(async (before: string, after: string | undefined, options: CompareOptions) =>
       finish(await (await import('./commands/compare')).compare(before, after, options, projectFolder)),
+    );
+  program
+    .command('course')
+    .argument('<game>', 'a .gorge.json file')
+    .option('--standin <id>', 'who plays', 'casual')
+    .option('--people <n>', 'how many people set out', wholeNumber(2, 100_000), 100)
+    .option('--seed <n>', 'seed of the first of them', wholeNumber(0, MOST_SEED), 1)
+    .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--json', 'print the figures as JSON')
+    .option('--csv <file>', 'write the levels as a table')
+    .description('how far people come along the levels of a game, and where it gets hard')
+    .action(async (file: string, options: CourseOptions) =>
+      finish(await (await import('./commands/course')).course(file, options, projectFolder)),
     );
   program
     .command('gate')

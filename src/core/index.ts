@@ -245,6 +245,13 @@ export {
   type CheckOutcome,
   type PlayedCheck,
 } from './tune/savedChecks/playSavedCheck';
+export {
+  CourseTrial,
+  findAlongCourse,
+  type CourseState,
+  type CourseTask,
+  type Station,
+} from './tune/course/courseTrial';
 export { BriefTrial } from './tune/gate/briefTrial';
 export {
   checkNames,

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { demoGame, finishedReading, onScreen } from './support/desk';
+import { demoGame, finishedReading, nearTheDoor, onScreen } from './support/desk';
 
 test('a level is built from nothing: added, walled, guarded, read, copied, put first and removed', async ({ page }) => {
   expect((await page.request.post('/api/games', { data: demoGame('course-test') })).status()).toBe(200);
@@ -44,4 +44,32 @@ test('a level is built from nothing: added, walled, guarded, read, copied, put f
     [17.5, 6.5],
     [17.5, 3.5],
   ]);
+});
+
+test('people are sent along a course: how many come how far, and how hard each level is on the way', async ({
+  page,
+}) => {
+  const game = demoGame('course-people');
+  nearTheDoor(game);
+  const [hall] = game.levels as unknown as Record<string, unknown>[];
+  // Nobody gets through the second in a second.
+  game.levels.push({
+    ...hall,
+    id: 'short',
+    name: 'Short Hall',
+    rules: { ...(hall.rules as object), timeLimit: 1 },
+  } as never);
+  expect((await page.request.post('/api/games', { data: game })).status()).toBe(200);
+  await page.goto('/games/course-people');
+  const part = page.getByRole('region', { name: 'How far people come' });
+  await part.getByLabel('Who sets out').selectOption('expert');
+  await part.getByRole('button', { name: 'Send 100 people' }).click();
+  await expect(part.getByTestId('journey')).toHaveAttribute('data-status', 'done', { timeout: 90_000 });
+  await expect(part.getByTestId('journey')).toContainText('0 % (0–4 %) finish the course');
+  const rows = part.getByRole('row');
+  await expect(rows).toHaveCount(3);
+  const come = await rows.nth(2).getByRole('cell').nth(1).textContent();
+  expect(Number(come)).toBeGreaterThan(0);
+  await expect(rows.nth(2).getByRole('cell').nth(3)).toHaveText(come!);
+  await expect(part).toContainText('Short Hall is a wall: hardly anybody clears it.');
 });

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { nearTheDoor, openDesk, saveSign } from './support/desk';
+import { clickCell, nearTheDoor, openDesk, saveSign } from './support/desk';
 
 test('a number is swept, the brief is missed, a value is found for it, taken, and taken back', async ({
   page,
@@ -65,4 +65,22 @@ test('two numbers make a table, of which a pair is taken by a click; a search ou
   await tune.getByRole('button', { name: 'Leave out warden.sight' }).click();
   await tune.getByRole('button', { name: 'Find values' }).click();
   await expect(tune.getByTestId('in-the-way')).toContainText('casual clears at least 90 %', { timeout: 60_000 });
+});
+
+test('the draft is compared with a kept version: what differs, what is certain, and the runs that came out otherwise', async ({
+  page,
+}, info) => {
+  await openDesk(page, info, nearTheDoor);
+  await clickCell(page, 10.5, 7.5);
+  await page.getByRole('slider', { name: 'pace' }).press('End');
+  await expect(saveSign(page)).toHaveText(/^Saved/);
+  await page.getByRole('button', { name: 'Tune' }).click();
+  const part = page.getByRole('region', { name: 'Against a kept version' });
+  await part.getByRole('button', { name: 'Compare' }).click();
+  await expect(part.getByTestId('compare')).toHaveAttribute('data-status', 'done', { timeout: 60_000 });
+  await expect(part).toContainText(/kind Warden: pace .* → 5 cells\/s/);
+  const casual = part.getByRole('group', { name: 'casual' });
+  await expect(casual).toContainText(/casual \d+ % \(\d+–\d+ %\) → \d+ % \(\d+–\d+ %\)/);
+  await expect(casual).toContainText('on 200 seeds');
+  await expect(part).toContainText('1,600 runs');
 });

@@ -16,6 +16,7 @@ import { LevelCard } from '../shelf/LevelCard';
 import { BatchTable } from './BatchTable';
 import { CourseFindings } from './CourseFindings';
 import { CourseMap } from './CourseMap';
+import { Journey } from './Journey';
 import { LevelActions } from './LevelActions';
 import { useGameEdit, type GameEdit } from './useGameEdit';
 import css from './course.module.css';
@@ -65,6 +66,7 @@ function Levels({ saved, gameId }: { saved: GameReply; gameId: string }) {
       </div>
       {document.levels.length > 0 && <CourseMap game={document} batches={batches} />}
       <CourseFindings game={document} batches={batches} />
+      {document.levels.length > 0 && <Journey key={revision} game={document} />}
       <div className={css.cards}>
         {document.levels.map((level) => (
           <LevelCard key={level.id} game={document} level={level} revision={revision} batches={batches}>

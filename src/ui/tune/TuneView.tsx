@@ -7,12 +7,15 @@ import { notifications } from '@mantine/notifications';
 import {
   BRIEF_MEASURES,
   BRIEF_RULES,
+  kindsToMeet,
   listNumbers,
   MOST_TURNED,
   pointsOfSweep,
   standInsOf,
   takeNumbers,
   type BriefMeasure,
+  type GameDocument,
+  type Level,
   type NamedNumber,
 } from '@/core/index';
 import { BriefLines } from '../desk/BriefLines';
@@ -36,14 +39,7 @@ export function TuneView({ onClose }: { onClose: () => void }) {
   const { game, levelId } = useFollowed(session, (state) => state);
   const standIn = useFollowed(reading, (state) => state.standIn);
   const level = game.levels.find(({ id }) => id === levelId);
-  const numbers = useMemo(
-    // Knobs stand in the list as knobs already.
-    () =>
-      level
-        ? listNumbers(game, level).filter(({ name, value }) => value !== undefined && !name.includes('.knobs.'))
-        : [],
-    [game, level],
-  );
+  const numbers = useMemo(() => (level ? numbersToTurn(game, level) : []), [game, level]);
   const [controller] = useState(() => new TuneController(levelId));
   useEffect(() => () => controller.end(), [controller]);
   const { sweep, solve, matter, compare } = useFollowed(controller, (state) => state);
@@ -126,6 +122,19 @@ export function TuneView({ onClose }: { onClose: () => void }) {
         />
       </aside>
     </div>
+  );
+}
+
+/** Numbers that have a value and can do something in a level: what is of kinds that only other levels have is left out. */
+function numbersToTurn(game: GameDocument, level: Level): NamedNumber[] {
+  const here = new Set(kindsToMeet(game, level).map(({ id }) => id));
+  const elsewhere = new Set(game.cast.map(({ id }) => id).filter((id) => !here.has(id)));
+  return listNumbers(game, level).filter(
+    ({ name, value }) =>
+      value !== undefined &&
+      // Knobs stand in the list as knobs already.
+      !name.includes('.knobs.') &&
+      !elsewhere.has(name.split('.')[0]),
   );
 }
 

@@ -29,15 +29,15 @@ export class PlayPool {
    * Plays a task on a worker that is idle; no more tasks than there are workers may be under way.
    * @throws in words when the level cannot be run so, or nobody of that name can play it.
    */
-  async play({ overrides, standInId, firstSeed, count }: PlayTask): Promise<ChunkResult> {
-    const key = JSON.stringify(overrides);
+  async play({ overrides, standInId, firstSeed, count }: PlayTask, levelId = this.levelId): Promise<ChunkResult> {
+    const key = JSON.stringify([levelId, overrides]);
     const idle = this.lanes.filter(({ isBusy }) => !isBusy);
     const lane = idle.find(({ prepared }) => prepared === key) ?? idle[0];
     lane.isBusy = true;
     try {
       const { api, feed } = lane.worker;
       if (lane.prepared !== key) {
-        const { faults } = await api.prepare(feed.next(this.game), this.levelId, false, overrides);
+        const { faults } = await api.prepare(feed.next(this.game), levelId, false, overrides);
         if (faults.length > 0) throw new Error(faults[0].message);
         lane.prepared = key;
       }

@@ -1,6 +1,5 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import {
-  carryOut,
   Comparison,
   Matter,
   measuredLevelOf,
@@ -18,6 +17,7 @@ import {
   type SweepState,
   type TurnedBetween,
 } from '@/core/index';
+import { carryOutTold } from '../workers/carryOutTold';
 import { wordsOf } from '../workers/ownWorker';
 import type { SimulationWorker } from '../workers/simulationWorker';
 import { PlayPool } from './playPool';
@@ -59,8 +59,6 @@ export interface TuneState {
 
 type Part = keyof TuneState;
 
-/** How far it is is told so often, ms. */
-const TOLD_MS = 250;
 /** So often each step is played that seems to do most. */
 const MATTER_RUNS = 200;
 
@@ -143,27 +141,15 @@ export class TuneController {
     const other = (this.otherPool = before && open(before));
     const poolOf = (task: Task) => (other && (task as unknown as CompareTask).side === 0 ? other : pool);
     this.running = part;
-    const startedMs = performance.now();
-    let toldMs = startedMs;
     const isWanted = () => this.pool === pool;
-    const tell = (status: 'running' | 'done') =>
-      this.set(part, { ...begun, status, found: stateOf(), seconds: (performance.now() - startedMs) / 1000 });
+    const tell = (status: 'running' | 'done', seconds: number) =>
+      this.set(part, { ...begun, status, found: stateOf(), seconds });
     this.set(part, { ...begun, status: 'running' });
     try {
-      await carryOut(
-        plan,
-        (task) => poolOf(task).play(task),
-        pool.size,
-        isWanted,
-        () => {
-          // A state costs something to work out; nobody reads more of them.
-          if (performance.now() - toldMs < TOLD_MS) return;
-          toldMs = performance.now();
-          tell('running');
-        },
-      );
+      const play = (task: Task) => poolOf(task).play(task);
+      const seconds = await carryOutTold(plan, play, pool.size, isWanted, (soFar) => tell('running', soFar));
       if (!isWanted()) return;
-      tell('done');
+      tell('done', seconds);
       this.end();
     } catch (error) {
       if (!isWanted()) return;

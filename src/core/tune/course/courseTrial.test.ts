@@ -1,0 +1,105 @@
+import { describe, expect, test } from '@jest/globals';
+import { hallOnly } from '../../../../tests/support/kilnYard';
+import { luckyRuns } from '../../../../tests/support/luckyRuns';
+import type { CourseLink, GameDocument } from '../../document/gameDocument';
+import { carryOut } from '../search/runPlan';
+import { CourseTrial, findAlongCourse, type CourseTask } from './courseTrial';
+
+/** A game of levels of which only the ways on matter. */
+function courseOf(links: (CourseLink[] | undefined)[]): GameDocument {
+  const game = hallOnly();
+  const [level] = game.levels;
+  return {
+    ...game,
+    levels: links.map((own, at) => ({ ...level, id: `l${at}`, name: `Level ${at}`, ...(own ? { links: own } : {}) })),
+  };
+}
+
+/** People go through levels that are won with known chances, each level with luck of its own; every win brings 100 points. */
+async function send(game: GameDocument, chances: readonly number[], { people = 200, lanes = 2, refused = '' } = {}) {
+  const trial = new CourseTrial(game, 'casual', people);
+  let played = 0;
+  const play = ({ levelId, firstSeed, count }: CourseTask) => {
+    if (levelId === refused) return Promise.reject(new Error('it has no exit'));
+    played += count;
+    const at = Number(levelId.slice(1));
+    const chunk = luckyRuns(firstSeed, count, 30 + at, chances[at]);
+    for (const row of chunk.rows) row.score = row.outcome === 'won' ? 100 : 0;
+    return Promise.resolve(chunk);
+  };
+  await carryOut(trial, play, lanes);
+  return { ...trial.state, played };
+}
+
+describe('people on a course', () => {
+  test('come as far as the chances of the levels multiplied', async () => {
+    const { stations, finishes, people, runs } = await send(
+      courseOf([undefined, undefined, undefined]),
+      [0.8, 0.5, 0.9],
+      {
+        people: 1000,
+      },
+    );
+    const expected = [1, 0.8, 0.4];
+    stations.forEach(({ enters }, at) => {
+      expect(enters.low).toBeLessThanOrEqual(expected[at]);
+      expect(enters.high).toBeGreaterThanOrEqual(expected[at]);
+    });
+    expect(finishes.low).toBeLessThan(0.36);
+    expect(finishes.high).toBeGreaterThan(0.36);
+    expect(stations.reduce((sum, { endsHere }) => sum + endsHere, 0) + finishes.value * people).toBeCloseTo(people, 9);
+    expect(runs).toBe(3000);
+  });
+
+  test('who lose where something leads on go on there, with other luck each time, until they are through', async () => {
+    const again: CourseLink[] = [{ when: 'lost', to: 'l0' }];
+    const { stations, finishes, runs, people } = await send(courseOf([again, undefined]), [0.5, 1]);
+    expect(finishes.value).toBe(1);
+    expect(stations.map(({ endsHere }) => endsHere)).toEqual([0, 0]);
+    // Of each round half have to play another.
+    expect(runs / people).toBeGreaterThan(2.6);
+    expect(runs / people).toBeLessThan(3.4);
+  });
+
+  test('who are led in a round for ever are left at that, and told', async () => {
+    const back: CourseLink[] = [{ when: 'won', to: 'l0' }];
+    const { goesOn, finishes } = await send(courseOf([back]), [1], { people: 10 });
+    expect([goesOn, finishes.value]).toEqual([10, 0]);
+  });
+
+  test('go by their points where a way asks for them', async () => {
+    const links: CourseLink[] = [
+      { when: 'won', score: 150, to: 'l2' },
+      { when: 'won', to: 'l1' },
+    ];
+    const { stations } = await send(courseOf([links, [{ when: 'won', to: 'l0' }], undefined]), [1, 1, 1], {
+      people: 20,
+    });
+    // 100 points after the first level, 300 when they come to it again.
+    expect(stations.map(({ enters }) => enters.value)).toEqual([1, 1, 1]);
+    const poor = await send(courseOf([[{ when: 'won', score: 150, to: 'l2' }], undefined, undefined]), [1, 1, 1], {
+      people: 20,
+    });
+    expect(poor.stations.map(({ enters }) => enters.value)).toEqual([1, 1, 1]);
+  });
+
+  test('come to the same with any number of lanes, and past a level that cannot be played nobody comes', async () => {
+    const game = courseOf([[{ when: 'lost', to: 'l0' }], undefined, undefined]);
+    expect(await send(game, [0.4, 0.6, 0.5], { lanes: 5 })).toEqual(await send(game, [0.4, 0.6, 0.5], { lanes: 1 }));
+    const { stations } = await send(game, [0.5, 0.5, 0.5], { refused: 'l1' });
+    expect(stations.map(({ fault }) => fault)).toEqual([undefined, 'it has no exit', undefined]);
+    expect(stations[2].enters.value).toBe(0);
+  });
+});
+
+test('walls, jumps and levels that are easier than those before are named, only where they are certain', async () => {
+  const { stations } = await send(courseOf([undefined, undefined, undefined, undefined]), [0.9, 0.3, 0.5, 0.02]);
+  expect(findAlongCourse({ stations })).toEqual([
+    expect.stringMatching(/^Level 1 is a jump: \d+ points harder than Level 0\.$/),
+    'Level 2 is easier than Level 1 before it.',
+    'Level 3 is a wall: hardly anybody clears it.',
+    expect.stringMatching(/^Level 3 is a jump/),
+  ]);
+  const even = await send(courseOf([undefined, undefined]), [0.5, 0.5]);
+  expect(findAlongCourse(even)).toEqual([]);
+});
