@@ -18,8 +18,14 @@ interface BriefRule {
   /** The largest number that makes sense, and the step of a slider. */
   most: number;
   step: number;
-  of(summary: Summary): Estimate | undefined;
+  of(summary: BriefedSummary): Estimate | undefined;
 }
+
+/** As much of what runs come to as a brief asks of it; of runs that were only counted there is less. */
+export type BriefedSummary = Partial<
+  Pick<Summary, 'clearRate' | 'played' | 'timeToClear' | 'firstLoss' | 'lull' | 'pressed' | 'livesLost'>
+> &
+  Pick<Summary, 'runs'>;
 
 const inPercent = ({ value, low, high }: Estimate): Estimate => ({
   value: 100 * value,
@@ -32,7 +38,7 @@ const median = (spread: TimeSpread | undefined): Estimate | undefined =>
 export const BRIEF_RULES: Readonly<Record<BriefMeasure, BriefRule>> = {
   clears: {
     ...{ name: 'Clear rate', verb: 'clears', unit: '%', most: 100, step: 1 },
-    of: ({ runs, clearRate, played }) => (runs > 0 && !played ? inPercent(clearRate) : undefined),
+    of: ({ runs, clearRate, played }) => (runs > 0 && clearRate && !played ? inPercent(clearRate) : undefined),
   },
   takes: {
     ...{ name: 'Median time to clear', verb: 'takes, in the median of cleared runs,', unit: 's', most: 600, step: 1 },
@@ -55,7 +61,7 @@ export const BRIEF_RULES: Readonly<Record<BriefMeasure, BriefRule>> = {
   },
   livesLost: {
     ...{ name: 'Lives lost', verb: 'loses lives:', unit: 'a run', most: 20, step: 0.1 },
-    of: ({ livesLost }) => (livesLost.runs > 0 ? livesLost : undefined),
+    of: ({ livesLost }) => (livesLost && livesLost.runs > 0 ? livesLost : undefined),
   },
 };
 
@@ -74,7 +80,7 @@ export interface BriefVerdict {
 /** More runs than this nobody waits for. */
 const MOST_RUNS = 20_000;
 
-export function judgeBriefLine(line: BriefLine, summary: Summary | undefined): BriefVerdict {
+export function judgeBriefLine(line: BriefLine, summary: BriefedSummary | undefined): BriefVerdict {
   const value = summary && BRIEF_RULES[line.measure].of(summary);
   if (!value) return { line, status: 'unknown', value, runsToDecide: undefined };
   const { least = -Infinity, most = Infinity } = line;

@@ -18,6 +18,16 @@ export function newestOf(
   return undefined;
 }
 
+/** The newest finished runs of a level as it is written, by who played. */
+export function newestArms(batches: readonly BatchInfo[], levelId: string): Map<string, ArmInfo> {
+  const arms = batches
+    .filter(({ status }) => status === 'finished')
+    .flatMap((batch) => batch.arms)
+    .filter((arm) => arm.levelId === levelId && arm.isPlain);
+  // The first of each is the newest.
+  return new Map([...arms].reverse().map((arm) => [arm.standInId, arm]));
+}
+
 /** "Casual clears 48 % (44–52 %)", or how far a batch has come. */
 export function sayBatch(batch: BatchInfo, arm: ArmInfo, game: GameDocument): string {
   switch (batch.status) {

@@ -2,9 +2,17 @@
 
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import type { GameDocument, Level } from '@/core/index';
+import {
+  judgeBriefLine,
+  sayBriefLine,
+  sayShare,
+  standInsOf,
+  wilsonInterval,
+  type GameDocument,
+  type Level,
+} from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
-import { newestOf, sayBatch } from '../frame/batchWords';
+import { newestArms, newestOf, sayBatch } from '../frame/batchWords';
 import { later } from '../frame/later';
 import css from './shelf.module.css';
 
@@ -59,8 +67,43 @@ export function LevelCard({
           'Not measured yet: Run 500 on its desk'
         )}
       </div>
+      <MeasuredLadder game={game} level={level} batches={batches} />
       {children}
     </article>
+  );
+}
+
+const VERDICT_CLASSES = { met: 'good', 'not met': 'bad', open: 'wary', unknown: 'quiet' } as const;
+
+/** How often each kind of player cleared the level when it was measured last, and whether that is what is meant. */
+function MeasuredLadder({ game, level, batches }: { game: GameDocument; level: Level; batches: readonly BatchInfo[] }) {
+  const arms = newestArms(batches, level.id);
+  const measured = standInsOf(game).filter(({ id }) => arms.has(id));
+  if (measured.length === 0) return null;
+  const brief = (level.brief ?? []).filter(({ measure }) => measure === 'clears');
+  return (
+    <div className={css.ladder} aria-label={`What ${level.name} was measured at`} role="group">
+      {measured.map(({ id, name }) => {
+        const { runsWon, runsDone } = arms.get(id)!;
+        const clearRate = wilsonInterval(runsWon, runsDone);
+        const line = brief.find(({ standIn }) => standIn === id);
+        const verdict = line && judgeBriefLine(line, { runs: runsDone, clearRate });
+        return (
+          <div key={id} className={css.ladderRung} title={`${name} clears ${sayShare(clearRate)} of ${runsDone} runs`}>
+            <span>{name}</span>
+            <span className={css.ladderTrack}>
+              <span className={css.ladderBar} style={{ width: `${100 * clearRate.value}%` }} />
+            </span>
+            <span className="mono">{Math.round(100 * clearRate.value)} %</span>
+            {verdict && (
+              <span className={VERDICT_CLASSES[verdict.status]} title={sayBriefLine(verdict.line, name)}>
+                {verdict.status === 'open' ? 'not decided' : `brief ${verdict.status}`}
+              </span>
+            )}
+          </div>
+        );
+      })}
+    </div>
   );
 }
 
