@@ -103,10 +103,17 @@ try {
   const scrub = await page.getByTestId('scrub').boundingBox();
   await page.mouse.click(scrub.x + scrub.width * 0.36, scrub.y + 40);
   await take('desk');
+  await page.getByRole('button', { name: 'Check …' }).click();
+  await page.getByRole('button', { name: 'Keep' }).first().waitFor();
+  await take('checks');
+  await page.keyboard.press('Escape');
   await page.getByLabel('Light or dark').click();
   await page.mouse.move(640, 400);
   await page.keyboard.press('Home');
-  await page.getByText('Saved').waitFor();
+  await page
+    .getByTestId('save-sign')
+    .and(page.getByText(/^Saved/))
+    .waitFor();
   await take('desk-dark');
   await page.getByLabel('Light or dark').click();
   for (let step = 0; step < 4; step++) await page.keyboard.press('Control+z');
@@ -116,17 +123,25 @@ try {
   await page.keyboard.press('End');
   await page.keyboard.type('ing');
   await page.locator('.cm-lintRange-error').waitFor();
-  await page.getByText(/^Saved/).waitFor();
+  await page
+    .getByTestId('save-sign')
+    .and(page.getByText(/^Saved/))
+    .waitFor();
   await page.waitForTimeout(900);
   await take('script');
   await page.keyboard.press('Control+z');
   await page.getByText('None that can be seen').waitFor();
-  await page.getByText(/^Saved/).waitFor();
+  await page
+    .getByTestId('save-sign')
+    .and(page.getByText(/^Saved/))
+    .waitFor();
   await page.goto(`${address}/games/kiln-yard`);
   await page
     .getByText(/Last measured/)
     .first()
     .waitFor();
+  await page.getByRole('button', { name: 'Send 100 people' }).click();
+  await page.locator('[data-testid="journey"][data-status="done"]').waitFor({ timeout: 240_000 });
   await take('course');
   await page.goto(`${address}/games/kiln-yard/history`);
   // What was undone since is as the game is now; the first that was saved of the turned knob is not.

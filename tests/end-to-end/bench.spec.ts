@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { clickCell, openDesk } from './support/desk';
+import { clickCell, openDesk, saveSign } from './support/desk';
 
 async function openBench(page: Page) {
   await page.getByRole('button', { name: 'Bench', exact: true }).click();
@@ -9,7 +9,7 @@ async function openBench(page: Page) {
 
 /** The text of a script as it is saved in the game. */
 async function savedScript(page: Page, game: string, script: string): Promise<string> {
-  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await expect(saveSign(page)).toHaveText(/^Saved/);
   const reply = await page.request.get(`/api/games/${game}`);
   const { document } = (await reply.json()) as { document: { scripts: { id: string; lines: string[] }[] } };
   return document.scripts.find(({ id }) => id === script)?.lines.join('\n') ?? '';

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { letReadingGoOn, openDesk } from './support/desk';
+import { letReadingGoOn, openDesk, saveSign } from './support/desk';
 
 async function openCues(page: Page) {
   await page.getByRole('button', { name: 'Cues', exact: true }).click();
@@ -16,7 +16,7 @@ async function write(page: Page, text: string) {
 }
 
 async function savedCues(page: Page, game: string): Promise<string> {
-  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await expect(saveSign(page)).toHaveText(/^Saved/);
   const reply = await page.request.get(`/api/games/${game}`);
   const { document } = (await reply.json()) as { document: { levels: { cues?: string[] }[] } };
   return (document.levels[0].cues ?? []).join('\n');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { demoGame, openDesk } from './support/desk';
+import { demoGame, openDesk, saveSign } from './support/desk';
 
 test('ways on are set, a round without an end is told, and the map of the course says all of it', async ({ page }) => {
   expect((await page.request.post('/api/games', { data: demoGame('course-ways') })).status()).toBe(200);
@@ -92,7 +92,7 @@ test('rules are written by forms: a pot is fetched, a shelf filled by hand, and 
   await page.keyboard.press('Control+A');
   await page.keyboard.press('Delete');
   await page.keyboard.insertText('rules {\n  score 50 when rack filled\n  win when all rack filled\n}');
-  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await expect(saveSign(page)).toHaveText(/^Saved/);
   await page.goto(`/games/${id}/levels/drying-hall`);
   await page.getByTestId('clear-rate').waitFor();
   await page.getByRole('button', { name: 'Try by hand' }).click();

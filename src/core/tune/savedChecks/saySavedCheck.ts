@@ -40,8 +40,8 @@ const WORDS: Words = {
     doesNot: `wave ${wave} of ${cue} is not over`,
   }),
   'more are there': ({ kind, than }) => ({
-    does: `more than ${than} of ${kind} are there at once`,
-    doesNot: `at most ${than} of ${kind} are there at once`,
+    does: `there are more than ${than} of ${kind}`,
+    doesNot: `there are never more than ${than} of ${kind}`,
   }),
   'score is': ({ points }) => ({
     does: `the score is ${points} or more`,
