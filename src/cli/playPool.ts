@@ -43,17 +43,17 @@ function withCache(pool: ChunkComputer, { game }: GameFile, { projectFolder }: P
   return new CachedChunks(pool, folder, ({ levelId }) => keys.get(levelId)!);
 }
 
-/** Carries out a plan of runs of one level in threads; the bar goes up to about so many runs. */
+/** Carries out a plan of runs in threads, of one level or of that which each task names; the bar goes up to about so many runs. */
 export async function carryOutInThreads<Task extends PlayTask>(
   opened: GameFile,
-  levelId: string,
+  level: string | ((task: Task) => string),
   plan: RunPlan<Task>,
   aboutRuns: number,
   options: PoolOptions,
 ): Promise<void> {
   const bar = openBar(aboutRuns);
   const played = (play: PlayInThreads) => async (task: Task) => {
-    const result = await play(levelId, task);
+    const result = await play(typeof level === 'string' ? level : level(task), task);
     bar?.increment(task.count);
     return result;
   };

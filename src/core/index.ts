@@ -221,11 +221,19 @@ export { explainMoment, explainRulesAt, recordRun, type MindMoment, type Recorde
 export { measureReach, type AirArc, type PlayerReach } from './simulate/playerReach';
 export { LiveRun } from './simulate/liveRun';
 export { timeRoute, type RouteTimes } from './simulate/routeTimes';
-export { BRIEF_MEASURES, type BriefLine, type BriefMeasure } from './document/briefLine';
+export {
+  BRIEF_MEASURES,
+  COURSE_BRIEF_MEASURES,
+  type BriefLine,
+  type BriefMeasure,
+  type CourseBriefLine,
+  type CourseBriefMeasure,
+} from './document/briefLine';
 export {
   BRIEF_RULES,
   judgeBrief,
   judgeBriefLine,
+  needsProof,
   sayBriefLine,
   sayBriefVerdict,
   type BriefVerdict,
@@ -252,10 +260,17 @@ export {
   type CourseTask,
   type Station,
 } from './tune/course/courseTrial';
+export {
+  COURSE_BRIEF_RULES,
+  judgeCourse,
+  sayCourseBriefLine,
+  type CourseBriefVerdict,
+} from './tune/course/courseBrief';
 export { BriefTrial } from './tune/gate/briefTrial';
 export {
   checkNames,
   gateBrief,
+  gateCourse,
   gateDocument,
   gateProof,
   gateSavedChecks,

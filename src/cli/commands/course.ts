@@ -1,7 +1,16 @@
-import { carryOut, CourseTrial, findAlongCourse, NUMBER_VERSIONS, sayShare, type CourseState } from '@/core/index';
+import {
+  CourseTrial,
+  findAlongCourse,
+  judgeCourse,
+  NUMBER_VERSIONS,
+  sayCourseBriefLine,
+  sayShare,
+  type CourseBriefVerdict,
+  type CourseState,
+} from '@/core/index';
 import { findStandIns, openGame } from '../gameFile';
 import { CommandFault, EXIT, printJson, printResult, writeTable } from '../output';
-import { openBar, withPool } from '../playPool';
+import { carryOutInThreads } from '../playPool';
 
 export interface CourseOptions {
   standin: string;
@@ -21,30 +30,17 @@ export async function course(file: string, options: CourseOptions, projectFolder
   const [{ id, name }] = findStandIns(options.standin, opened);
   const { workers, people, seed } = options;
   const plan = new CourseTrial(opened.game, id, people, seed);
-  const bar = openBar(plan.state.most);
-  try {
-    await withPool(opened, { workers, projectFolder }, (play) =>
-      carryOut(
-        plan,
-        async (task) => {
-          const result = await play(task.levelId, task);
-          bar?.increment(task.count);
-          return result;
-        },
-        workers,
-      ),
-    );
-  } finally {
-    bar?.stop();
-  }
+  await carryOutInThreads(opened, ({ levelId }) => levelId, plan, plan.state.most, { workers, projectFolder });
   const { state } = plan;
+  const brief = (opened.game.courseBrief ?? []).filter(({ standIn }) => standIn === id);
+  const verdicts = judgeCourse(brief, state);
   if (options.csv) writeTable(options.csv, tableOf(state));
-  if (options.json) await printJson(jsonOf(id, state));
-  else await printResult(say(name, state));
+  if (options.json) await printJson(jsonOf(id, state, verdicts));
+  else await printResult(say(name, state, verdicts));
   return EXIT.good;
 }
 
-function say(who: string, state: CourseState): string {
+function say(who: string, state: CourseState, verdicts: readonly CourseBriefVerdict[]): string {
   const { people, stations, finishes, seconds, points, goesOn } = state;
   const width = Math.max(...stations.map(({ name }) => name.length));
   const rows = stations.map(({ name, enters, clears, endsHere, fault }) => {
@@ -57,11 +53,12 @@ function say(who: string, state: CourseState): string {
   return [
     `${who}, ${people} people: ${sayShare(finishes)} finish the course${round}; in the median ${seconds.toFixed(0)} s and ${points} points\n`,
     ...rows,
+    ...verdicts.map(({ line, says }) => `brief: ${sayCourseBriefLine(line, who)}: ${says}\n`),
     ...findAlongCourse(state).map((sentence) => `${sentence}\n`),
   ].join('');
 }
 
-function jsonOf(standin: string, state: CourseState) {
+function jsonOf(standin: string, state: CourseState, verdicts: readonly CourseBriefVerdict[]) {
   const { people, stations, finishes, seconds, points, goesOn } = state;
   return {
     version: 1,
@@ -76,6 +73,7 @@ function jsonOf(standin: string, state: CourseState) {
     levels: stations.map(({ levelId, enters, clears, endsHere, fault }) => ({
       ...{ level: levelId, enters, clears, ends_here: endsHere, fault: fault ?? null },
     })),
+    brief: verdicts.map(({ line, status, says }) => ({ ...line, status, says })),
     findings: findAlongCourse(state),
   };
 }

@@ -1,19 +1,23 @@
 import {
   BriefTrial,
   checkGame,
+  CourseTrial,
   gateBrief,
+  gateCourse,
   gateDocument,
   gateProof,
   gateSavedChecks,
   isOpenGate,
   measuredLevelOf,
   NO_OVERRIDES,
+  needsProof,
   NUMBER_VERSIONS,
   playSavedChecks,
   Prover,
   sayProof,
   writeJunitXml,
   type GateLine,
+  type Proof,
 } from '@/core/index';
 import { openGame, openLevel, type GameFile } from '../gameFile';
 import { EXIT, printJson, printResult, writeTable } from '../output';
@@ -31,6 +35,8 @@ export interface GateOptions {
   json?: boolean;
 }
 
+/** So many people go along a course. */
+const COURSE_PEOPLE = 200;
 /** A proof looks at so many moments at most. */
 const PROOF_MOMENTS = 40_000;
 
@@ -44,6 +50,8 @@ export async function gate(file: string, options: GateOptions, projectFolder: st
   const lines = gateDocument(checkGame(game, options.level));
   if (lines.every(({ stands }) => stands !== 'bad'))
     for (const level of levels) lines.push(...(await gateLevel(opened, level, options, projectFolder)));
+  if (options.level === undefined && lines.every(({ about, stands }) => about !== 'document' || stands !== 'bad'))
+    lines.push(...(await gateWholeCourse(opened, options, projectFolder)));
   const isOpen = isOpenGate(lines, options.strict === true);
   if (options.junit) writeTable(options.junit, writeJunitXml(game.id, lines).trimEnd());
   if (options.json)
@@ -68,20 +76,38 @@ async function gateLevel(
   const { game } = opened;
   const lines = gateSavedChecks(game, playSavedChecks(game, levelId));
   const brief = game.levels.find(({ id }) => id === levelId)!.brief ?? [];
+  const { ticksPerSecond } = game.levels.find(({ id }) => id === levelId)!;
+  // A brief may ask how far the quickest way lies below what people take.
+  const proof = prove || brief.some(needsProof) ? proveLevel(opened, levelId, seed) : undefined;
   if (brief.length > 0) {
-    const trial = new BriefTrial(brief, measuredLevelOf(game, levelId), runs, seed);
+    const provedSeconds = proof?.witness && proof.witness.ticks / ticksPerSecond;
+    const trial = new BriefTrial(brief, measuredLevelOf(game, levelId), runs, seed, provedSeconds);
     await carryOutInThreads(opened, levelId, trial, trial.runsWanted, { workers, projectFolder });
     lines.push(...gateBrief(game, levelId, trial));
   }
-  if (prove) lines.push(proofOf(opened, levelId, seed));
+  if (proof) lines.push(gateProof(levelId, proof, sayProof(proof, ticksPerSecond, undefined)[0]));
   return lines;
 }
 
-function proofOf(opened: GameFile, levelId: string, seed: number): GateLine {
-  const program = openLevel(opened, levelId, NO_OVERRIDES);
-  const prover = new Prover(program, seed, PROOF_MOMENTS);
+function proveLevel(opened: GameFile, levelId: string, seed: number): Proof {
+  const prover = new Prover(openLevel(opened, levelId, NO_OVERRIDES), seed, PROOF_MOMENTS);
   while (prover.work().status === 'searching');
-  return gateProof(levelId, prover.proof, sayProof(prover.proof, program.ticksPerSecond, undefined)[0]);
+  return prover.proof;
+}
+
+/** How the brief of the course stands, for everybody of whom it speaks. */
+async function gateWholeCourse(
+  opened: GameFile,
+  { seed, workers }: GateOptions,
+  projectFolder: string,
+): Promise<GateLine[]> {
+  const lines: GateLine[] = [];
+  for (const standIn of new Set((opened.game.courseBrief ?? []).map((line) => line.standIn))) {
+    const plan = new CourseTrial(opened.game, standIn, COURSE_PEOPLE, seed);
+    await carryOutInThreads(opened, ({ levelId }) => levelId, plan, plan.state.most, { workers, projectFolder });
+    lines.push(...gateCourse(opened.game, standIn, plan.state));
+  }
+  return lines;
 }
 
 const SIGNS: Readonly<Record<GateLine['stands'], string>> = { good: 'good', bad: 'BAD ', open: 'open' };

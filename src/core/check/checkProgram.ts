@@ -18,6 +18,7 @@ import { checkCopies } from './start/checkCopies';
 import { checkShots } from './start/checkShots';
 import { checkShapes } from './start/checkShapes';
 import { checkView } from './start/checkView';
+import { checkBrief } from './checkBriefs';
 import { checkSavedChecks } from './checkSavedChecks';
 import { spanOfCue, type Subject } from './subject';
 
@@ -42,6 +43,7 @@ export function checkProgram(subject: Subject): Diagnostic[] {
     ...checkShots(subject),
     ...checkFooting(subject),
     ...checkView(subject),
+    ...checkBrief(subject),
     ...checkSavedChecks(subject),
   ];
 }

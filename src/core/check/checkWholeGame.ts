@@ -7,6 +7,7 @@ import type { Diagnostic } from '../foundation/diagnostic';
 import type { CueVerdict } from '../language/cues/checkCues';
 import { checkLevelCues } from '../written/checkLevelCues';
 import { checkScripts } from '../written/checkScripts';
+import { checkCourseBrief } from './checkBriefs';
 import { checkProgram } from './checkProgram';
 import type { Subject } from './subject';
 
@@ -22,6 +23,7 @@ export function checkGame(game: GameDocument, levelId?: string): Diagnostic[] {
       (level, program) => checkProgram(subjectOf(game, level, program)),
       levelId,
     ),
+    ...(levelId === undefined ? checkCourseBrief(game) : []),
   ];
   return [...all.filter((fault) => fault.severity === 'error'), ...all.filter((fault) => fault.severity === 'warning')];
 }

@@ -1,7 +1,25 @@
 import * as z from 'zod';
 
 /** What a brief can ask of a level. */
-export const BRIEF_MEASURES = ['clears', 'takes', 'firstLoss', 'longestLull', 'pressed', 'livesLost'] as const;
+export const BRIEF_MEASURES = [
+  'clears',
+  'takes',
+  'headroom',
+  'firstLoss',
+  'livesLost',
+  'harm',
+  'commonestEnd',
+  'onePiece',
+  'wave',
+  'goals',
+  'longestLull',
+  'pressed',
+  'peaks',
+  'longestPeak',
+  'closeCalls',
+  'waits',
+  'findings',
+] as const;
 export type BriefMeasure = (typeof BRIEF_MEASURES)[number];
 
 /** The most that a brief can ask for: an hour in seconds. */
@@ -15,7 +33,7 @@ export const briefLineShape = z
     measure: z
       .enum(BRIEF_MEASURES)
       .describe(
-        'clear rate in %, median time to clear in s, first loss in s, longest lull in s, time under pressure in %, lives lost a run',
+        'clears: clear rate, %; takes: median time to clear, s; headroom: that as so many times the proved least; firstLoss: median time to the first loss, s; livesLost, harm, goals, closeCalls: mean a run; commonestEnd, onePiece: share of runs that one cause, or one piece, ends, %; wave: median wave reached; longestLull, longestPeak: median, s; pressed, waits: median share of time, %; peaks: median a minute; findings: how many the runs show',
       ),
     least: bound.describe('the least that is meant; left out: any'),
     most: bound.describe('the most that is meant; left out: any'),
@@ -23,3 +41,24 @@ export const briefLineShape = z
   .describe('what a level is meant to be for somebody');
 
 export type BriefLine = z.infer<typeof briefLineShape>;
+
+/** What the brief of a whole course can ask. */
+export const COURSE_BRIEF_MEASURES = ['finishes', 'harder'] as const;
+export type CourseBriefMeasure = (typeof COURSE_BRIEF_MEASURES)[number];
+
+const courseBound = z.number().min(-100).max(100).optional();
+
+export const courseBriefLineShape = z
+  .strictObject({
+    standIn: z.string().min(1).max(64).describe('id of who plays'),
+    measure: z
+      .enum(COURSE_BRIEF_MEASURES)
+      .describe(
+        'finishes: share of people who finish the course, %; harder: by how many points the clear rate of each level lies below that of the level before, below 0 where it lies above',
+      ),
+    least: courseBound.describe('the least that is meant; left out: any'),
+    most: courseBound.describe('the most that is meant; left out: any'),
+  })
+  .describe('what a course is meant to be for somebody');
+
+export type CourseBriefLine = z.infer<typeof courseBriefLineShape>;

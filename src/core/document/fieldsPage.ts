@@ -53,6 +53,7 @@ const TITLES: Readonly<Record<string, string>> = {
   pieces: 'Piece: one of `pieces` of a level',
   rules: 'Rules: `rules` of a level',
   brief: 'Line of a brief: one of `brief` of a level',
+  courseBrief: 'Line of the brief of the course: one of `courseBrief`',
   checks: 'Saved check: one of `checks` of a level',
   happens: 'Happening: `happens` of a saved check',
   links: 'Way on: one of `links` of a level',

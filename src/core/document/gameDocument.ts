@@ -1,4 +1,4 @@
-import { briefLineShape } from './briefLine';
+import { briefLineShape, courseBriefLineShape } from './briefLine';
 import * as z from 'zod';
 import { contactShape } from './contactShape';
 import { controlShape } from './controlShape';
@@ -329,6 +329,11 @@ export const gameShape = z.strictObject({
   scripts: z.array(scriptShape).max(200).describe('behaviors'),
   standIns: z.array(standInShape).max(LIMITS.standIns).optional().describe("simulated players of the game's own"),
   levels: z.array(levelShape).max(LIMITS.levels).describe('in the order in which winning leads on'),
+  courseBrief: z
+    .array(courseBriefLineShape)
+    .max(20)
+    .optional()
+    .describe('what the whole course is meant to be, for whom'),
 });
 
 export type GameDocument = z.infer<typeof gameShape>;

@@ -41,6 +41,44 @@ describe('a line of a brief', () => {
     expect(sayBriefVerdict(judgeBriefLine(line({ least: 45 }), undefined))).toBe('these runs do not say');
   });
 
+  test('counts ends by what causes them, or by the piece that does, each with its interval', () => {
+    const end = (cause: string, piece: string | undefined, kind: string | undefined, count: number) =>
+      ({ cause, piece, kind, count }) as Summary['ends'][number];
+    const summary = {
+      runs: 100,
+      ends: [
+        end('touched', 'a', 'warden', 30),
+        end('touched', 'b', 'warden', 20),
+        end('drowned', undefined, undefined, 25),
+      ],
+    };
+    const cause = judgeBriefLine(line({ measure: 'commonestEnd', most: 40 }), summary);
+    expect([cause.value?.value, cause.status]).toEqual([50, 'not met']);
+    expect(cause.value).toMatchObject({
+      low: 100 * wilsonInterval(50, 100).low,
+      high: 100 * wilsonInterval(50, 100).high,
+    });
+    expect(judgeBriefLine(line({ measure: 'onePiece', most: 40 }), summary).value?.value).toBe(30);
+    expect(judgeBriefLine(line({ measure: 'onePiece', most: 40 }), { runs: 50, ends: [] }).status).toBe('met');
+  });
+
+  test('needs a proof to say how far the median lies over the least', () => {
+    const time = { median: 24, q1: 20, q3: 30, medianLow: 22, medianHigh: 27 };
+    const headroom = line({ measure: 'headroom', least: 1.5 });
+    expect(sayBriefVerdict(judgeBriefLine(headroom, { runs: 90, timeToClear: time }))).toBe(
+      'needs a proof, and cleared runs',
+    );
+    const verdict = judgeBriefLine(headroom, { runs: 90, timeToClear: time, provedSeconds: 12 });
+    expect(sayBriefVerdict(verdict)).toBe('met: 2.00 (1.83–2.25) times');
+  });
+
+  test('of findings is told as they are counted', () => {
+    const shown = (count: number) => ({ runs: 200, findings: Array(count).fill({}) }) as unknown as Summary;
+    const none = line({ measure: 'findings', most: 0 });
+    expect(sayBriefVerdict(judgeBriefLine(none, shown(0)))).toBe('met: 0 findings');
+    expect(sayBriefVerdict(judgeBriefLine(none, shown(2)))).toBe('not met: 2 findings');
+  });
+
   test('is said as a sentence', () => {
     expect(sayBriefLine(line({ least: 45, most: 60 }), 'casual')).toBe('casual clears 45 to 60 %');
     expect(sayBriefLine(line({ measure: 'takes', most: 40 }), 'expert')).toBe(
@@ -65,8 +103,14 @@ test('every measure of a brief can be read of real runs or says that they do not
   if (!compiled.ok) throw new Error(compiled.faults[0].message);
   const { sums } = runChunk(compiled.value, STAND_INS[1], 1, 12);
   const verdicts = judgeBrief(level.brief, 'casual', summaryOf(sums, measuredLevelOf(game, level.id)));
+  // The hall has neither lives, health, waves nor goals, and nothing was proved.
+  const silent = ['livesLost', 'harm', 'wave', 'goals', 'headroom'];
   expect(verdicts.map(({ line: { measure }, status }) => [measure, status])).toEqual(
-    BRIEF_MEASURES.map((measure) => [measure, measure === 'livesLost' ? 'unknown' : 'met']),
+    BRIEF_MEASURES.map((measure) => [measure, silent.includes(measure) ? 'unknown' : 'met']),
   );
+  for (const { line: own, value } of verdicts) {
+    if (!value) continue;
+    expect([own.measure, value.low <= value.value && value.value <= value.high]).toEqual([own.measure, true]);
+  }
   expect(judgeBrief(level.brief, 'expert', undefined)).toEqual([]);
 });

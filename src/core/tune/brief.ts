@@ -2,6 +2,7 @@ import type { BriefLine, BriefMeasure } from '../document/briefLine';
 import type { Level } from '../document/gameDocument';
 import type { Summary } from '../measure/sums';
 import type { TimeSpread } from '../measure/statistics/timeSpread';
+import { wilsonInterval } from '../measure/statistics/wilsonInterval';
 
 interface Estimate {
   value: number;
@@ -14,7 +15,7 @@ interface BriefRule {
   name: string;
   /** As in "casual CLEARS 45 to 60 %". */
   verb: string;
-  unit: '%' | 's' | 'a run';
+  unit: '%' | 's' | 'a run' | 'a minute' | 'times' | 'waves' | 'findings';
   /** The largest number that makes sense, and the step of a slider. */
   most: number;
   step: number;
@@ -22,18 +23,41 @@ interface BriefRule {
 }
 
 /** As much of what runs come to as a brief asks of it; of runs that were only counted there is less. */
-export type BriefedSummary = Partial<
-  Pick<Summary, 'clearRate' | 'played' | 'timeToClear' | 'firstLoss' | 'lull' | 'pressed' | 'livesLost'>
-> &
-  Pick<Summary, 'runs'>;
+export type BriefedSummary = Partial<Omit<Summary, 'runs'>> & {
+  runs: number;
+  /** The least time, in seconds, in which a proof has won it; left out where nothing was proved. */
+  provedSeconds?: number | undefined;
+};
 
-const inPercent = ({ value, low, high }: Estimate): Estimate => ({
-  value: 100 * value,
-  low: 100 * low,
-  high: 100 * high,
+const times = ({ value, low, high }: Estimate, factor: number): Estimate => ({
+  value: factor * value,
+  low: factor * low,
+  high: factor * high,
 });
+const inPercent = (estimate: Estimate): Estimate => times(estimate, 100);
 const median = (spread: TimeSpread | undefined): Estimate | undefined =>
   spread && { value: spread.median, low: spread.medianLow, high: spread.medianHigh };
+const medianPercent = (spread: TimeSpread | undefined): Estimate | undefined => {
+  const estimate = median(spread);
+  return estimate && inPercent(estimate);
+};
+/** What is counted is never less than nothing, whatever its interval says. */
+const mean = (of: (Estimate & { runs: number }) | undefined): Estimate | undefined =>
+  of && of.runs > 0 ? { value: of.value, low: Math.max(0, of.low), high: of.high } : undefined;
+
+/** The largest share of the runs that ends of one sort have. */
+function largestShare(
+  { ends, runs }: BriefedSummary,
+  sortOf: (end: Summary['ends'][number]) => string | undefined,
+): Estimate | undefined {
+  if (!ends || runs === 0) return undefined;
+  const counts = new Map<string, number>();
+  for (const end of ends) {
+    const sort = sortOf(end);
+    if (sort !== undefined) counts.set(sort, (counts.get(sort) ?? 0) + end.count);
+  }
+  return inPercent(wilsonInterval(Math.max(0, ...counts.values()), runs));
+}
 
 export const BRIEF_RULES: Readonly<Record<BriefMeasure, BriefRule>> = {
   clears: {
@@ -44,9 +68,53 @@ export const BRIEF_RULES: Readonly<Record<BriefMeasure, BriefRule>> = {
     ...{ name: 'Median time to clear', verb: 'takes, in the median of cleared runs,', unit: 's', most: 600, step: 1 },
     of: ({ timeToClear }) => median(timeToClear),
   },
+  headroom: {
+    ...{ name: 'Median time over the proved least', unit: 'times', most: 10, step: 0.1 },
+    verb: 'takes, against the proved least time,',
+    of({ timeToClear, provedSeconds }) {
+      const time = median(timeToClear);
+      return time && provedSeconds ? times(time, 1 / provedSeconds) : undefined;
+    },
+  },
   firstLoss: {
     ...{ name: 'First loss', verb: 'loses first, in the median, after', unit: 's', most: 600, step: 1 },
     of: ({ firstLoss }) => median(firstLoss),
+  },
+  livesLost: {
+    ...{ name: 'Lives lost', verb: 'loses lives:', unit: 'a run', most: 20, step: 0.1 },
+    of: ({ livesLost }) => mean(livesLost),
+  },
+  harm: {
+    ...{ name: 'Harm taken', verb: 'loses health:', unit: 'a run', most: 50, step: 0.1 },
+    of: ({ harm }) => mean(harm),
+  },
+  commonestEnd: {
+    ...{
+      name: 'Commonest cause of ends',
+      verb: 'is ended by one and the same cause in',
+      unit: '%',
+      most: 100,
+      step: 1,
+    },
+    of: (summary) => largestShare(summary, ({ cause, kind }) => `${cause} ${kind ?? ''}`),
+  },
+  onePiece: {
+    ...{
+      name: 'Runs that one piece ends',
+      verb: 'is ended by one and the same piece in',
+      unit: '%',
+      most: 100,
+      step: 1,
+    },
+    of: (summary) => largestShare(summary, ({ piece }) => piece),
+  },
+  wave: {
+    ...{ name: 'Wave reached', verb: 'meets, in the median,', unit: 'waves', most: 50, step: 1 },
+    of: ({ reached }) => median(reached?.spread),
+  },
+  goals: {
+    ...{ name: 'Goals filled', verb: 'fills goals:', unit: 'a run', most: 50, step: 0.1 },
+    of: ({ filled }) => mean(filled),
   },
   longestLull: {
     ...{ name: 'Longest lull', verb: 'has a longest lull, in the median, of', unit: 's', most: 120, step: 1 },
@@ -54,14 +122,35 @@ export const BRIEF_RULES: Readonly<Record<BriefMeasure, BriefRule>> = {
   },
   pressed: {
     ...{ name: 'Under pressure', verb: 'is under pressure, in the median, for', unit: '%', most: 100, step: 1 },
-    of({ pressed }) {
-      const estimate = median(pressed);
-      return estimate && inPercent(estimate);
-    },
+    of: ({ pressed }) => medianPercent(pressed),
   },
-  livesLost: {
-    ...{ name: 'Lives lost', verb: 'loses lives:', unit: 'a run', most: 20, step: 0.1 },
-    of: ({ livesLost }) => (livesLost && livesLost.runs > 0 ? livesLost : undefined),
+  peaks: {
+    ...{
+      name: 'Peaks of pressure',
+      verb: 'meets peaks of pressure, in the median,',
+      unit: 'a minute',
+      most: 30,
+      step: 0.5,
+    },
+    of: ({ peaks }) => median(peaks),
+  },
+  longestPeak: {
+    ...{ name: 'Longest peak', verb: 'has a longest peak, in the median, of', unit: 's', most: 120, step: 1 },
+    of: ({ longestPeak }) => median(longestPeak),
+  },
+  closeCalls: {
+    ...{ name: 'Close calls', verb: 'has close calls:', unit: 'a run', most: 50, step: 0.1 },
+    of: ({ closeCalls }) => mean(closeCalls),
+  },
+  waits: {
+    ...{ name: 'Standing and waiting', verb: 'stands and waits, in the median, for', unit: '%', most: 100, step: 1 },
+    of: ({ standing }) => medianPercent(standing),
+  },
+  findings: {
+    ...{ name: 'Findings', verb: 'shows', unit: 'findings', most: 20, step: 1 },
+    // What the runs show is counted, not estimated.
+    of: ({ findings, runs }) =>
+      findings && runs > 0 ? { value: findings.length, low: findings.length, high: findings.length } : undefined,
   },
 };
 
@@ -75,6 +164,11 @@ export interface BriefVerdict {
   value: Estimate | undefined;
   /** About how many runs in all would tell, where it is open: the interval shrinks with the root of them. */
   runsToDecide: number | undefined;
+}
+
+/** Whether a line cannot be told of runs alone. */
+export function needsProof({ measure }: BriefLine): boolean {
+  return measure === 'headroom';
 }
 
 /** More runs than this nobody waits for. */
@@ -100,7 +194,11 @@ function runsToDecide({ value, low, high }: Estimate, least: number, most: numbe
 }
 
 /** The lines of a level for somebody, each with how it stands. */
-export function judgeBrief(brief: Level['brief'], standIn: string, summary: Summary | undefined): BriefVerdict[] {
+export function judgeBrief(
+  brief: Level['brief'],
+  standIn: string,
+  summary: BriefedSummary | undefined,
+): BriefVerdict[] {
   return (brief ?? []).filter((line) => line.standIn === standIn).map((line) => judgeBriefLine(line, summary));
 }
 
@@ -120,11 +218,11 @@ export function sayBriefLine({ measure, least, most }: BriefLine, standIn: strin
 
 /** "not met: 62 (58–66) %", "not decided yet: 47 (41–53) %, about 1,200 runs would tell" */
 export function sayBriefVerdict({ line, status, value, runsToDecide: runs }: BriefVerdict): string {
-  if (!value) return 'these runs do not say';
+  if (!value) return needsProof(line) ? 'needs a proof, and cleared runs' : 'these runs do not say';
   const { unit, step } = BRIEF_RULES[line.measure];
-  const decimals = unit === '%' ? 0 : step < 1 ? 2 : 1;
+  const decimals = unit === '%' || unit === 'findings' ? 0 : step < 1 ? 2 : 1;
   const [said, low, high] = [value.value, value.low, value.high].map((number) => number.toFixed(decimals));
-  const number = `${said} (${low}–${high}) ${unit}`;
+  const number = value.low === value.high ? `${said} ${unit}` : `${said} (${low}–${high}) ${unit}`;
   if (status !== 'open') return `${status}: ${number}`;
   const more =
     runs === undefined || runs >= MOST_RUNS

@@ -66,7 +66,7 @@ function Levels({ saved, gameId }: { saved: GameReply; gameId: string }) {
       </div>
       {document.levels.length > 0 && <CourseMap game={document} batches={batches} />}
       <CourseFindings game={document} batches={batches} />
-      {document.levels.length > 0 && <Journey key={revision} game={document} />}
+      {document.levels.length > 0 && <Journey game={document} onEdit={edit} />}
       <div className={css.cards}>
         {document.levels.map((level) => (
           <LevelCard key={level.id} game={document} level={level} revision={revision} batches={batches}>

@@ -2,19 +2,35 @@
 
 import { Button, NativeSelect, Progress } from '@mantine/core';
 import Link from 'next/link';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { findAlongCourse, sayShare, standInsOf, type CourseState, type GameDocument, type Station } from '@/core/index';
+import {
+  findAlongCourse,
+  judgeCourse,
+  playKey,
+  sayCourseBriefLine,
+  sayShare,
+  standInName,
+  standInsOf,
+  wilsonInterval,
+  type CourseState,
+  type GameDocument,
+  type Station,
+} from '@/core/index';
+import { VERDICT_CLASSES } from '../frame/briefWords';
+import { CourseBriefDialog } from './CourseBriefDialog';
 import { JourneyController } from './journeyController';
+import type { GameEdit } from './useGameEdit';
 import css from './course.module.css';
 
 const PEOPLE = 100;
 
 /** How many of a hundred people come how far along the course, and how hard each level is on the way. */
-export function Journey({ game }: { game: GameDocument }) {
+export function Journey({ game, onEdit }: { game: GameDocument; onEdit: GameEdit }) {
   const [controller] = useState(() => new JourneyController());
   useEffect(() => () => controller.end(), [controller]);
-  const { status, found, failure, seconds, standIn } = useStore(controller.store);
+  const { status, found, failure, seconds, standIn, game: before } = useStore(controller.store);
+  const isOutdated = useMemo(() => before !== undefined && !playsAlike(before, game), [before, game]);
   const [chosen, setChosen] = useState('casual');
   const players = standInsOf(game);
   const nameOf = (id: string) => players.find((one) => one.id === id)?.name ?? id;
@@ -60,6 +76,7 @@ export function Journey({ game }: { game: GameDocument }) {
               {found.runs.toLocaleString('en-GB')} runs{status === 'done' && `, ${seconds.toFixed(0)} s`}
               {status === 'cancelled' && ', cancelled'}
             </span>
+            {isOutdated && <span className="wary"> The game has changed since: send them again.</span>}
           </p>
           <Stations game={game} found={found} />
           {status === 'done' &&
@@ -70,8 +87,55 @@ export function Journey({ game }: { game: GameDocument }) {
             ))}
         </div>
       )}
+      <CourseBrief game={game} onEdit={onEdit} standIn={standIn} found={found} />
     </section>
   );
+}
+
+/** How what the course is meant to be stands, and the way to say it. */
+function CourseBrief({
+  game,
+  onEdit,
+  standIn,
+  found,
+}: {
+  game: GameDocument;
+  onEdit: GameEdit;
+  standIn: string;
+  found: CourseState | undefined;
+}) {
+  const [isOpen, setIsOpen] = useState(false);
+  const verdicts = judgeCourse(game.courseBrief ?? [], found ?? NOBODY_WENT);
+  return (
+    <>
+      {verdicts.length > 0 && (
+        <ul className={css.courseBrief} aria-label="Brief of the course">
+          {verdicts.map(({ line, status, says }, index) => {
+            const isOfOthers = line.standIn !== standIn || !found;
+            return (
+              <li key={index} className={isOfOthers ? 'quiet' : VERDICT_CLASSES[status]}>
+                {sayCourseBriefLine(line, standInName(game, line.standIn))}:{' '}
+                {isOfOthers ? `send ${standInName(game, line.standIn)} people along to tell` : says}
+              </li>
+            );
+          })}
+        </ul>
+      )}
+      <button type="button" className="act" onClick={() => setIsOpen(true)}>
+        Brief of the course …
+      </button>
+      {isOpen && <CourseBriefDialog game={game} onEdit={onEdit} onClose={() => setIsOpen(false)} />}
+    </>
+  );
+}
+
+const NOBODY_WENT = { stations: [], finishes: wilsonInterval(0, 0), runs: 0, most: 0 };
+
+/** Whether people would come along two versions of a game in the same way. */
+function playsAlike(before: GameDocument, now: GameDocument): boolean {
+  if (before === now) return true;
+  const keysOf = (game: GameDocument) => game.levels.map(({ id }) => `${id} ${playKey(game, id)}`).join('\n');
+  return keysOf(before) === keysOf(now);
 }
 
 function sayFinish({ finishes, seconds, points, goesOn }: CourseState): string {

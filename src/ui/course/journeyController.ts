@@ -9,6 +9,8 @@ export interface JourneyState {
   status: 'none' | 'running' | 'done' | 'cancelled' | 'failed';
   standIn: string;
   found: CourseState | undefined;
+  /** As it was when they set out. */
+  game: GameDocument | undefined;
   /** Why it failed, in words. */
   failure: string;
   seconds: number;
@@ -17,7 +19,7 @@ export interface JourneyState {
 /** Lets people of one kind go through all levels of a game, in workers of its own. */
 export class JourneyController {
   readonly store = createStore<JourneyState>(() => ({
-    ...{ status: 'none', standIn: 'casual', found: undefined, failure: '', seconds: 0 },
+    ...{ status: 'none', standIn: 'casual', found: undefined, game: undefined, failure: '', seconds: 0 },
   }));
   private pool: PlayPool | undefined;
 
@@ -33,7 +35,7 @@ export class JourneyController {
     const isWanted = () => this.pool === pool;
     const tell = (status: 'running' | 'done', seconds: number) =>
       this.store.setState({ status, found: plan.state, seconds });
-    this.store.setState({ status: 'running', standIn, found: undefined, failure: '', seconds: 0 });
+    this.store.setState({ status: 'running', standIn, found: undefined, game, failure: '', seconds: 0 });
     try {
       const play = (task: CourseTask) => pool.play(task, task.levelId);
       const seconds = await carryOutTold(plan, play, pool.size, isWanted, (soFar) => tell('running', soFar));

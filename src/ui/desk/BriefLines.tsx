@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { judgeBriefLine, sayBriefLine, sayBriefVerdict, standInName } from '@/core/index';
+import { VERDICT_CLASSES } from '../frame/briefWords';
 import { later } from '../frame/later';
 import { useDesk, useFollowed } from './DeskContext';
 import css from './desk.module.css';
@@ -10,9 +11,13 @@ const BriefDialog = later(() => import('./BriefDialog').then(({ BriefDialog: Dia
 
 /** How what the level is meant to be stands, line by line, and the way to say it. */
 export function BriefLines() {
-  const { session, reading } = useDesk();
+  const { session, reading, proofs } = useDesk();
   const { game, levelId } = useFollowed(session, (state) => state);
   const ladder = useFollowed(reading, (state) => state.ladder);
+  const provedSeconds = useFollowed(
+    proofs,
+    ({ proof }) => proof?.witness && proof.witness.ticks / session.level.ticksPerSecond,
+  );
   const [isOpen, setIsOpen] = useState(false);
   const brief = game.levels.find(({ id }) => id === levelId)?.brief ?? [];
   return (
@@ -21,7 +26,7 @@ export function BriefLines() {
         <ul className={css.brief} data-testid="brief">
           {brief.map((line, index) => {
             const rung = ladder.find(({ standIn }) => standIn === line.standIn);
-            const verdict = judgeBriefLine(line, rung?.summary);
+            const verdict = judgeBriefLine(line, rung?.summary && { ...rung.summary, provedSeconds });
             return (
               <li key={index} className={VERDICT_CLASSES[verdict.status]}>
                 {sayBriefLine(line, standInName(game, line.standIn))}: {sayBriefVerdict(verdict)}
@@ -37,5 +42,3 @@ export function BriefLines() {
     </>
   );
 }
-
-const VERDICT_CLASSES = { met: 'good', 'not met': 'bad', open: 'wary', unknown: 'quiet' } as const;

@@ -13,6 +13,7 @@ import {
 } from '@/core/index';
 import type { BatchInfo, ReportReply } from '@/server/contracts/batches';
 import { gorgeApi } from '../requests/gorgeApi';
+import { VERDICT_CLASSES } from '../frame/briefWords';
 import styles from './report.module.css';
 
 /** How hard it is in a sentence, what was found in some more, and how far the batch has come. */
@@ -30,7 +31,7 @@ export function Verdict({ report: { batch, arm, summary, sheet, controls } }: { 
         ))}
       </div>
       {judgeBrief(sheet.brief, arm.standInId, summary).map((verdict, index) => (
-        <p key={index} className={`${BRIEF_CLASSES[verdict.status]} ${styles.note}`} data-testid="report-brief">
+        <p key={index} className={`${VERDICT_CLASSES[verdict.status]} ${styles.note}`} data-testid="report-brief">
           {sayBriefLine(verdict.line, name)}: {sayBriefVerdict(verdict)}
         </p>
       ))}
@@ -48,8 +49,6 @@ export function Verdict({ report: { batch, arm, summary, sheet, controls } }: { 
     </header>
   );
 }
-
-const BRIEF_CLASSES = { met: 'good', 'not met': 'bad', open: 'wary', unknown: 'quiet' } as const;
 
 function State({ batch }: { batch: BatchInfo }) {
   const { status, runs, runsDone, error } = batch;

@@ -13,6 +13,7 @@ import {
 } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import { newestArms, newestOf, sayBatch } from '../frame/batchWords';
+import { VERDICT_CLASSES } from '../frame/briefWords';
 import { later } from '../frame/later';
 import css from './shelf.module.css';
 
@@ -73,7 +74,7 @@ export function LevelCard({
   );
 }
 
-const VERDICT_CLASSES = { met: 'good', 'not met': 'bad', open: 'wary', unknown: 'quiet' } as const;
+const CARD_WORDS = { met: 'as meant', 'not met': 'not as meant', open: 'not decided', unknown: '' } as const;
 
 /** How often each kind of player cleared the level when it was measured last, and whether that is what is meant. */
 function MeasuredLadder({ game, level, batches }: { game: GameDocument; level: Level; batches: readonly BatchInfo[] }) {
@@ -97,7 +98,7 @@ function MeasuredLadder({ game, level, batches }: { game: GameDocument; level: L
             <span className="mono">{Math.round(100 * clearRate.value)} %</span>
             {verdict && (
               <span className={VERDICT_CLASSES[verdict.status]} title={sayBriefLine(verdict.line, name)}>
-                {verdict.status === 'open' ? 'not decided' : `brief ${verdict.status}`}
+                {CARD_WORDS[verdict.status]}
               </span>
             )}
           </div>

@@ -10,10 +10,10 @@ import {
   type GameDocument,
   type SolveState,
 } from '@/core/index';
+import { VERDICT_CLASSES } from '../frame/briefWords';
 import css from './tune.module.css';
 import type { TuneState } from './tuneController';
 
-const VERDICT_CLASSES = { met: 'good', 'not met': 'bad', open: 'wary', unknown: 'quiet' } as const;
 /** About so many runs a search takes for each who plays, for the bar. */
 const ABOUT_RUNS = 2000;
 

@@ -111,4 +111,12 @@ export const DOCUMENT_FAULTS = {
       },
     },
   },
+  'brief-of-nobody': {
+    meaning: 'a brief speaks of a stand-in that is not there',
+    example: { changes: { 'levels.0.brief': [{ standIn: 'gaffer', measure: 'clears', least: 50 }] } },
+  },
+  'brief-contradicts': {
+    meaning: 'a brief asks for more than it allows',
+    example: { changes: { 'levels.0.brief': [{ standIn: 'casual', measure: 'clears', least: 60, most: 40 }] } },
+  },
 } as const satisfies Readonly<Record<string, FaultEntry>>;

@@ -29,6 +29,8 @@ export class BriefTrial implements RunPlan<PlayTask> {
     private readonly level: MeasuredLevel,
     private readonly mostRuns: number,
     private readonly firstSeed = 1,
+    /** The least time in which a proof has won it, s. */
+    private readonly provedSeconds?: number,
   ) {
     const players = [...new Set(brief.map(({ standIn }) => standIn))];
     this.trials = players.map((standIn) => ({
@@ -57,7 +59,7 @@ export class BriefTrial implements RunPlan<PlayTask> {
   }
 
   private verdictsOf({ standIn, summary }: Trial): BriefVerdict[] {
-    return judgeBrief([...this.brief], standIn, summary);
+    return judgeBrief([...this.brief], standIn, summary && { ...summary, provedSeconds: this.provedSeconds });
   }
 
   /** The lines of the brief, each with how it stands by all runs so far. */

@@ -5,6 +5,8 @@ import type { Proof } from '../../prove/prove';
 import { sayBriefLine, sayBriefVerdict, type BriefVerdict } from '../brief';
 import type { PlayedCheck } from '../savedChecks/playSavedCheck';
 import { sayOutcome, saySavedCheck, type CheckNames } from '../savedChecks/saySavedCheck';
+import { judgeCourse, sayCourseBriefLine } from '../course/courseBrief';
+import type { CourseState } from '../course/courseTrial';
 import type { BriefTrial } from './briefTrial';
 
 /** One thing that a gate looks at, and how it stands. What is `open` fails only a strict gate. */
@@ -48,6 +50,15 @@ export function gateBrief(game: GameDocument, level: string, trial: BriefTrial):
     })),
   );
   return [...lines, ...findings];
+}
+
+/** The lines of the brief of the course that speak of one stand-in, by how its people came along. */
+export function gateCourse(game: GameDocument, standIn: string, state: CourseState): GateLine[] {
+  const lines = (game.courseBrief ?? []).filter((line) => line.standIn === standIn);
+  return judgeCourse(lines, state).map(({ line, status, says }) => ({
+    ...{ level: '', about: 'brief', name: sayCourseBriefLine(line, standInName(game, standIn)) },
+    ...{ stands: BRIEF_STANDS[status], says },
+  }));
 }
 
 /** By which names pieces and players are told. */

@@ -2,7 +2,7 @@ import type { BriefLine } from '../../document/briefLine';
 import type { ChunkResult } from '../../measure/chunk';
 import type { MeasuredLevel } from '../../measure/measure';
 import { emptySums, mergeSums, summaryOf, type MeasureSums, type Summary } from '../../measure/sums';
-import { judgeBrief, type BriefVerdict } from '../brief';
+import { judgeBrief, needsProof, type BriefVerdict } from '../brief';
 import type { PlayTask, RunPlan } from './runPlan';
 import type { SweepPoint } from './swept';
 
@@ -98,9 +98,10 @@ function isPlain({ summary, runs }: OpenCell): boolean {
   return 100 * (summary.clearRate.high - summary.clearRate.low) <= PLAIN_POINTS;
 }
 
-/** How the lines of a brief stand at a point, of those who play there. */
+/** How the lines of a brief that runs can tell of stand at a point, of those who play there. */
 export function judgePoint(brief: readonly BriefLine[], cells: readonly SweepCell[]): BriefVerdict[] {
-  return cells.flatMap(({ standIn, summary }) => judgeBrief([...brief], standIn, summary));
+  const told = brief.filter((line) => !needsProof(line));
+  return cells.flatMap(({ standIn, summary }) => judgeBrief(told, standIn, summary));
 }
 
 /** Whether a brief holds somewhere: not where a line is not met, nor for sure as long as one is open. */

@@ -5,6 +5,7 @@ import { errorAt, type Diagnostic } from '../../foundation/diagnostic';
 import { bug, fail, succeed, type Result } from '../../foundation/result';
 import type { MeasuredLevel } from '../../measure/measure';
 import { checkValues, listNumbers, readOverrides } from '../../numbers/readOverrides';
+import { needsProof } from '../brief';
 import { MOST_TURNED, Solver, type Turnable } from './solver';
 
 /** A number that may be changed, by its name, and the bounds in which values are looked for. */
@@ -19,10 +20,12 @@ export function openSolver(
   game: GameDocument,
   level: Level,
   between: readonly TurnedBetween[],
-  brief: readonly BriefLine[],
+  wholeBrief: readonly BriefLine[],
   measured: MeasuredLevel,
 ): Result<Solver, Diagnostic> {
   const faults: Diagnostic[] = [];
+  // What takes a proof cannot be searched for by runs.
+  const brief = wholeBrief.filter((line) => !needsProof(line));
   const names = between.map(({ name }) => name);
   if (brief.length === 0)
     faults.push(
