@@ -297,4 +297,4 @@ function generatedHall(seed: number): LevelProgram {
   return dryingHall(undefined, game);
 }
 
-const KNOWN_HASHES = ['17709efb37af5db2', 'fbad788dcca0541f', 'e4f6378643c776fa'];
+const KNOWN_HASHES = ['f0a09283492cea74', 'd74881c37d389a34', '0b185016a8ccaf00'];

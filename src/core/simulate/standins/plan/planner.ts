@@ -50,6 +50,9 @@ export interface Task {
 
 /** So many places and times are looked at; then the best so far has to do. */
 const MOST_LOOKED_AT = 800;
+/** After so many it hurries, and after every so many more it does so twice as much. */
+export const HURRY_AFTER = 120;
+const HURRY_EVERY = 40;
 const KEPT = 16384;
 const TABLE = 32768;
 /** What it is worth, in seconds of detour, not to be where nothing bears, or behind the rim of the view. */
@@ -98,6 +101,9 @@ export class Planner {
   private readonly rateRound: Int32Array;
   private round = 0;
   private size = 0;
+  /** What a second later is worth, s, while the search hurries; and the latest time to which it has come, ticks. */
+  private haste = 0;
+  private deepest = 0;
   private task!: Task;
   /** What the last plan costs beyond the time that it takes, s: mostly danger. */
   risk = 0;
@@ -119,8 +125,9 @@ export class Planner {
     const { heap } = this;
     this.task = task;
     this.round++;
-    this.size = 0;
+    this.size = this.deepest = 0;
     heap.clear();
+    this.haste = 0;
     const horizon = this.danger.steps * this.danger.stepTicks;
     for (let hunter = 0; hunter < this.danger.hunterCount; hunter++) {
       this.nowX[hunter] = this.danger.hunters[hunter].x[0];
@@ -130,6 +137,7 @@ export class Planner {
     this.nextOffY = task.walksOnCarriers?.offY ?? 0;
     this.reach(task.start, task.delayTicks, 0, -1, -1);
     let last = 0;
+    let hurryAt = HURRY_AFTER;
     for (this.lookedAt = 0; heap.size > 0 && this.lookedAt < MOST_LOOKED_AT; this.lookedAt++) {
       const at = heap.pop();
       if (this.isDone[at] === 1) continue;
@@ -137,10 +145,39 @@ export class Planner {
       last = at;
       if (this.ticks[at] >= horizon || this.isThere[at] === 1) break;
       if (task.isEnd && task.ways?.[this.cell[at]] === 0) break;
+      if (this.lookedAt >= hurryAt) {
+        this.hurry(at);
+        hurryAt += HURRY_EVERY;
+      }
       this.expand(at);
     }
     this.risk = this.cost[last] - (this.ticks[last] - task.delayTicks) / this.ticksPerSecond;
     return this.legsTo(last, tick);
+  }
+
+  /**
+   * Where much was looked at and the end is not near, later places come before earlier ones that are a little better: by as much
+   * as it has cost so far, a second, to be where danger cannot be kept from.
+   */
+  private hurry(at: number): void {
+    const { heap, task } = this;
+    const passed = Math.max(this.deepest - task.delayTicks, 1) / this.ticksPerSecond;
+    const first = this.boundOf(0);
+    this.haste = Math.max(2 * this.haste, (this.cost[at] + this.boundOf(at) - first) / passed);
+    heap.clear();
+    for (let known = 0; known < this.size; known++) if (this.isDone[known] === 0) heap.push(known, this.keyOf(known));
+  }
+
+  /** What is left to do from a place at a time, at the least, s. */
+  private boundOf(at: number): number {
+    const { ways } = this.task;
+    if (this.isThere[at] === 1) return 0;
+    const left = ways ? ways[this.cell[at]] : Math.max(0, this.danger.steps * this.danger.stepTicks - this.ticks[at]);
+    return (left / this.ticksPerSecond) * ONWARDS;
+  }
+
+  private keyOf(at: number): number {
+    return this.cost[at] + this.boundOf(at) - (this.haste * this.ticks[at]) / this.ticksPerSecond;
   }
 
   private expand(at: number): void {
@@ -162,13 +199,16 @@ export class Planner {
         : rides
           ? this.carriers.carriedTo(cell, step)
           : cell;
-      const price = this.stay(cell, from, graph.waitTicks) + (narrow ? narrow[cell] * seconds : 0);
-      const drowns = hasWater ? this.drowning(next, from + graph.waitTicks) : 0;
-      const hunted = this.runAfter(at, next, from, graph.waitTicks) + this.overtaken(next, from + graph.waitTicks);
       // Where one is to stay, time costs nothing.
       const waiting = this.task.ways?.[cell] === 0 ? 0 : seconds * WAITING * own;
-      this.reach(next, from + graph.waitTicks, cost + waiting + price + drowns + hunted, at, -1);
+      if (this.canBeNews(next, from + graph.waitTicks, cost + waiting)) {
+        const price = this.stay(cell, from, graph.waitTicks) + (narrow ? narrow[cell] * seconds : 0);
+        const drowns = hasWater ? this.drowning(next, from + graph.waitTicks) : 0;
+        const hunted = this.runAfter(at, next, from, graph.waitTicks) + this.overtaken(next, from + graph.waitTicks);
+        this.reach(next, from + graph.waitTicks, cost + waiting + price + drowns + hunted, at, -1);
+      }
     }
+    const isFirst = this.parent[at] < 0;
     for (let move = graph.first[cell]; move < graph.first[cell + 1]; move++) {
       const aimed = graph.to[move];
       const ticks = Math.max(graph.ticks[move], graph.kind[move] === 0 ? 0 : pressTicks);
@@ -178,17 +218,17 @@ export class Planner {
       // Nobody jumps on the spot for nothing.
       const going = this.task.ways && to !== cell ? factor : factor * ROAMING;
       const extra = (felt.extra ? felt.extra[to] / this.ticksPerSecond : 0) + (narrow ? narrow[to] * seconds : 0);
+      const share = goesOver ? this.task.over.get(move) : undefined;
+      const safe = cost + seconds * going + extra;
+      if (!isFirst && share === undefined && !this.canBeNews(to, from + ticks, safe)) continue;
       const drowns = hasWater ? this.drowning(to, from + ticks) : 0;
       const price =
-        cost +
-        seconds * going +
-        extra +
+        safe +
         drowns +
         this.sweep(move, cell, to, from, ticks) +
         this.runAfter(at, to, from, ticks) +
         this.overtaken(to, from + ticks) -
-        (this.parent[at] < 0 && to === this.task.keep && to !== cell ? KEEPING_SECONDS : 0);
-      const share = goesOver ? this.task.over.get(move) : undefined;
+        (isFirst && to === this.task.keep && to !== cell ? KEEPING_SECONDS : 0);
       if (share === undefined || !this.task.isEnd) this.reach(to, from + ticks, price, at, move);
       else this.arrive(to, from + ticks * share, price - (ticks / this.ticksPerSecond) * (1 - share), at, move);
     }
@@ -314,23 +354,44 @@ export class Planner {
     return step < this.danger.steps ? step : this.danger.steps;
   }
 
+  /**
+   * Whether {@link reach} could note a cell at a time, if it costs no less than this: looked at before the danger on the way is,
+   * which only adds to it.
+   */
+  private canBeNews(cell: number, ticks: number, leastCost: number): boolean {
+    const { ways, graph } = this.task;
+    if (ways && ways[cell] === Infinity) return false;
+    const known = this.knownAt(cell, Math.round(ticks / graph.waitTicks));
+    return known < 0 || (this.isDone[known] === 0 && leastCost < this.cost[known] - 1e-9);
+  }
+
+  /** Which note there is of a cell in a wait, or −1; the place in the table for it is noted. */
+  private knownAt(cell: number, slot: number): number {
+    let hash = (Math.imul(cell, 0x9e3779b1) ^ Math.imul(slot, 0x85ebca6b)) & (TABLE - 1);
+    for (; this.tableRound[hash] === this.round; hash = (hash + 1) & (TABLE - 1)) {
+      const known = this.table[hash];
+      if (this.cell[known] === cell && this.slot[known] === slot) return known;
+    }
+    this.freePlace = hash;
+    return -1;
+  }
+
+  private freePlace = 0;
+
   /** Notes that a cell can be reached at a time at a cost, unless it was reached then for less. */
   private reach(cell: number, ticks: number, cost: number, parent: number, move: number): void {
     const { ways, graph } = this.task;
     const left = ways ? ways[cell] : Math.max(0, this.danger.steps * this.danger.stepTicks - ticks);
     if (left === Infinity || cost === Infinity) return;
-    const slot = Math.round(ticks / graph.waitTicks);
-    let hash = (Math.imul(cell, 0x9e3779b1) ^ Math.imul(slot, 0x85ebca6b)) & (TABLE - 1);
-    for (; this.tableRound[hash] === this.round; hash = (hash + 1) & (TABLE - 1)) {
-      const known = this.table[hash];
-      if (this.cell[known] !== cell || this.slot[known] !== slot) continue;
+    const known = this.knownAt(cell, Math.round(ticks / graph.waitTicks));
+    if (known >= 0) {
       if (this.isDone[known] === 1 || cost >= this.cost[known] - 1e-9) return;
       this.write(known, cell, ticks, cost, parent, move, left);
       return;
     }
     if (this.size === KEPT) return;
-    this.tableRound[hash] = this.round;
-    this.table[hash] = this.size;
+    this.tableRound[this.freePlace] = this.round;
+    this.table[this.freePlace] = this.size;
     this.isDone[this.size] = 0;
     this.write(this.size++, cell, ticks, cost, parent, move, left);
   }
@@ -366,7 +427,9 @@ export class Planner {
       this.huntX[at * MOST_HUNTERS + hunter] = this.nowX[hunter];
       this.huntY[at * MOST_HUNTERS + hunter] = this.nowY[hunter];
     }
-    this.heap.push(at, cost + (left / this.ticksPerSecond) * ONWARDS);
+    if (ticks > this.deepest) this.deepest = ticks;
+    const key = cost + (left / this.ticksPerSecond) * ONWARDS;
+    this.heap.push(at, this.haste === 0 ? key : key - (this.haste * ticks) / this.ticksPerSecond);
   }
 
   private legsTo(last: number, tick: number): Leg[] {
