@@ -91,7 +91,7 @@ export function ActForms({ state, title, moment, children, acts }: ActFormsProps
   const options = useActOptions();
   return (
     <div className={css.list}>
-      <h3 className="heading">{title}</h3>
+      <h2 className="heading">{title}</h2>
       {children}
       {acts.map((act, index) => (
         <div key={index} className={`plate ${css.act}`}>

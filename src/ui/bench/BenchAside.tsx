@@ -49,7 +49,7 @@ export function BenchAside(props: BenchAsideProps) {
         {selected && good ? <OneState {...props} good={good} selected={selected} /> : <Overview {...props} />}
       </div>
       <div className={styles.why}>
-        <h3 className="heading">Why, in the proving ground</h3>
+        <h2 className="heading">Why, in the proving ground</h2>
         {live && !isStale ? <WhyList explanation={live} /> : <p className="quiet">Nothing runs there yet.</p>}
       </div>
     </aside>
@@ -95,7 +95,7 @@ function Overview({ scriptId, users, measured, good, isStale }: BenchAsideProps)
   const pieces = session.level.pieces.filter((piece) => kindOf(game, piece.kind)?.behavior === scriptId);
   return (
     <>
-      <h3 className="heading">Who follows it</h3>
+      <h2 className="heading">Who follows it</h2>
       <p className={styles.users}>
         {users.length === 0 ? (
           <span className="quiet">Nobody yet. Choose it as the behavior of a kind in the Cast.</span>
@@ -117,7 +117,7 @@ function Overview({ scriptId, users, measured, good, isStale }: BenchAsideProps)
 }
 
 function Heading({ children }: { children: ReactNode }) {
-  return <h3 className={`heading ${styles.part}`}>{children}</h3>;
+  return <h2 className={`heading ${styles.part}`}>{children}</h2>;
 }
 
 /** The knobs of one kind as sliders; the proving ground and the figures follow while they are held. */

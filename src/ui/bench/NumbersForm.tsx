@@ -32,7 +32,7 @@ function Numbers({ kind, numbers, all }: { kind: Kind; numbers: ScriptOutline['k
   const { title, add, starts, hint } = TITLES[kind];
   return (
     <section className={css.numbers} aria-label={title}>
-      <h3 className="heading">{title}</h3>
+      <h2 className="heading">{title}</h2>
       {numbers.map(({ name, value }) => (
         <div className={css.numberLine} key={name}>
           <div className={css.numberField}>

@@ -35,7 +35,7 @@ function Head({ proving }: { proving: ProvingGround }) {
   const dotSpeed = useFollowed(proving, (state) => state.dotSpeed);
   return (
     <div className={`band ${styles.provingHead}`}>
-      <h3 className="heading">Proving</h3>
+      <h2 className="heading">Proving</h2>
       {MODES.map(({ value, label, title }) => (
         <button
           key={value}

@@ -65,7 +65,7 @@ export function StateForm({
     <div>
       <StateHead state={state} transition={transition} onSelect={onSelect} />
       <Doing state={state} checked={checked} />
-      <h3 className={`heading ${styles.part}`}>When it is left, in order</h3>
+      <h2 className={`heading ${styles.part}`}>When it is left, in order</h2>
       {state.transitions.map((own, index) => (
         <TransitionForm
           key={own.whole.from}
@@ -143,7 +143,7 @@ function Doing({ state: { name, isOut }, checked }: { state: StateOutline; check
   const { text, onEdit } = useScriptForms();
   return (
     <>
-      <h3 className={`heading ${styles.part}`}>What it does</h3>
+      <h2 className={`heading ${styles.part}`}>What it does</h2>
       {!checked && <p className="quiet">The forms come back when the script has no errors.</p>}
       {checked && (
         <>
@@ -210,7 +210,7 @@ function TakenState({
 }) {
   return (
     <div>
-      <h3 className={`heading ${styles.takenHead}`}>{state.name}</h3>
+      <h2 className={`heading ${styles.takenHead}`}>{state.name}</h2>
       <p className="quiet">
         Taken over from <b>{from}</b>. Changes there hold here too; an own state of this name takes its place.
       </p>

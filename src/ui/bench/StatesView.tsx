@@ -39,7 +39,7 @@ export function StatesView({
   return (
     <>
       <div className={`band ${styles.statesHead}`}>
-        <h3 className="heading">States</h3>
+        <h2 className="heading">States</h2>
         <button type="button" className="chip" onClick={add}>
           Add a state
         </button>

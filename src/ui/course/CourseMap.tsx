@@ -33,7 +33,7 @@ export function CourseMap({ game, batches }: { game: GameDocument; batches: read
       <svg
         width={width}
         height={height}
-        role="img"
+        role="group"
         aria-label={`The course: ${ways.map((way) => sayWay(game, way)).join('; ')}`}
       >
         {shown.map(({ way, from, to, steps }, index) => (

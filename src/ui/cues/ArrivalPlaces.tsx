@@ -34,7 +34,7 @@ export function ArrivalPlaces({
   }, [game, level]);
   return (
     <section className={css.places} aria-label={title}>
-      <h3 className={`heading ${css.placesHead}`}>{title}</h3>
+      <h2 className={`heading ${css.placesHead}`}>{title}</h2>
       <div className={css.placesRow}>
         {cue.places.length === 0 ? (
           <p className="quiet flush">Nothing came in within this time.</p>

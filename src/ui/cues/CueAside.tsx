@@ -22,7 +22,7 @@ export function CueAside({ chosen, shown, isBusy, numbers, onTurn, onDrop }: Cue
       <SmallLadder />
       {chosen && shown ? (
         <>
-          <h3 className={`heading ${styles.name}`}>{chosen.name}</h3>
+          <h2 className={`heading ${styles.name}`}>{chosen.name}</h2>
           {numbers
             .filter(({ cue }) => cue === chosen.name)
             .map((number) => (
@@ -39,7 +39,7 @@ export function CueAside({ chosen, shown, isBusy, numbers, onTurn, onDrop }: Cue
           ))}
           {shown.crossings.map((crossing) => (
             <section key={crossing.lanes.join()} className={styles.figures} data-testid="crossing">
-              <h3 className="heading">One after the other</h3>
+              <h2 className="heading">One after the other</h2>
               <p className={styles.figureLine}>{sayCrossing(crossing)}</p>
             </section>
           ))}

@@ -50,7 +50,7 @@ export function CueFigures({ figures, projection }: { figures: Figures; projecti
       <FigureLines lines={lines} />
       {figures.mix.length > 1 && (
         <>
-          <h3 className={`heading ${css.figures}`}>Mix</h3>
+          <h2 className={`heading ${css.figures}`}>Mix</h2>
           <FigureLines
             lines={figures.mix.map(({ kind, wanted, got }) => [
               kind,
@@ -72,7 +72,7 @@ function Growth({ figures }: { figures: Figures }) {
   const capped = figures.growth.find(({ isCapped }) => isCapped);
   return (
     <>
-      <h3 className={`heading ${css.figures}`}>Waves</h3>
+      <h2 className={`heading ${css.figures}`}>Waves</h2>
       <div data-testid="growth">
         <SmallBars
           label="Sizes of the waves"
@@ -106,7 +106,7 @@ function waveTicks(count: number): number[] {
 function GapsAgainstReach({ gaps: { withinReach, shift, reach, wideEnough } }: { gaps: GapFigures }) {
   return (
     <div data-testid="gap-figures">
-      <h3 className={`heading ${css.figures}`}>Gaps against reach</h3>
+      <h2 className={`heading ${css.figures}`}>Gaps against reach</h2>
       <p className={css.figureLine}>
         <b className="mono">{percent(withinReach.value)}</b>{' '}
         <span className={withinReach.value < 1 ? 'wary' : 'quiet'}>
@@ -141,7 +141,7 @@ function Warnings({ texts }: { texts: readonly string[] }) {
 export function LaneView({ lane }: { lane: LaneFigures }) {
   return (
     <div className={css.figures} data-testid="lane-figures">
-      <h3 className="heading">{lane.name}</h3>
+      <h2 className="heading">{lane.name}</h2>
       <p className={css.figureLine}>
         <b className="mono">{percent(lane.crossable.value)}</b>{' '}
         <span className="quiet">

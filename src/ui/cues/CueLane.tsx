@@ -68,7 +68,7 @@ function Line(props: CueLaneProps & { most: number; busiest: number }) {
       ))}
       <svg
         ref={svg}
-        role="img"
+        role="group"
         aria-label={`${name} over time`}
         viewBox={`0 0 ${LANE_WIDTH} ${LANE_HEIGHT}`}
         preserveAspectRatio="none"

@@ -53,7 +53,7 @@ function Head(props: OverTimeProps) {
   const { shown, waitedMs, clearSeconds, onClearSeconds } = props;
   return (
     <div className={`band ${styles.head}`}>
-      <h3 className="heading">Over time</h3>
+      <h2 className="heading">Over time</h2>
       <span className="quiet" data-testid="projection-state" data-waited-ms={waitedMs}>
         {sayState(props)}
       </span>

@@ -81,10 +81,11 @@ function Field({ view, controls, isTrying }: { view: ArenaView; controls: Contro
   return (
     <div
       ref={box}
+      id="arena"
       data-testid="arena"
       tabIndex={0}
       role="application"
-      aria-label="Arena: select with Tab, move with the arrow keys, ? lists all keys"
+      aria-label="Arena: N selects the next piece, arrow keys move it, Tab leaves, ? lists all keys"
       className={styles.field}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);

@@ -69,6 +69,7 @@ function OpenDesk({ loaded, levelId, view }: { loaded: GameReply; levelId: strin
     <DeskContext.Provider value={desk}>
       <Frame
         trail={trail}
+        skips={SKIPS}
         middle={
           <>
             <SaveSign />
@@ -81,6 +82,12 @@ function OpenDesk({ loaded, levelId, view }: { loaded: GameReply; levelId: strin
     </DeskContext.Provider>
   );
 }
+
+const SKIPS = [
+  { id: 'arena', label: 'the arena' },
+  { id: 'reading', label: 'the Reading' },
+  { id: 'strata', label: 'the run that is shown' },
+];
 
 /** Views with an address of their own, which take the place of the arena. */
 type WholeView = 'cues' | 'tune';

@@ -37,6 +37,7 @@ export function DeskPalette(props: DeskPaletteProps) {
       scrollable
       nothingFound="Nothing by that name"
       highlightQuery
+      attributes={{ content: { 'aria-label': 'Find any action' } }}
       shortcut="mod + K"
       searchProps={{ placeholder: 'Find an action, a guard, a script or a word of the language' }}
     />

@@ -18,7 +18,6 @@ import { FindingList } from '../frame/FindingList';
 import { Ladder } from './Ladder';
 import { later } from '../frame/later';
 import { Difference } from './Difference';
-import { BriefLines } from './BriefLines';
 import { ReadingHead } from './ReadingHead';
 import { SeedsChoice } from './SeedsChoice';
 import { runsEndingBy } from '../editor/visits';
@@ -32,6 +31,7 @@ const OwnStandIns = later(() => import('./OwnStandIns').then(({ OwnStandIns: Own
 const ProofLine = later(() => import('./ProofLine').then(({ ProofLine: Line }) => Line));
 const SavedChecksLine = later(() => import('./SavedChecksLine').then(({ SavedChecksLine: Line }) => Line));
 const PartsLine = later(() => import('./PartsLine').then(({ PartsLine: Line }) => Line));
+const BriefLines = later(() => import('./BriefLines').then(({ BriefLines: Lines }) => Lines));
 
 interface ReadingProps {
   onOpenScript: (scriptId: string) => void;
@@ -46,7 +46,7 @@ export function Reading(places: ReadingProps) {
   const { summary, ladder, standIn, isStale, faults, difference } = useFollowed(reading, (state) => state);
   const cannotRun = faults.length > 0;
   return (
-    <aside aria-label="Reading" className={css.reading}>
+    <aside id="reading" tabIndex={-1} aria-label="Reading" className={css.reading}>
       <ReadingHead cannotRun={cannotRun} />
       {ladder.length > 0 && <Ladder isStale={isStale || cannotRun} />}
       <ProofLine />
@@ -191,7 +191,7 @@ function Findings({ isStale }: { isStale: boolean }) {
     playback.seek(seconds * playback.store.getState().ticksPerSecond);
   };
   return (
-    <section aria-label="Findings" style={{ paddingTop: 12, opacity: isStale ? 0.45 : 1 }}>
+    <section aria-label="Findings" className={css.fading} data-faded={isStale || undefined} style={{ paddingTop: 12 }}>
       <h2 className={`heading ${css.partHead}`}>Findings from runs · {findings.length}</h2>
       <FindingList
         findings={findings}

@@ -17,7 +17,7 @@ export function Strata() {
   const span = niceSpan(rows, limit);
   const hasArrivals = sampleRun?.events.some(({ type }) => type === 'arrival') ?? false;
   return (
-    <section className={css.strata} aria-label="Strata">
+    <section id="strata" tabIndex={-1} className={css.strata} aria-label="Strata">
       <PlaybackControls />
       <ScrubArea span={span}>
         <TimeAxis span={span} />

@@ -17,14 +17,14 @@ export function isTyping(event: KeyboardEvent): boolean {
   );
 }
 
-/** Keys that act on the arena: arrows, Tab, brackets, space, Escape, zoom. Gives whether space is held, for panning. */
+/** Keys that act on the arena: arrows, N, brackets, space, Escape, zoom. Gives whether space is held, for panning. */
 export function useArenaKeys(desk: Desk, view: ArenaView, gestures: ArenaGestures): RefObject<boolean> {
   const isSpaceDown = useRef(false);
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
       if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.key === ' ') isSpaceDown.current = true;
-      if (actOnArena(event, { ...desk, view, gestures, isOnArena })) event.preventDefault();
+      if (actOnArena(event, { ...desk, view, gestures, leave })) event.preventDefault();
     };
     const onKeyUp = (event: KeyboardEvent) => {
       if (event.key === ' ') isSpaceDown.current = false;
@@ -39,6 +39,7 @@ export function useArenaKeys(desk: Desk, view: ArenaView, gestures: ArenaGesture
   return isSpaceDown;
 }
 
-function isOnArena(): boolean {
-  return document.activeElement === document.body || document.activeElement?.getAttribute('data-testid') === 'arena';
+function leave(): void {
+  const focused = document.activeElement;
+  if (focused instanceof HTMLElement && focused.dataset.testid === 'arena') focused.blur();
 }

@@ -11,17 +11,17 @@ let arena: ArenaTargets;
 let desk: DeskTargets;
 let told: string[];
 let isGesture: boolean;
-let isOnArena: boolean;
+let left: number;
 
 beforeEach(() => {
   session = new DeskSession(plainYard(), 'drying-hall');
   const actions = new DeskActions(session);
   told = [];
   isGesture = false;
-  isOnArena = true;
+  left = 0;
   const view = new ArenaView();
   view.resize(600, 420, session.size.width, session.size.height);
-  arena = { session, actions, view, gestures: { cancel: () => isGesture }, isOnArena: () => isOnArena };
+  arena = { session, actions, view, gestures: { cancel: () => isGesture }, leave: () => void left++ };
   const playback = new Playback();
   playback.setRun(120, 60);
   desk = {
@@ -48,14 +48,23 @@ describe('keys of the arena', () => {
     expect(warden().at[1]).toBeCloseTo(y - 0.1, 9);
   });
 
-  test('Tab goes through the guards, but is the page’s while something else has the focus', () => {
-    expect(onArena('Tab')).toBe(true);
+  test('N goes through the pieces, and Tab is always the page’s', () => {
+    expect(onArena('n')).toBe(true);
     expect(session.state.selection).toEqual(['apprentice']);
-    onArena('Tab', true);
+    onArena('N', true);
     expect(session.state.selection).not.toEqual(['apprentice']);
-    isOnArena = false;
     const { selection } = session.state;
     expect([onArena('Tab'), session.state.selection]).toEqual([false, selection]);
+  });
+
+  test('Escape leaves the arena once there is nothing to take back', () => {
+    session.select(['warden-1']);
+    session.setTool('ground');
+    onArena('Escape');
+    onArena('Escape');
+    expect([session.state.tool, session.state.selection, left]).toEqual(['select', [], 0]);
+    onArena('Escape');
+    expect(left).toBe(1);
   });
 
   test('brackets go through the waypoints of the selected guard', () => {

@@ -13,8 +13,8 @@ export interface ArenaTargets {
   actions: DeskActions;
   view: ArenaView;
   gestures: Pick<ArenaGestures, 'cancel'>;
-  /** Whether nothing else of the page has the focus: Tab goes through the guards only then. */
-  isOnArena: () => boolean;
+  /** Takes the focus out of the arena, if it is there. */
+  leave: () => void;
 }
 
 /** What keys act on wherever the focus is. */
@@ -46,16 +46,19 @@ const TOOL_KEYS: Record<string, Tool | undefined> = {
 export function actOnArena(pressed: Key, targets: ArenaTargets): boolean {
   if (pressed.key !== 'Escape')
     return zoomBy(pressed, targets) || actOnCursor(pressed, targets) || nudge(pressed, targets);
-  giveUp(targets);
+  if (!giveUp(targets)) targets.leave();
   return false;
 }
 
-/** Takes back what is nearest: a gesture, a stamp, a tool, the selection. */
-function giveUp({ session, gestures }: ArenaTargets): void {
-  if (gestures.cancel()) return;
-  if (session.state.stamp) session.store.setState({ stamp: undefined });
-  else if (session.state.tool !== 'select') session.setTool('select');
-  else session.select([]);
+/** Takes back what is nearest: a gesture, a stamp, a tool, the selection; false where there is nothing. */
+function giveUp({ session, gestures }: ArenaTargets): boolean {
+  if (gestures.cancel()) return true;
+  const { stamp, tool, selection } = session.state;
+  if (stamp) session.store.setState({ stamp: undefined });
+  else if (tool !== 'select') session.setTool('select');
+  else if (selection.length > 0) session.select([]);
+  else return false;
+  return true;
 }
 
 function zoomBy({ key }: Key, { session, view }: ArenaTargets): boolean {
@@ -90,11 +93,11 @@ function actOnCursor({ key }: Key, { session, actions }: ArenaTargets): boolean 
 }
 
 /** What a key does to the pieces that are selected. */
-function nudge({ key, shiftKey }: Key, { actions, isOnArena }: ArenaTargets): boolean {
+function nudge({ key, shiftKey }: Key, { actions }: ArenaTargets): boolean {
   const arrow = ARROWS[key];
   const step = shiftKey ? 0.1 : 0.5;
   if (arrow) actions.nudge({ x: arrow[0] * step, y: arrow[1] * step });
-  else if (key === 'Tab' && isOnArena()) actions.cycleSelection(shiftKey ? -1 : 1);
+  else if (key.toLowerCase() === 'n') actions.cycleSelection(shiftKey ? -1 : 1);
   else if (key === '[' || key === ']') actions.cycleWaypoint(key === ']' ? 1 : -1);
   else return false;
   return true;

@@ -6,7 +6,7 @@ import {
   completionKeymap,
   selectedCompletion,
 } from '@codemirror/autocomplete';
-import { defaultKeymap, indentWithTab, insertNewlineAndIndent } from '@codemirror/commands';
+import { defaultKeymap, insertNewlineAndIndent } from '@codemirror/commands';
 import { bracketMatching, indentOnInput, type LanguageSupport } from '@codemirror/language';
 import { lintGutter, lintKeymap } from '@codemirror/lint';
 import { searchKeymap } from '@codemirror/search';
@@ -40,6 +40,25 @@ function endLine(view: EditorView): boolean {
   return insertNewlineAndIndent(view);
 }
 
+/** Escape twice, with nothing to close, leaves the text; Tab goes on to what comes next on the page anyway. */
+function leaveByEscape(): Extension {
+  let isSecond = false;
+  const leave = (view: EditorView) => {
+    if (isSecond) view.contentDOM.blur();
+    isSecond = !isSecond;
+    return true;
+  };
+  return [
+    Prec.lowest(keymap.of([{ key: 'Escape', run: leave }])),
+    EditorView.domEventHandlers({
+      keydown: ({ key }) => {
+        if (key !== 'Escape') isSecond = false;
+        return false;
+      },
+    }),
+  ];
+}
+
 const USUAL_EXTENSIONS: readonly Extension[] = [
   lineNumbers(),
   lintGutter(),
@@ -52,14 +71,8 @@ const USUAL_EXTENSIONS: readonly Extension[] = [
   Prec.highest(keymap.of([{ key: 'Enter', run: endLine }])),
   // A list that comes up is meant at once; it never comes up where Enter ends a line.
   autocompletion({ interactionDelay: 0 }),
-  keymap.of([
-    ...closeBracketsKeymap,
-    ...defaultKeymap,
-    ...searchKeymap,
-    ...completionKeymap,
-    ...lintKeymap,
-    indentWithTab,
-  ]),
+  keymap.of([...closeBracketsKeymap, ...defaultKeymap, ...searchKeymap, ...completionKeymap, ...lintKeymap]),
+  leaveByEscape(),
 ];
 
 /** Ties an editor to a text in the session, both ways; gives the function that unties it. */
@@ -82,7 +95,7 @@ export function openEditor(
       extensions: [
         ...USUAL_EXTENSIONS,
         source.language,
-        EditorView.contentAttributes.of({ 'aria-label': source.label }),
+        EditorView.contentAttributes.of({ 'aria-label': source.label, tabindex: '0' }),
         EditorView.updateListener.of((update) => {
           if (update.docChanged || update.selectionSet) onWord(wordAt(update.state));
           if (!update.docChanged || isTakingOver) return;

@@ -62,7 +62,7 @@ const indentation = indentService.of((context, at) => {
 });
 
 const colours = HighlightStyle.define([
-  { tag: tags.keyword, color: 'var(--river)', fontWeight: '600' },
+  { tag: tags.keyword, color: 'var(--river-deep)', fontWeight: '600' },
   { tag: tags.number, color: 'var(--clay)' },
   { tag: tags.unit, color: 'var(--ochre)' },
   { tag: tags.comment, color: 'var(--dim)', fontStyle: 'italic' },

@@ -12,9 +12,27 @@ export interface TrailStep {
 }
 
 /** Head and body of every screen: the mark, where one is, and what can be done here. */
-export function Frame({ trail, middle, children }: { trail: TrailStep[]; middle?: ReactNode; children: ReactNode }) {
+export function Frame({
+  trail,
+  middle,
+  skips = [],
+  children,
+}: {
+  trail: TrailStep[];
+  middle?: ReactNode;
+  /** Where the keyboard can go at once, beside the content: ids of the page, and what is there. */
+  skips?: readonly { id: string; label: string }[];
+  children: ReactNode;
+}) {
   return (
     <div className="frame">
+      <nav className={css.skips} aria-label="Skip to">
+        {[{ id: 'content', label: 'the content' }, ...skips].map(({ id, label }) => (
+          <a key={id} href={`#${id}`} className={css.skip}>
+            Skip to {label}
+          </a>
+        ))}
+      </nav>
       <header className="frame-head">
         <Link className={css.home} href="/">
           <Emblem />
@@ -24,7 +42,7 @@ export function Frame({ trail, middle, children }: { trail: TrailStep[]; middle?
           {trail.map((step, index) => (
             <span key={step.label}>
               {index > 0 && <span className="quiet">/ </span>}
-              {step.href ? <Link href={step.href}>{step.label}</Link> : <b>{step.label}</b>}
+              {step.href ? <Link href={step.href}>{step.label}</Link> : <h1 className={css.here}>{step.label}</h1>}
             </span>
           ))}
         </nav>
@@ -32,7 +50,9 @@ export function Frame({ trail, middle, children }: { trail: TrailStep[]; middle?
         {middle}
         <SchemeSwitch />
       </header>
-      <main className="frame-body">{children}</main>
+      <main className="frame-body" id="content" tabIndex={-1}>
+        {children}
+      </main>
     </div>
   );
 }

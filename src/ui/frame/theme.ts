@@ -55,11 +55,22 @@ export const theme = createTheme({
   white: '#fbf8f1',
   black: '#1f2d36',
   primaryColor: 'river',
-  primaryShade: { light: 6, dark: 4 },
+  primaryShade: 6,
   autoContrast: true,
   colors: { river, clay, ochre, dark },
   fontFamily: '"Inter Variable", sans-serif',
   fontFamilyMonospace: '"JetBrains Mono Variable", monospace',
   defaultRadius: 'sm',
+  components: {
+    // The list scrolls, and so can be reached.
+    SpotlightActionsList: { defaultProps: { viewportProps: { tabIndex: 0 } } },
+    Modal: {
+      defaultProps: {
+        closeButtonProps: { 'aria-label': 'Close' },
+        // The head of a dialog is none of the page.
+        attributes: { header: { role: 'none' } },
+      },
+    },
+  },
   fontSizes: { xs: '12px', sm: '13px', md: '14px', lg: '16px', xl: '20px' },
 });

@@ -31,7 +31,7 @@ export function MatterPart({ matter, standIn, isStale, canChoose, onChoose, onSt
   );
   return (
     <section className={css.matter} aria-label="What matters" data-testid="matter" data-status={status}>
-      <h3 className="heading">What matters</h3>
+      <h2 className="heading">What matters</h2>
       {status !== 'running' && (
         <button
           type="button"

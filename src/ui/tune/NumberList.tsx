@@ -26,7 +26,7 @@ export function NumberList({ numbers, chosen, onChoose, children }: NumberListPr
   const isFull = chosen.length >= MOST_TURNED;
   return (
     <aside className={css.numbers} aria-label="Numbers to turn">
-      <h3 className="heading">Numbers to turn</h3>
+      <h2 className="heading">Numbers to turn</h2>
       {chosen.length === 0 && (
         <p className="quiet">
           Choose one below: it is swept over its values. Two make a table; up to three can be solved for.
@@ -42,7 +42,7 @@ export function NumberList({ numbers, chosen, onChoose, children }: NumberListPr
         />
       ))}
       {children}
-      <h3 className="heading">All numbers of this level</h3>
+      <h2 className="heading">All numbers of this level</h2>
       <TextInput
         size="xs"
         aria-label="Find a number"

@@ -40,7 +40,7 @@ export function SolvePart({ solve, game, levelId, names, onStart, onCancel, onTa
         : undefined;
   return (
     <section className={css.solve} aria-label="Find values" data-testid="solve" data-status={status}>
-      <h3 className="heading">Find values for the brief</h3>
+      <h2 className="heading">Find values for the brief</h2>
       {status !== 'running' && (
         <>
           <p className="quiet">

@@ -71,7 +71,7 @@ export function TuneView({ onClose }: { onClose: () => void }) {
           onCancel={() => controller.cancel()}
         />
       </NumberList>
-      <main className={css.middle}>
+      <div className={css.middle}>
         <div className={css.head}>
           <h2 className="heading">Over values</h2>
           <NativeSelect
@@ -107,7 +107,7 @@ export function TuneView({ onClose }: { onClose: () => void }) {
           onStart={(request) => void controller.compare(game, request)}
           onCancel={() => controller.cancel()}
         />
-      </main>
+      </div>
       <aside className={css.aside}>
         <SmallLadder />
         <BriefLines />

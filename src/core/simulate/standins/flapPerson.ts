@@ -65,6 +65,8 @@ export class FlapPerson implements StandIn {
   private readonly halfBounce: number;
   /** What a second at each height is worth at each step of the plan, s. */
   private readonly rates: Float64Array[];
+  /** What it costs to change its height by so many heights, s. */
+  private readonly climbPrices: Float64Array;
   private readonly sideways: number;
   private readonly harmsAt: Uint8Array;
   private readonly walls: Float64Array;
@@ -98,6 +100,7 @@ export class FlapPerson implements StandIn {
     this.keys = new Keys(traits, ticksPerSecond, 2);
     this.heights = Math.ceil(grid.height / HEIGHT_CELLS);
     this.cost = [new Float64Array(this.heights), new Float64Array(this.heights)];
+    this.climbPrices = Float64Array.from({ length: this.heights }, (_, off) => off * HEIGHT_CELLS * CLIMB_SECONDS);
     this.cameFrom = new Int16Array(this.heights * (this.steps + 1));
     this.course = new Float64Array(this.steps + 1).fill(player.y);
     const between = ticksPerSecond / traits.pressesPerSecond;
@@ -249,19 +252,25 @@ export class FlapPerson implements StandIn {
 
   /** The course over heights and time that costs least. */
   private plan({ x, y }: Readonly<PlayerBody>, tick: number, wanted: number): void {
-    const { heights, steps, cameFrom, climb, sink } = this;
+    const { heights, steps, cameFrom, climb, sink, climbPrices } = this;
     let [now, next] = this.cost;
     now.fill(Infinity);
-    now[Math.min(heights - 1, Math.max(0, Math.floor(y / HEIGHT_CELLS)))] = 0;
+    // Heights to which it can have come by then; no other is looked at.
+    let first = Math.min(heights - 1, Math.max(0, Math.floor(y / HEIGHT_CELLS)));
+    let last = first;
+    now[first] = 0;
     for (let step = 1; step <= steps; step++) {
       next.fill(Infinity);
       const rates = this.rates[step];
       this.price(x + this.sideways * step * this.stepTicks, step, wanted, rates);
-      for (let height = 0; height < heights; height++) {
+      const highest = Math.max(0, first - climb);
+      const lowest = Math.min(heights - 1, last + sink);
+      for (let height = highest; height <= lowest; height++) {
         let best = Infinity;
         let from = -1;
-        for (let other = Math.max(0, height - sink); other <= Math.min(heights - 1, height + climb); other++) {
-          const cost = now[other] + Math.abs(other - height) * HEIGHT_CELLS * CLIMB_SECONDS;
+        const end = Math.min(last, height + climb);
+        for (let other = Math.max(first, height - sink); other <= end; other++) {
+          const cost = now[other] + climbPrices[other < height ? height - other : other - height];
           if (cost < best) {
             best = cost;
             from = other;
@@ -271,13 +280,13 @@ export class FlapPerson implements StandIn {
         next[height] = best + this.bouncingRate(rates, height) * STEP_SECONDS;
         cameFrom[step * heights + height] = from;
       }
-      [now, next] = [next, now];
+      [now, next, first, last] = [next, now, highest, lowest];
     }
-    let last = 0;
-    for (let height = 1; height < heights; height++) if (now[height] < now[last]) last = height;
+    let end = 0;
+    for (let height = 1; height < heights; height++) if (now[height] < now[end]) end = height;
     for (let step = steps; step >= 1; step--) {
-      this.course[step] = (last + 0.5) * HEIGHT_CELLS;
-      last = cameFrom[step * heights + last];
+      this.course[step] = (end + 0.5) * HEIGHT_CELLS;
+      end = cameFrom[step * heights + end];
     }
     this.course[0] = y;
     this.courseTick = tick;

@@ -49,6 +49,17 @@ describe('the brief of a course', () => {
     expect(sayCourseBriefLine(harder(0, 30), 'casual')).toBe(
       'casual: each level is 0 to 30 points harder than the one before',
     );
+    expect(
+      [harder(-35, 35), harder(-10), harder(undefined, -5), harder(-20, -5), harder(undefined, 30)].map((line) =>
+        sayCourseBriefLine(line, 'casual').slice('casual: each level is '.length),
+      ),
+    ).toEqual([
+      'at most 35 points easier and at most 35 points harder than the one before',
+      'at most 10 points easier than the one before',
+      'at least 5 points easier than the one before',
+      '5 to 20 points easier than the one before',
+      'at most 30 points harder than the one before',
+    ]);
     expect(sayCourseBriefLine({ standIn: 'expert', measure: 'finishes', least: 20 }, 'expert')).toBe(
       'expert: at least 20 % finish the course',
     );

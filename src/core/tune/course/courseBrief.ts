@@ -42,18 +42,25 @@ export function judgeCourse(
   });
 }
 
-/** "casual: each level is 0 to 35 points harder than the one before" */
+/** "casual: each level is 5 to 35 points harder than the one before" */
 export function sayCourseBriefLine({ measure, least, most }: CourseBriefLine, standIn: string): string {
-  const band =
-    least !== undefined && most !== undefined
-      ? `${least} to ${most}`
-      : least !== undefined
-        ? `at least ${least}`
-        : most !== undefined
-          ? `at most ${most}`
-          : 'any number of';
-  if (measure === 'finishes') return `${standIn}: ${band} % finish the course`;
-  return `${standIn}: each level is ${band} points harder than the one before`;
+  if (measure === 'finishes') return `${standIn}: ${sayBand(least, most)} % finish the course`;
+  return `${standIn}: each level is ${sayStep(least, most)} than the one before`;
+}
+
+function sayBand(least: number | undefined, most: number | undefined): string {
+  if (least !== undefined && most !== undefined) return `${least} to ${most}`;
+  if (least !== undefined) return `at least ${least}`;
+  return most !== undefined ? `at most ${most}` : 'any';
+}
+
+/** What is below nothing is easier: nobody counts points backwards. */
+function sayStep(least: number | undefined, most: number | undefined): string {
+  const easier = least !== undefined && least < 0 ? `at most ${-least} points easier` : '';
+  if (most !== undefined && most < 0)
+    return least === undefined ? `at least ${-most} points easier` : `${-most} to ${-least} points easier`;
+  if (easier === '') return `${sayBand(least, most)} points harder`;
+  return most === undefined ? easier : `${easier} and at most ${most} points harder`;
 }
 
 function wholeCourse({ finishes, runs, most }: Pick<CourseState, 'finishes' | 'runs' | 'most'>): Found[] {

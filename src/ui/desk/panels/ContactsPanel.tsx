@@ -49,7 +49,7 @@ export function ContactsPanel({ onClose }: { onClose: () => void }) {
         <table className="contacts">
           <thead>
             <tr>
-              <th />
+              <td />
               {kinds.map((kind) => (
                 <th key={kind.id}>{kind.name}</th>
               ))}

@@ -29,24 +29,26 @@ export function GroundPanel({ onClose }: { onClose: () => void }) {
   };
   return (
     <SidePanel title="Ground" note={`${game.terrain.length} types, for all levels`} onClose={onClose}>
-      <div role="listbox" aria-label="Types of ground" className={styles.chips}>
-        {game.terrain.map((entry) => (
-          <button
-            key={entry.id}
-            type="button"
-            role="option"
-            aria-selected={entry.id === ground.id}
-            title={describeGround(entry)}
-            onClick={() => {
-              setChosen(entry.id);
-              session.store.setState({ brush: entry.glyph });
-            }}
-            className="chip"
-            data-on={entry.id === ground.id || undefined}
-          >
-            <GroundSwatch ground={entry} /> {entry.name}
-          </button>
-        ))}
+      <div className={styles.chips}>
+        <div role="listbox" aria-label="Types of ground" className={styles.options}>
+          {game.terrain.map((entry) => (
+            <button
+              key={entry.id}
+              type="button"
+              role="option"
+              aria-selected={entry.id === ground.id}
+              title={describeGround(entry)}
+              onClick={() => {
+                setChosen(entry.id);
+                session.store.setState({ brush: entry.glyph });
+              }}
+              className="chip"
+              data-on={entry.id === ground.id || undefined}
+            >
+              <GroundSwatch ground={entry} /> {entry.name}
+            </button>
+          ))}
+        </div>
         <Button size="compact-xs" variant="light" onClick={add} disabled={game.terrain.length >= 60}>
           Add a ground
         </Button>

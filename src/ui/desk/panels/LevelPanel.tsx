@@ -16,12 +16,12 @@ export function LevelPanel({ onClose }: { onClose: () => void }) {
   return (
     <SidePanel title="Level" note={level.name} onClose={onClose}>
       <WholeLevel level={level} tags={[...new Set([...resolvedCast(game).values()].flatMap((kind) => kind.names))]} />
-      <h3 className={`heading ${css.partHead}`}>Marks</h3>
+      <h2 className={`heading ${css.partHead}`}>Marks</h2>
       <p className="quiet flush">Named points, lines and areas; the Mark tool (6) adds more.</p>
       {level.marks.map((mark) => (
         <MarkRow key={mark.id} mark={mark} />
       ))}
-      <h3 className={`heading ${css.partHead}`}>Lanes</h3>
+      <h2 className={`heading ${css.partHead}`}>Lanes</h2>
       {(level.lanes ?? []).map((lane) => (
         <LaneRow key={lane.id} lane={lane} />
       ))}

@@ -78,7 +78,8 @@ export class Danger {
   private courseCount = 0;
   private readonly whose: Minded[] = [];
   private readonly courses: Course[] = [];
-  private readonly around: Float64Array;
+  private readonly aroundX: Float64Array;
+  private readonly aroundY: Float64Array;
   private readonly placeX: Float64Array;
   private readonly placeY: Float64Array;
   private readonly isDrifter: Uint8Array;
@@ -127,7 +128,8 @@ export class Danger {
     const courses = most * MOST_COURSES;
     this.placeX = new Float64Array(courses * (steps + 1));
     this.placeY = new Float64Array(courses * (steps + 1));
-    this.around = new Float64Array(courses);
+    this.aroundX = new Float64Array(courses);
+    this.aroundY = new Float64Array(courses);
   }
 
   /** What a second of being touched costs by what it costs to lose. */
@@ -269,15 +271,16 @@ export class Danger {
 
   /** Price, in seconds, of a second spent at a place at a step of the plan. */
   rateAt(x: number, y: number, cell: number, step: number): number {
-    const { placeX, placeY, around } = this;
+    const { placeX, placeY, aroundX, aroundY } = this;
     let rate = 0;
     for (let index = 0, at = step; index < this.courseCount; index++, at += this.steps + 1) {
       // Told first, and in line, since it is so for most of them: too far off to matter. What is not there is nowhere.
-      const far = around[index];
+      const farX = aroundX[index];
       const dx = x - placeX[at];
-      if (!(dx < far && dx > -far)) continue;
+      if (!(dx < farX && dx > -farX)) continue;
+      const farY = aroundY[index];
       const dy = y - placeY[at];
-      if (!(dy < far && dy > -far)) continue;
+      if (!(dy < farY && dy > -farY)) continue;
       rate += this.courseRate(this.whose[index], this.courses[index], x, y, cell, step);
     }
     return rate;
@@ -289,11 +292,14 @@ export class Danger {
    */
   addRates(x: number, column: number, step: number, apart: number, width: number, into: Float64Array): void {
     for (let index = 0, at = step; index < this.courseCount; index++, at += this.steps + 1) {
-      const far = this.around[index];
+      const farX = this.aroundX[index];
       const dx = x - this.placeX[at];
-      if (!(dx < far && dx > -far)) continue;
+      if (!(dx < farX && dx > -farX)) continue;
+      const farY = this.aroundY[index];
       for (let place = 0; place < into.length; place++) {
         const y = (place + 0.5) * apart;
+        const dy = y - this.placeY[at];
+        if (dy >= farY || dy <= -farY) continue;
         const cell = Math.floor(y) * width + column;
         into[place] += this.courseRate(this.whose[index], this.courses[index], x, y, cell, step);
       }
@@ -307,12 +313,15 @@ export class Danger {
     for (let index = 0; index < this.count; index++) {
       const one = this.minded[index];
       const far = this.farthest(one);
+      const farX = Math.max(far, one.halfX + one.shy + SPARE_CELLS);
+      const farY = Math.max(far, one.halfY + one.shy + SPARE_CELLS);
       for (let other = -1; other < one.otherCount; other++) {
         const course = other < 0 ? one : one.others[other];
         const place = this.courseCount++;
         this.whose[place] = one;
         this.courses[place] = course;
-        this.around[place] = far;
+        this.aroundX[place] = farX;
+        this.aroundY[place] = farY;
         for (let step = 0; step < length; step++) {
           const isThere = course.sure[step] > 0;
           this.placeX[place * length + step] = isThere ? course.x[step] : NaN;
@@ -322,9 +331,9 @@ export class Danger {
     }
   }
 
-  /** From farther off than this, along either side, a thing is neither met nor sees or shoots at anybody. */
+  /** From farther off than this a thing is neither met, if it is round, nor sees or shoots at anybody; boxes reach as far as they are large. */
   private farthest(one: Minded): number {
-    const met = Math.max(one.reach, one.halfX, one.halfY) + one.shy;
+    const met = one.reach + one.shy;
     const sight = one.sight ? Math.sqrt(one.sight.limits.rangeSquare) : 0;
     const { firesX, firesY } = one;
     const shot = Math.sqrt(firesX * firesX + firesY * firesY) * this.dodgeTicks + this.ownHalf + MUZZLE_SPARE_CELLS;
