@@ -33,7 +33,7 @@ export const briefLineShape = z
     measure: z
       .enum(BRIEF_MEASURES)
       .describe(
-        'clears: clear rate, %; takes: median time to clear, s; headroom: that as so many times the proved least; firstLoss: median time to the first loss, s; livesLost, harm, goals, closeCalls: mean a run; commonestEnd, onePiece: share of runs that one cause, or one piece, ends, %; wave: median wave reached; longestLull, longestPeak: median, s; pressed, waits: median share of time, %; peaks: median a minute; findings: how many the runs show',
+        'clears: rate, %; takes: median, s; headroom: that over the proved least, times; firstLoss: median, s; livesLost, harm, goals, closeCalls: mean a run; commonestEnd, onePiece: share of runs ended so, %; wave: median; longestLull, longestPeak: median, s; pressed, waits: median share of time, %; peaks: median a minute; findings: how many',
       ),
     least: bound.describe('the least that is meant; left out: any'),
     most: bound.describe('the most that is meant; left out: any'),

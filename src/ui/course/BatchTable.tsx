@@ -35,7 +35,7 @@ export function BatchTable({
               <th className="number">seeds</th>
               <th>revision</th>
               <th>started</th>
-              <th />
+              <td />
             </tr>
           </thead>
           <tbody>

@@ -20,11 +20,11 @@ import { PaletteKey } from './PaletteKey';
 import { Reading } from './Reading';
 import { RunButton } from './RunButton';
 import { SaveSign } from './SaveSign';
-import { StartField } from './StartField';
 import { Strata } from './Strata';
 import { useDeskMachines } from './useDeskMachines';
 import css from './desk.module.css';
 
+const StartField = later(() => import('./StartField').then(({ StartField: Field }) => Field));
 // Who is asked nothing needs no question.
 const ClashNotice = later(() => import('./ClashNotice').then(({ ClashNotice: Notice }) => Notice));
 

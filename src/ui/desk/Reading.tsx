@@ -19,7 +19,6 @@ import { Ladder } from './Ladder';
 import { later } from '../frame/later';
 import { Difference } from './Difference';
 import { ReadingHead } from './ReadingHead';
-import { SeedsChoice } from './SeedsChoice';
 import { runsEndingBy } from '../editor/visits';
 import { useDesk, useFollowed } from './DeskContext';
 import { useLevelNames } from './useLevelNames';
@@ -31,6 +30,7 @@ const OwnStandIns = later(() => import('./OwnStandIns').then(({ OwnStandIns: Own
 const ProofLine = later(() => import('./ProofLine').then(({ ProofLine: Line }) => Line));
 const SavedChecksLine = later(() => import('./SavedChecksLine').then(({ SavedChecksLine: Line }) => Line));
 const PartsLine = later(() => import('./PartsLine').then(({ PartsLine: Line }) => Line));
+const SeedsChoice = later(() => import('./SeedsChoice').then(({ SeedsChoice: Choice }) => Choice));
 const BriefLines = later(() => import('./BriefLines').then(({ BriefLines: Lines }) => Lines));
 
 interface ReadingProps {

@@ -103,7 +103,7 @@ function RunHead({ sort, order, onSort }: RunHeadProps) {
             </button>
           </th>
         ))}
-        <th />
+        <td />
       </tr>
     </thead>
   );

@@ -31,7 +31,7 @@ export function ValueTable({ unit, now, points, standIns, measure, onTake }: Val
             <th key={id}>{name}</th>
           ))}
           <th>brief</th>
-          <th />
+          <td />
         </tr>
       </thead>
       <tbody>
