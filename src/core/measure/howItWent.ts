@@ -315,8 +315,8 @@ export const HOW_IT_WENT = {
       'How often something that harms and is no shot comes within half a cell of the player, box to box, and goes again without harm: the mean of all runs with the 95 % interval. Looked at ten times a second.',
     field: 'close_calls_per_run',
     decimals: 1,
-    reads: ({ facts }) => facts?.closePlaces?.length,
-    column: kept('close_calls', ({ closePlaces }) => closePlaces?.length),
+    reads: ({ facts }) => facts?.closeCalls,
+    column: kept('close_calls', ({ closeCalls }) => closeCalls),
   }),
   waveBegins: entryOf({
     name: 'When waves begin',

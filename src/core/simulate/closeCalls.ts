@@ -13,6 +13,8 @@ export class CloseCalls {
   /** 1 while a foe is close. */
   private readonly isClose: Uint8Array;
   private places: { x: number; y: number }[] = [];
+  /** Of the whole run, noted or not. */
+  private count = 0;
   private losses = 0;
 
   constructor(program: LevelProgram) {
@@ -21,24 +23,28 @@ export class CloseCalls {
     this.isClose = new Uint8Array(this.foes.length);
   }
 
-  /** Some times a second, with how often the player has been harmed or lost so far; noted only where it is asked for. */
+  /** Some times a second, with how often the player has been harmed or lost so far; where it was is noted only if asked for. */
   look(world: World, losses: number, isNoted = true): void {
     // Whoever was close when it happened was no close call.
     if (losses !== this.losses) this.isClose.fill(0);
     this.losses = losses;
     for (let index = 0; index < this.foes.length; index++) {
       const isClose = this.gap.cells(world, index) <= CLOSE_CELLS && world.isIn(this.foes[index]);
-      if (isNoted && !isClose && this.isClose[index] === 1) this.places.push({ x: world.player.x, y: world.player.y });
+      if (!isClose && this.isClose[index] === 1) {
+        this.count++;
+        if (isNoted) this.places.push({ x: world.player.x, y: world.player.y });
+      }
       this.isClose[index] = isClose ? 1 : 0;
     }
   }
 
-  /** Where the player was each time; ready for the next run. */
-  finish(): { x: number; y: number }[] {
-    const { places } = this;
+  /** How often it was close in the whole run, and where the player was each time that was noted; ready for the next run. */
+  finish(): { count: number; places: { x: number; y: number }[] } {
+    const { places, count } = this;
     this.places = [];
+    this.count = 0;
     this.losses = 0;
     this.isClose.fill(0);
-    return places;
+    return { count, places };
   }
 }

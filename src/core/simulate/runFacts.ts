@@ -44,7 +44,8 @@ export interface RunFacts extends PopulationFacts {
   /** Cells in which the player was and, of that, in which it stood though it could have gone; ticks. Row by row. */
   spent: readonly CellTicks[];
   waited: readonly CellTicks[];
-  /** Where something that harms passed the player closely without touching it; undefined where nothing harms. */
+  /** How often something that harms passed the player closely without touching it, and where that was noted; undefined where nothing harms. */
+  closeCalls?: number;
   closePlaces?: readonly Place[];
   /** Where the player was when a shot had passed it closely. */
   missPlaces: readonly Place[];
@@ -252,8 +253,11 @@ export class FactsWatch {
       ...lullsOf(pressure),
       ...(world && this.population.finish(world)),
     };
-    const closePlaces = this.close.finish();
-    if (this.hasThreats) facts.closePlaces = closePlaces;
+    const { count, places } = this.close.finish();
+    if (this.hasThreats) {
+      facts.closeCalls = count;
+      facts.closePlaces = places;
+    }
     if (this.ways) facts.wayMade = Math.round(THOUSAND * Math.max(0, made));
     // The life with which a run ends is lost as well.
     if (hasLives && world)
