@@ -236,3 +236,23 @@ test('a document goes through save, export and import to the byte', async ({ pag
   const second = await (await page.request.get('/api/games/kiln-copy/export')).text();
   expect(second).toBe(text.replace('"id": "kiln-yard"', '"id": "kiln-copy"'));
 });
+
+test('what stands open has an address: back, forward and reload keep the place', async ({ page }, info) => {
+  await openDesk(page, info);
+  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await expect(page).toHaveURL(/drying-hall\?open=ground$/);
+  await page.getByRole('button', { name: 'Bench', exact: true }).click();
+  await expect(page).toHaveURL(/\?open=bench%3Anight_watch$/);
+  await expect(page.getByTestId('diagram')).toBeVisible();
+  await page.getByRole('button', { name: 'Tune', exact: true }).click();
+  await expect(page).toHaveURL(/drying-hall\/tune$/);
+  await page.goBack();
+  await expect(page.getByTestId('diagram')).toBeVisible();
+  await page.goBack();
+  await expect(page.getByRole('listbox', { name: 'Types of ground' })).toBeVisible();
+  await page.goForward();
+  await expect(page.getByTestId('diagram')).toBeVisible();
+  await page.reload();
+  await expect(page.getByTestId('diagram')).toBeVisible();
+  await expect(page).toHaveURL(/\?open=bench%3Anight_watch$/);
+});

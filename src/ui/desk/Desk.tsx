@@ -3,10 +3,11 @@
 import { later } from '../frame/later';
 import { useSearchParams } from 'next/navigation';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { kindOf } from '@/core/index';
 import type { GameReply } from '@/server/contracts/games';
 import { readAskedRun } from '../editor/askedRun';
+import { addressOfOpened, readOpened, type OpenPanel } from '../editor/openedPanel';
 import type { DeskSession } from '../editor/deskSession';
 import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
@@ -90,15 +91,8 @@ const SKIPS = [
 ];
 
 /** Views with an address of their own, which take the place of the arena. */
-type WholeView = 'cues' | 'tune';
-
-/** What stands open beside the arena: a script, or one of the lists of the game. */
-type OpenPanel =
-  | { type: 'script' | 'bench'; id: string }
-  | { type: 'cues' }
-  | { type: 'tune' }
-  | { type: 'cast'; kind?: string }
-  | { type: 'ground' | 'contacts' | 'level' | 'build' };
+const WHOLE_VIEWS = ['cues', 'tune'] as const;
+type WholeView = (typeof WHOLE_VIEWS)[number];
 
 const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench' | WholeView>; label: string; title: string }[] = [
   { type: 'build', label: 'Build', title: 'A whole map from a picture, from text or from a seed' },
@@ -150,13 +144,34 @@ function DeskBody({ view }: { view?: WholeView }) {
 /** What stands open beside the arena, and what opens and closes it; those stay the same functions throughout. */
 function useOpenPanel(view: WholeView | undefined) {
   const { session } = useDesk();
-  const [open, setOpen] = useState<OpenPanel | undefined>(view && { type: view });
-  // The address is changed in place, so that the session stays.
+  const search = useSearchParams();
+  const [open, setOpen] = useState<OpenPanel | undefined>(() =>
+    view ? { type: view } : readOpened(search.get('open'), session.state.game),
+  );
+  const lastOpen = useRef(open);
+  // The address is changed without going anywhere, so that the session stays; back and forward open what stood open.
   const { game, levelId } = session.state;
-  const address = `/games/${game.id}/levels/${levelId}${open?.type === 'cues' || open?.type === 'tune' ? `/${open.type}` : ''}`;
+  const levelAddress = `/games/${game.id}/levels/${levelId}`;
   useEffect(() => {
-    if (window.location.pathname !== address) window.history.replaceState(null, '', address);
-  }, [address]);
+    const { pathname, search: asked } = window.location;
+    const address = addressOfOpened(levelAddress, asked, open);
+    if (`${pathname}${asked}` === address) return;
+    // What was opened by its address is no step that one could go back from.
+    if (lastOpen.current === open) window.history.replaceState(null, '', address);
+    else window.history.pushState(null, '', address);
+    lastOpen.current = open;
+  }, [levelAddress, open]);
+  useEffect(() => {
+    const goBack = () => {
+      const { pathname, search: asked } = window.location;
+      const whole = WHOLE_VIEWS.find((type) => pathname === `${levelAddress}/${type}`);
+      if (whole) setOpen({ type: whole });
+      else if (pathname === levelAddress)
+        setOpen(readOpened(new URLSearchParams(asked).get('open'), session.state.game));
+    };
+    window.addEventListener('popstate', goBack);
+    return () => window.removeEventListener('popstate', goBack);
+  }, [levelAddress, session]);
   const openers = useMemo(
     () => ({
       onOpenScript: (id: string) => setOpen({ type: 'script', id }),

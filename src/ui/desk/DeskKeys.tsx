@@ -1,12 +1,13 @@
 'use client';
 
-import { Modal, SimpleGrid } from '@mantine/core';
 import { useEffect } from 'react';
 import { actOnDesk, actWithControl } from '../editor/deskKeys';
+import { later } from '../frame/later';
 import { useDesk } from './DeskContext';
-import css from './desk.module.css';
-import { KEY_LIST } from './keyList';
 import { isTyping } from './useArenaKeys';
+
+// The sheet is fetched when it is asked for.
+const KeySheet = later(() => import('./KeySheet').then(({ KeySheet: Sheet }) => Sheet));
 
 export interface Help {
   opened: boolean;
@@ -31,21 +32,5 @@ export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript:
     window.addEventListener('keydown', onKeyDown);
     return () => window.removeEventListener('keydown', onKeyDown);
   }, [desk, help, onToggleScript]);
-  return (
-    <Modal opened={help.opened} onClose={help.close} title="Keys" size="xl">
-      <SimpleGrid cols={3} spacing="lg">
-        {KEY_LIST.map((group) => (
-          <section key={group.title}>
-            <h3 className={`heading ${css.keys}`}>{group.title}</h3>
-            {group.keys.map(([key, meaning]) => (
-              <div key={key} className={css.keyLine}>
-                <span>{meaning}</span>
-                <span className="key">{key}</span>
-              </div>
-            ))}
-          </section>
-        ))}
-      </SimpleGrid>
-    </Modal>
-  );
+  return help.opened ? <KeySheet onClose={help.close} /> : null;
 }
