@@ -345,7 +345,14 @@ export { readTextMap, unknownGlyphs } from './exchange/textMap';
 export { generateMap, type MapRecipe } from './exchange/generateMap';
 
 export { carryOut, type PlayTask, type RunPlan } from './tune/search/runPlan';
-export { pointsOfSweep, Sweep, type SweepCell, type SweepState, type SweptPoint } from './tune/search/sweep';
+export {
+  pointsOfSweep,
+  Sweep,
+  type SweepCell,
+  type SweepState,
+  type SweepTask,
+  type SweptPoint,
+} from './tune/search/sweep';
 export {
   Comparison,
   type ComparedStandIn,

@@ -285,10 +285,29 @@ test('knobs are made, changed and taken away by forms', async ({ page }, info) =
 test('a word of the language is found in the palette, with what it means and its clauses', async ({ page }, info) => {
   await openDesk(page, info);
   await page.keyboard.press('Control+k');
-  await page.getByPlaceholder('Find an action, a guard, a script or a word of the language').fill('chase');
+  await page.getByPlaceholder(/^An action, a level/).fill('chase');
   await page.getByRole('button', { name: /^chase \(motion\)/ }).click();
   const card = page.getByRole('dialog', { name: 'chase' });
   await expect(card).toContainText('It stands behind “do”');
   await expect(card).toContainText('cells/s');
   await expect(card.locator('pre')).toContainText('chase player');
+});
+
+test('a number is set in the palette by a few words, as one step back, and another level is a word away', async ({
+  page,
+}, info) => {
+  const id = await openDesk(page, info);
+  const savedPace = async () => {
+    await expect(saveSign(page)).toHaveText(/^Saved/);
+    const reply = await page.request.get(`/api/games/${id}`);
+    const { document } = (await reply.json()) as { document: { cast: { id: string; knobs?: { pace?: number } }[] } };
+    return document.cast.find((kind) => kind.id === 'warden')?.knobs?.pace;
+  };
+  const before = await savedPace();
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder(/^An action, a level/).fill('warden pace 3.1');
+  await page.getByRole('button', { name: /^Set warden\.pace to 3\.1 Now/ }).click();
+  await expect.poll(savedPace).toBe(3.1);
+  await page.keyboard.press('Control+z');
+  await expect.poll(savedPace).toBe(before);
 });

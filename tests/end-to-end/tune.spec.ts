@@ -67,9 +67,7 @@ test('two numbers make a table, of which a pair is taken by a click; a search ou
   await expect(tune.getByTestId('in-the-way')).toContainText('casual clears at least 90 %', { timeout: 60_000 });
 });
 
-test('the draft is compared with a kept version: what differs, what is certain, and the runs that came out otherwise', async ({
-  page,
-}, info) => {
+test('the draft is compared with a kept version, run by run, and read beside all versions', async ({ page }, info) => {
   await openDesk(page, info, nearTheDoor);
   await clickCell(page, 10.5, 7.5);
   await page.getByRole('slider', { name: 'pace' }).press('End');
@@ -83,4 +81,9 @@ test('the draft is compared with a kept version: what differs, what is certain, 
   await expect(casual).toContainText(/casual \d+ % \(\d+–\d+ %\) → \d+ % \(\d+–\d+ %\)/);
   await expect(casual).toContainText('on 200 seeds');
   await expect(part).toContainText('1,600 runs');
+  // The same as lines over the versions, with what changed from one to the next.
+  const versions = page.getByRole('region', { name: 'Over the versions' });
+  await versions.getByRole('button', { name: 'Read 2 versions' }).click();
+  await expect(versions.getByTestId('versions')).toHaveAttribute('data-status', 'done', { timeout: 60_000 });
+  await expect(versions.getByRole('row').last()).toContainText(/draft.*\d+ \(\d+–\d+\) %.*pace/);
 });

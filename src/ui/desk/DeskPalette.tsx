@@ -1,13 +1,17 @@
 'use client';
 
+import { notifications } from '@mantine/notifications';
 import { Spotlight, spotlight } from '@mantine/spotlight';
 import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
+import { takeNumbers, type NamedNumber } from '@/core/index';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
 import type { Help } from './DeskKeys';
 import type { LevelNames } from '../editor/visits';
 import { PALETTE_WORDS } from './openWord';
 import { openSavedChecks } from './savedChecksOpen';
+import { askedNumbers } from '../tune/askedNumber';
+import { numbersToTurn } from '../tune/numbersToTurn';
 import { useLevelNames } from './useLevelNames';
 
 interface DeskPaletteProps {
@@ -21,31 +25,67 @@ export function DeskPalette(props: DeskPaletteProps) {
   const desk = useDesk();
   const router = useRouter();
   const names = useLevelNames();
+  const [query, setQuery] = useState('');
   useFollowed(desk.session, (state) => state.game);
+  useFollowed(desk.reading, (state) => state.summary);
   // It is fetched when it is first asked for.
   useEffect(() => spotlight.open(), []);
   return (
     <Spotlight
       actions={[
+        ...setActions(desk, query, () => props.onOpenPanel('tune')),
         ...deskActions(desk),
         ...numberActions(desk, names),
         ...panelActions(props.onOpenPanel),
+        ...findingActions(desk),
         ...placeActions(desk, router.push, props),
         ...PALETTE_WORDS.map(({ id, label, description, open }) => act(id, label, description, open)),
       ]}
+      query={query}
+      onQueryChange={setQuery}
       limit={40}
       scrollable
       nothingFound="Nothing by that name"
       highlightQuery
       attributes={{ content: { 'aria-label': 'Find any action' } }}
       shortcut="mod + K"
-      searchProps={{ placeholder: 'Find an action, a guard, a script or a word of the language' }}
+      searchProps={{ placeholder: 'An action, a level, a piece, a script, a word of the language, or “warden pace 3”' }}
     />
   );
 }
 
 function act(id: string, label: string, description: string, onClick: () => void) {
   return { id, label, description, onClick };
+}
+
+/** What the words that are typed say of the numbers of the level: sets one at once, or leads to it. */
+function setActions({ session }: Desk, query: string, openTune: () => void) {
+  const { game } = session.state;
+  return askedNumbers(query, numbersToTurn(game, session.level)).map(({ number, value }) => ({
+    ...(value === undefined
+      ? act(`number ${number.name}`, number.name, `${sayNow(number)}; write a number behind it to set it`, openTune)
+      : act(`set ${number.name}`, `Set ${number.name} to ${value}`, sayNow(number), () => {
+          const taken = takeNumbers(game, session.level, [{ name: number.name, value }]);
+          if (taken.ok) session.change(`Set ${number.name} to ${value}`, taken.value);
+          else notifications.show({ color: 'clay', message: taken.faults[0].message });
+        })),
+    // Its words have been looked for already.
+    keywords: [query],
+  }));
+}
+
+function sayNow({ value, unit }: NamedNumber): string {
+  return `Now ${value} ${unit ?? ''}`.trimEnd();
+}
+
+/** What runs have shown of the level as it is. */
+function findingActions({ reading, playback }: Desk) {
+  const { summary } = reading.store.getState();
+  return (summary?.findings ?? []).map(({ code, message, seed, seconds }, index) =>
+    act(`finding ${index} ${code}`, message, `Finding, shown by seed ${seed} at ${seconds.toFixed(1)} s`, () => {
+      void reading.showSample(seed).then(() => playback.seek(seconds * playback.store.getState().ticksPerSecond));
+    }),
+  );
 }
 
 /** Tools and edits. */
@@ -122,6 +162,11 @@ function placeActions({ session }: Desk, go: (address: string) => void, { help, 
     ...game.scripts.map(({ id }) =>
       act(`script ${id}`, `Script ${id}`, 'Open the behavior beside the arena', () => onOpenScript(id)),
     ),
+    ...game.levels
+      .filter(({ id }) => id !== session.level.id)
+      .map(({ id, name }) =>
+        act(`level ${id}`, name, 'Open the desk of this level', () => go(`/games/${game.id}/levels/${id}`)),
+      ),
     ...session.level.pieces.map(({ id, name }) =>
       act(`piece ${id}`, name, 'Select this piece', () => session.select([id])),
     ),

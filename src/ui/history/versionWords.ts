@@ -36,3 +36,8 @@ export function splitIntoDays(saves: readonly SaveInfo[]): SaveInfo[][] {
   }
   return days;
 }
+
+/** What a version is called: by its name, or by when it was saved. */
+export function nameOfSave(save: SaveInfo): string {
+  return save.name ?? `${sayDay(save)}, ${sayTime(save)}${save.isCurrent ? ' (as saved now)' : ''}`;
+}

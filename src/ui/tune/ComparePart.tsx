@@ -18,7 +18,7 @@ import {
 import type { SaveInfo } from '@/server/contracts/history';
 import { useDesk, useFollowed } from '../desk/DeskContext';
 import { addressOfRun } from '../editor/askedRun';
-import { sayDay, sayTime } from '../history/versionWords';
+import { nameOfSave } from '../history/versionWords';
 import { gorgeApi } from '../requests/gorgeApi';
 import type { CompareRequest, TuneState } from './tuneController';
 import css from './tune.module.css';
@@ -49,7 +49,7 @@ export function ComparePart({ compare, game, onStart, onCancel }: ComparePartPro
     setFault('');
     try {
       const before = await gorgeApi.revision(game.id, own.revision);
-      onStart({ name: nameOf(own), before, standIns: standInsOf(game).map(({ id }) => id), runs: COMPARED_RUNS });
+      onStart({ name: nameOfSave(own), before, standIns: standInsOf(game).map(({ id }) => id), runs: COMPARED_RUNS });
     } catch (error) {
       setFault(error instanceof Error ? error.message : String(error));
     }
@@ -62,7 +62,7 @@ export function ComparePart({ compare, game, onStart, onCancel }: ComparePartPro
           size="xs"
           aria-label="Version to compare with"
           disabled={saves.length === 0}
-          data={saves.map((own) => ({ value: String(own.id), label: nameOf(own) }))}
+          data={saves.map((own) => ({ value: String(own.id), label: nameOfSave(own) }))}
           value={save ? String(save.id) : ''}
           onChange={(event) => setChosen(event.currentTarget.value)}
         />
@@ -85,10 +85,6 @@ export function ComparePart({ compare, game, onStart, onCancel }: ComparePartPro
       <Compared compare={compare} game={game} />
     </section>
   );
-}
-
-function nameOf(save: SaveInfo): string {
-  return save.name ?? `${sayDay(save)}, ${sayTime(save)}${save.isCurrent ? ' (as saved now)' : ''}`;
 }
 
 function Compared({ compare, game }: Pick<ComparePartProps, 'compare' | 'game'>) {

@@ -20,10 +20,12 @@ interface SweepChartProps {
   standIns: readonly { id: string; name: string }[];
   measure: BriefMeasure;
   brief: readonly BriefLine[];
+  /** What the values are called, where they are no numbers. */
+  labels?: readonly string[];
 }
 
 /** What each comes to over the values of a number: lines with their intervals, the band that is meant, and where the brief holds. */
-export function SweepChart({ name, unit, now, points, standIns, measure, brief }: SweepChartProps) {
+export function SweepChart({ name, unit, now, points, standIns, measure, brief, labels }: SweepChartProps) {
   const rule = BRIEF_RULES[measure];
   const data = points.map((point) => ({
     at: point.values[0],
@@ -59,6 +61,7 @@ export function SweepChart({ name, unit, now, points, standIns, measure, brief }
           type="number"
           domain={['dataMin', 'dataMax']}
           ticks={values}
+          tickFormatter={(at: number) => labels?.[at] ?? String(at)}
           tick={TICK}
           stroke="var(--layer)"
           label={{ value: unit, position: 'insideBottomRight', offset: -8, fontSize: 11, fill: 'var(--dim)' }}
@@ -126,7 +129,7 @@ export function SweepChart({ name, unit, now, points, standIns, measure, brief }
         ))}
         <Tooltip
           contentStyle={TOOLTIP}
-          labelFormatter={(at) => `${name} ${String(at)} ${unit}`}
+          labelFormatter={(at) => labels?.[Number(at)] ?? `${name} ${String(at)} ${unit}`}
           formatter={(value) => `${Number(value).toFixed(rule.unit === '%' ? 0 : 1)} ${rule.unit}`}
         />
       </ComposedChart>

@@ -7,15 +7,11 @@ import { notifications } from '@mantine/notifications';
 import {
   BRIEF_MEASURES,
   BRIEF_RULES,
-  kindsToMeet,
-  listNumbers,
   MOST_TURNED,
   pointsOfSweep,
   standInsOf,
   takeNumbers,
   type BriefMeasure,
-  type GameDocument,
-  type Level,
   type NamedNumber,
 } from '@/core/index';
 import { BriefLines } from '../desk/BriefLines';
@@ -25,9 +21,11 @@ import { chooseNumber, valuesOf, type ChosenNumber } from './chosenNumber';
 import { ComparePart } from './ComparePart';
 import { MatterPart } from './MatterPart';
 import { NumberList } from './NumberList';
+import { numbersToTurn } from './numbersToTurn';
 import { SolvePart } from './SolvePart';
 import { SweepChart } from './SweepChart';
 import { HeatTable, ValueTable } from './SweepTables';
+import { VersionsPart } from './VersionsPart';
 import { TuneController, type TuneState } from './tuneController';
 import css from './tune.module.css';
 
@@ -42,7 +40,7 @@ export function TuneView({ onClose }: { onClose: () => void }) {
   const numbers = useMemo(() => (level ? numbersToTurn(game, level) : []), [game, level]);
   const [controller] = useState(() => new TuneController(levelId));
   useEffect(() => () => controller.end(), [controller]);
-  const { sweep, solve, matter, compare } = useFollowed(controller, (state) => state);
+  const { sweep, solve, matter, compare, versions } = useFollowed(controller, (state) => state);
   const [chosen, setChosen] = useState<ChosenNumber[]>([]);
   const [runs, setRuns] = useState('200');
   const standIns = standInsOf(game);
@@ -107,6 +105,13 @@ export function TuneView({ onClose }: { onClose: () => void }) {
           onStart={(request) => void controller.compare(game, request)}
           onCancel={() => controller.cancel()}
         />
+        <VersionsPart
+          versions={versions}
+          game={game}
+          levelId={levelId}
+          onStart={(request) => void controller.versions(game, request)}
+          onCancel={() => controller.cancel()}
+        />
       </div>
       <aside className={css.aside}>
         <SmallLadder />
@@ -122,19 +127,6 @@ export function TuneView({ onClose }: { onClose: () => void }) {
         />
       </aside>
     </div>
-  );
-}
-
-/** Numbers that have a value and can do something in a level: what is of kinds that only other levels have is left out. */
-function numbersToTurn(game: GameDocument, level: Level): NamedNumber[] {
-  const here = new Set(kindsToMeet(game, level).map(({ id }) => id));
-  const elsewhere = new Set(game.cast.map(({ id }) => id).filter((id) => !here.has(id)));
-  return listNumbers(game, level).filter(
-    ({ name, value }) =>
-      value !== undefined &&
-      // Knobs stand in the list as knobs already.
-      !name.includes('.knobs.') &&
-      !elsewhere.has(name.split('.')[0]),
   );
 }
 

@@ -3,12 +3,13 @@ import { startSimulationWorker, type SimulationWorker } from '../workers/simulat
 
 interface Lane {
   worker: SimulationWorker;
-  /** What is set otherwise in the level that it has prepared last. */
+  /** The version of the game, the level and what is set otherwise in it that it has prepared last. */
+  game: GameDocument | undefined;
   prepared: string | undefined;
   isBusy: boolean;
 }
 
-/** Workers that play runs of one version of a level, with whatever is set otherwise. */
+/** Workers that play runs of a level, or of others, with whatever is set otherwise; of one version of a game unless another is given. */
 export class PlayPool {
   private readonly lanes: Lane[];
 
@@ -18,7 +19,9 @@ export class PlayPool {
     startWorker: () => SimulationWorker = startSimulationWorker,
     count = workersForAll(),
   ) {
-    this.lanes = Array.from({ length: count }, () => ({ worker: startWorker(), prepared: undefined, isBusy: false }));
+    this.lanes = Array.from({ length: count }, () => ({
+      ...{ worker: startWorker(), game: undefined, prepared: undefined, isBusy: false },
+    }));
   }
 
   get size(): number {
@@ -29,17 +32,22 @@ export class PlayPool {
    * Plays a task on a worker that is idle; no more tasks than there are workers may be under way.
    * @throws in words when the level cannot be run so, or nobody of that name can play it.
    */
-  async play({ overrides, standInId, firstSeed, count }: PlayTask, levelId = this.levelId): Promise<ChunkResult> {
+  async play(
+    { overrides, standInId, firstSeed, count }: PlayTask,
+    levelId = this.levelId,
+    game = this.game,
+  ): Promise<ChunkResult> {
     const key = JSON.stringify([levelId, overrides]);
     const idle = this.lanes.filter(({ isBusy }) => !isBusy);
-    const lane = idle.find(({ prepared }) => prepared === key) ?? idle[0];
+    const lane = idle.find((one) => one.prepared === key && one.game === game) ?? idle[0];
     lane.isBusy = true;
     try {
       const { api, feed } = lane.worker;
-      if (lane.prepared !== key) {
-        const { faults } = await api.prepare(feed.next(this.game), levelId, false, overrides);
+      if (lane.prepared !== key || lane.game !== game) {
+        const { faults } = await api.prepare(feed.next(game), levelId, false, overrides);
         if (faults.length > 0) throw new Error(faults[0].message);
         lane.prepared = key;
+        lane.game = game;
       }
       const chunk = await api.runChunk(standInId, firstSeed, count);
       if (!chunk) throw new Error('Nobody of that name can play this level.');

@@ -50,6 +50,22 @@ describe('tuning on the desk', () => {
     expect(workers.ended).toBe(0);
   });
 
+  test('versions are read on the same seeds, each as it was', async () => {
+    const [calm, hasty] = [shortHall(), shortHall()];
+    hasty.levels[0].rules = { ...hasty.levels[0].rules, timeLimit: 1 };
+    const versions = [calm, hasty, calm].map((game, at) => ({ name: String(at), game }));
+    await tune.versions(calm, { versions, standIns: ['casual', 'expert'], runs: 25 });
+    const { status, found } = state().versions;
+    expect([status, found?.runs]).toEqual(['done', 150]);
+    const hashes = found!.cells.map(({ values: [at], standIn, summary }) => [at, standIn, summary.hash]);
+    expect(hashes.map(([at, standIn]) => [at, standIn])).toEqual(
+      [0, 1, 2].flatMap((at) => ['casual', 'expert'].map((standIn) => [at, standIn])),
+    );
+    expect(hashes[4][2]).toBe(hashes[0][2]);
+    expect(hashes[2][2]).not.toBe(hashes[0][2]);
+    expect(workers.ended).toBe(2);
+  });
+
   test('a worker that cannot play the level ends it in words', async () => {
     const game = shortHall();
     game.levels[0].pieces = [];

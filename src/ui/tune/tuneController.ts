@@ -3,6 +3,7 @@ import {
   Comparison,
   Matter,
   measuredLevelOf,
+  NO_OVERRIDES,
   openSolver,
   Sweep,
   sweepPoints,
@@ -15,6 +16,7 @@ import {
   type SolveState,
   type Swept,
   type SweepState,
+  type SweepTask,
   type TurnedBetween,
 } from '@/core/index';
 import { carryOutTold } from '../workers/carryOutTold';
@@ -49,12 +51,20 @@ export interface CompareRequest {
   runs: number;
 }
 
+/** Versions of the game, the oldest first, whose readings are laid beside each other. */
+export interface VersionsRequest {
+  versions: { name: string; game: GameDocument }[];
+  standIns: string[];
+  runs: number;
+}
+
 export interface TuneState {
   sweep: Sought<SweepRequest, SweepState>;
   solve: Sought<TurnedBetween[], SolveState>;
   /** Asked of one stand-in, by its id. */
   matter: Sought<string, MatterState>;
   compare: Sought<CompareRequest, CompareState>;
+  versions: Sought<VersionsRequest, SweepState>;
 }
 
 type Part = keyof TuneState;
@@ -74,11 +84,9 @@ const NOTHING = {
 /** Sweeps numbers of a level, asks what each does, and looks for values; one at a time, in workers of its own. */
 export class TuneController {
   readonly store: StoreApi<TuneState> = createStore<TuneState>(() => ({
-    ...{ sweep: NOTHING, solve: NOTHING, matter: NOTHING, compare: NOTHING },
+    ...{ sweep: NOTHING, solve: NOTHING, matter: NOTHING, compare: NOTHING, versions: NOTHING },
   }));
   private pool: PlayPool | undefined;
-  /** Plays the version with which the draft is compared. */
-  private otherPool: PlayPool | undefined;
   private running: Part | undefined;
 
   constructor(
@@ -119,7 +127,16 @@ export class TuneController {
     const begun = { ...NOTHING, request, game };
     if (!request.before.levels.some(({ id }) => id === this.levelId))
       return this.set('compare', { ...begun, status: 'failed', failure: 'That version has no such level.' });
-    await this.carryOut('compare', game, plan, () => plan.state, begun, request.before);
+    const gameOf = ({ side }: CompareTask) => (side === 0 ? request.before : game);
+    await this.carryOut('compare', game, plan, () => plan.state, begun, gameOf);
+  }
+
+  /** What everybody comes to in each of some versions, on the same seeds. */
+  async versions(game: GameDocument, request: VersionsRequest): Promise<void> {
+    const points = request.versions.map((_, at) => ({ values: [at], overrides: NO_OVERRIDES }));
+    const plan = new Sweep(points, request.standIns, request.runs, measuredLevelOf(game, this.levelId));
+    const gameOf = ({ cell }: SweepTask) => request.versions[Math.floor(cell / request.standIns.length)].game;
+    await this.carryOut('versions', game, plan, () => plan.state, { ...NOTHING, request, game }, gameOf);
   }
 
   private fail(part: Part, begun: object, fault: { message: string; hint: string } | undefined): void {
@@ -133,20 +150,17 @@ export class TuneController {
     plan: RunPlan<Task>,
     stateOf: () => SweepState | SolveState | MatterState | CompareState,
     begun: object,
-    before?: GameDocument,
+    gameOf: (task: Task) => GameDocument = () => game,
   ): Promise<void> {
     this.cancel();
-    const open = (version: GameDocument) => new PlayPool(version, this.levelId, this.startWorker, this.workers);
-    const pool = (this.pool = open(game));
-    const other = (this.otherPool = before && open(before));
-    const poolOf = (task: Task) => (other && (task as unknown as CompareTask).side === 0 ? other : pool);
+    const pool = (this.pool = new PlayPool(game, this.levelId, this.startWorker, this.workers));
     this.running = part;
     const isWanted = () => this.pool === pool;
     const tell = (status: 'running' | 'done', seconds: number) =>
       this.set(part, { ...begun, status, found: stateOf(), seconds });
     this.set(part, { ...begun, status: 'running' });
     try {
-      const play = (task: Task) => poolOf(task).play(task);
+      const play = (task: Task) => pool.play(task, this.levelId, gameOf(task));
       const seconds = await carryOutTold(plan, play, pool.size, isWanted, (soFar) => tell('running', soFar));
       if (!isWanted()) return;
       tell('done', seconds);
@@ -172,8 +186,7 @@ export class TuneController {
   /** Ends the workers. */
   end(): void {
     this.pool?.end();
-    this.otherPool?.end();
-    this.pool = this.otherPool = undefined;
+    this.pool = undefined;
     this.running = undefined;
   }
 }
