@@ -73,7 +73,7 @@ spawner long_carts {
   // The interval is dragged to a third on the time line; the text follows and keeps its comment.
   const handle = page.getByRole('slider', { name: 'interval of carts' });
   const box = (await handle.boundingBox())!;
-  const lane = (await page.getByRole('img', { name: 'carts over time', exact: true }).boundingBox())!;
+  const lane = (await page.getByRole('group', { name: 'carts over time', exact: true }).boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + 10);
   await page.mouse.down();
   await page.mouse.move(box.x - (2 / 60) * lane.width, box.y + 10, { steps: 4 });

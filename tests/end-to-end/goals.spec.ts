@@ -16,13 +16,13 @@ test('ways on are set, a round without an end is told, and the map of the course
   await page.getByRole('button', { name: 'Ways on from Clay Cellar' }).click();
   await page.getByRole('button', { name: 'Add a way on' }).click();
   await expect(findings).toContainText('the course never ends');
-  await expect(page.getByRole('img', { name: /Clay Cellar, won: on to/ })).toBeVisible();
+  await expect(page.getByRole('group', { name: /Clay Cellar, won: on to/ })).toBeVisible();
 
   // Only from a score on it goes round; otherwise it ends.
   await page.getByLabel('With how many points').selectOption('points from');
   await expect(findings).toContainText('the course comes to an end');
   await expect(
-    page.getByRole('img', { name: `Clay Cellar, won with 100 points or more: on to ${first}`, exact: false }),
+    page.getByRole('group', { name: `Clay Cellar, won with 100 points or more: on to ${first}`, exact: false }),
   ).toBeVisible();
   await page.getByLabel('On to', { exact: true }).selectOption('(end)');
   await page.getByRole('button', { name: 'Remove this way' }).click();
