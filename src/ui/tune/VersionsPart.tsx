@@ -65,7 +65,7 @@ export function VersionsPart({ versions, game, levelId, onStart, onCancel }: Ver
           title={`Everybody plays each version ${RUNS} times, on the same seeds`}
           onClick={() => void begin()}
         >
-          Read {saves.length + 1} versions
+          {saves.length === 0 ? 'No earlier version yet' : `Read ${saves.length + 1} versions`}
         </Button>
         {versions.status === 'running' && (
           <button type="button" className="act bad" onClick={onCancel}>
