@@ -82,8 +82,7 @@ const [arePagesBuilt] = await Promise.all([
 await ensureBundles();
 
 console.log('\n── unit tests');
-const jestArguments = ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', bin('jest/bin/jest.js')];
-run([...jestArguments, '--json', `--outputFile=${JEST_RESULT}`], { GORGE_LOG: 'silent' });
+run([bin('jest/bin/jest.js'), '--json', `--outputFile=${JEST_RESULT}`], { GORGE_LOG: 'silent' });
 const jest = readJson(JEST_RESULT);
 addCounts(
   'unit tests',

@@ -48,7 +48,7 @@ export function smallGame(small: SmallLevel): GameDocument {
     id: 'small',
     name: 'Small',
     pixelsPerCell: 32,
-    terrain: SMALL_GROUND,
+    terrain: structuredClone(SMALL_GROUND),
     cast: [
       {
         id: 'player',

@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { commands, writeGame, type GameDocument } from '@/core/index';
 import { kilnYard } from '../../../tests/support/kilnYard';
 import { DeskSession } from './deskSession';
@@ -39,6 +39,11 @@ const theirs: GameDocument = {
   })),
 };
 
+const realFetch = globalThis.fetch;
+
+// Reading a module takes real time, and the clock of these tests stands still.
+beforeAll(() => import('../requests/replies'));
+
 beforeEach(() => {
   jest.useFakeTimers();
   sent = [];
@@ -64,6 +69,10 @@ beforeEach(() => {
 
 afterEach(() => {
   jest.useRealTimers();
+});
+
+afterAll(() => {
+  globalThis.fetch = realFetch;
 });
 
 function move(by: number): void {
