@@ -4,7 +4,7 @@ import { ActionIcon, NativeSelect, RangeSlider, Tooltip } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import css from './frame.module.css';
 
-interface BandOf {
+export interface BandOf {
   low: number;
   high: number;
   step: number;
