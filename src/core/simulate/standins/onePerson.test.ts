@@ -1,6 +1,9 @@
 import { expect, test } from '@jest/globals';
+import { demoLevel } from '../../../../tests/support/kilnYard';
 import { RandomStream } from '../../foundation/random';
 import { STAND_INS, TRAIT_LIMITS, type StandInTraits } from '../../people/traits';
+import { playTries } from '../playTries';
+import { Runner } from '../run';
 import { drawPerson } from './onePerson';
 
 const draw = (tier: StandInTraits, seed: number) => {
@@ -40,4 +43,14 @@ test('who never knows a beat does not come to know one, and nobody is outside of
       }
     }
   }
+});
+
+test('who tries again learns: the way over slides, the beat of what burns, and what ended the tries before', () => {
+  const casual = STAND_INS.find(({ id }) => id === 'casual')!;
+  const runner = new Runner(demoLevel('glaze-floor'), { type: 'stand-in', traits: casual });
+  const people = Array.from({ length: 30 }, (_, person) => playTries(runner, person + 1, 8));
+  const wins = (tries: readonly number[]) =>
+    tries.reduce((sum, at) => sum + people.filter((own) => own[at].outcome === 'won').length, 0) / tries.length;
+  // The second try may be worse than the first: they know the way, and hurry.
+  expect(wins([6, 7])).toBeGreaterThan(wins([0]) + 3);
 });

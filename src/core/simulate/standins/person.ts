@@ -129,6 +129,8 @@ export class Person implements StandIn {
     if (!keepsNotebook) drawPerson(this.traits, this.tier, random);
     const { hesitationSeconds, watchSeconds, wayMisjudgement } = this.traits;
     const { ticksPerSecond } = this.program;
+    if (keepsNotebook) this.danger.dreadWhatWasNear(this.belief, this.seenX, this.seenY);
+    else this.danger.forget();
     this.belief.reset(keepsNotebook);
     this.danger.boldness = this.danger.stakes = 1;
     this.wants.reset();
@@ -438,7 +440,7 @@ export class Person implements StandIn {
       this.bestWay = this.nearestWay = Infinity;
       this.fedUp = 0;
       this.over = new Map(movesOver(this.graph, want.cells));
-      this.guess?.forget();
+      this.guess?.aimFor(want.cells);
     }
     this.ways =
       want.cells.length > 0

@@ -14,5 +14,8 @@
  *    that comes up while one makes sure whether to watch is no longer lost.
  * 6: a search for a plan that has looked at much hurries on to later times, instead of ending where it was when its looks were
  *    used up, with a plan of half a second; who looks far ahead plays better for it, and most where much presses.
+ * 7: who tries again keeps more in mind: which places led on over slides, by which beat things went from the start of a try, and
+ *    what ended the tries before. Before, whoever slid forgot the way with the first goal, and took what a thing had done just
+ *    before a try ended for what it does when the next begins. First tries are the same.
  */
-export const STAND_IN_VERSION = 6;
+export const STAND_IN_VERSION = 7;

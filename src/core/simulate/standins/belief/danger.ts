@@ -48,6 +48,8 @@ const LATE_SECONDS = 0.07;
 const MOST_LATE_CELLS = 0.5;
 /** Beyond this far nothing is minded, however fast. */
 const MOST_CELLS = 30;
+/** What is no farther off than this when a try ends may have ended it, cells. */
+const DREADED_CELLS = 1.5;
 
 /** What is hardly near enough counts as near enough, cells. */
 const SPARE_CELLS = 0.001;
@@ -137,6 +139,9 @@ export class Danger {
     return (this.traits.fearSeconds / TOUCH_SECONDS) * this.stakes;
   }
 
+  /** What has ended earlier tries. */
+  private readonly dreaded: number[] = [];
+
   /** Seconds from now up to which is planned. */
   get horizonSeconds(): number {
     return (this.steps * this.stepTicks) / this.ticksPerSecond;
@@ -171,7 +176,40 @@ export class Danger {
       this.minded[this.count++].piece = order[index];
       attention -= this.isDrifter[order[index]] === 1 ? 1 / DRIFTERS_FOR_ONE : 1;
     }
+    this.pickDreaded(belief, own, tick, horizon);
     return this.count > 0;
+  }
+
+  /** Minds what has ended a try, too, however much else there is. */
+  private pickDreaded(belief: Belief, own: Readonly<PlayerBody>, tick: number, horizon: number): void {
+    for (const piece of this.dreaded) {
+      if (this.count === this.minded.length) return;
+      if (belief.frame.shown[piece] === SHOWN.gone || this.ticksUntilMet(belief, piece, own, tick) > horizon) continue;
+      let index = 0;
+      while (index < this.count && this.minded[index].piece !== piece) index++;
+      if (index === this.count) this.minded[this.count++].piece = piece;
+    }
+  }
+
+  /** Keeps in mind, for the tries to come, what was nearest when the last one ended, if it could have been that. */
+  dreadWhatWasNear(belief: Belief, x: number, y: number): void {
+    const { frame, feared } = belief;
+    let nearest = -1;
+    let least = DREADED_CELLS;
+    for (const piece of feared) {
+      const dx = frame.x[piece] - x;
+      const dy = frame.y[piece] - y;
+      const off = Math.sqrt(dx * dx + dy * dy) - this.reachOf[piece];
+      if (frame.shown[piece] === SHOWN.gone || off >= least) continue;
+      least = off;
+      nearest = piece;
+    }
+    if (nearest >= 0 && !this.dreaded.includes(nearest)) this.dreaded.push(nearest);
+  }
+
+  /** Somebody else is at the controls, who has met nothing yet. */
+  forget(): void {
+    this.dreaded.length = 0;
   }
 
   /** The least time, in ticks, in which the player could come to be met or seen by something. */
@@ -210,7 +248,7 @@ export class Danger {
         topSpeed[piece] > 0 &&
         !belief.isHunting(piece) &&
         this.sightOf(frame.state[piece], piece) !== undefined &&
-        past.roundOf(piece, this.traits.beatRounds) === 0 &&
+        past.roundOf(piece, this.traits.beatRounds, this.steps * this.stepTicks) === 0 &&
         past.retraceOf(piece, this.traits.beatRounds) === 0,
     );
   }

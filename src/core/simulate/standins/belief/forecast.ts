@@ -141,7 +141,7 @@ export class Forecast {
     const { beatRounds } = this.traits;
     one.otherCount = 0;
     one.wanders = false;
-    const round = one.isHunting ? 0 : belief.past.roundOf(one.piece, beatRounds);
+    const round = one.isHunting ? 0 : belief.past.roundOf(one.piece, beatRounds, delay + this.steps * this.stepTicks);
     if (round > 0) this.followBeat(one, belief, delay, round);
     else {
       const back = one.isHunting ? 0 : belief.past.retraceOf(one.piece, beatRounds);

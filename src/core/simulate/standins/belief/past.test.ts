@@ -50,8 +50,7 @@ function noted(way: readonly { x: number; facing: number; still: number }[]): Pa
 }
 
 /** Has the past note something that never moves, out and here by turns for so many looks each, from out on. */
-function notedVent(looks: number, outLooks: number, hereLooks: number): PastOfPieces {
-  const past = new PastOfPieces([0]);
+function notedVent(looks: number, outLooks: number, hereLooks: number, past = new PastOfPieces([0])): PastOfPieces {
   const never = new Int32Array(1);
   const shownSince = new Int32Array(1);
   for (let look = 0, since = 0; look < looks; look++) {
@@ -125,6 +124,26 @@ describe('the past of pieces', () => {
     const east = Array.from({ length: 40 }, (_, at) => ({ x: 8 - at * 0.1, facing: -1, still: 0 }));
     const past = noted([...west, ...pause(4, 1), ...on, ...east, ...pause(4, -1)]);
     expect(past.roundOf(0, 1)).toBe(0);
+  });
+
+  test('of another try it is foreseen from its first looks on, and never by what came after that try had ended', () => {
+    const [out, here, ahead] = [30, 40, 45];
+    let foreseen = 0;
+    for (const firstLooks of [100, 133, 161, 204])
+      for (let looks = 5; looks < 60; looks += 4) {
+        const past = notedVent(firstLooks, out, here);
+        past.breakOff();
+        notedVent(looks, out, here, past);
+        const round = past.roundOf(0, 1, ahead * FRAME_TICKS);
+        if (round === 0) continue;
+        foreseen++;
+        for (let after = 1; after <= ahead; after++) {
+          const isOut = (looks - 1 + after) % (out + here) < out;
+          const place = past.placeAfter(0, round, after * FRAME_TICKS);
+          expect([looks, after, past.shownAt(place)]).toEqual([looks, after, isOut ? SHOWN.out : SHOWN.here]);
+        }
+      }
+    expect(foreseen).toBeGreaterThan(40);
   });
 
   test.each([

@@ -35,6 +35,12 @@ export class PastOfPieces {
   private readonly sinceShown: Int16Array;
   private readonly sinceStill: Int16Array;
   private readonly shown: Uint8Array;
+  /** When in its try each look was, and in which. */
+  private readonly ticks = new Int32Array(KEPT_LOOKS);
+  private readonly tries = new Int32Array(KEPT_LOOKS);
+  private currentTry = 0;
+  /** Whether each thing was ever seen to be shown otherwise. */
+  private readonly changes: Uint8Array;
   private readonly rows: readonly number[];
   /** How many looks were noted in all; and from which on they belong together. */
   private noted = 0;
@@ -51,24 +57,30 @@ export class PastOfPieces {
     this.sinceShown = new Int16Array(places);
     this.sinceStill = new Int16Array(places);
     this.shown = new Uint8Array(places);
+    this.changes = new Uint8Array(this.rows.length);
   }
 
   forget(): void {
-    this.noted = 0;
+    this.noted = this.currentTry = 0;
+    this.changes.fill(0);
   }
 
-  /** What comes now does not follow on what was noted last. */
+  /** Another try: what comes now does not follow on what was noted last. */
   breakOff(): void {
+    this.currentTry++;
     for (let look = 0; look < COURSE_LOOKS && this.noted > 0; look++) this.noteGap();
   }
 
   private noteGap(): void {
     const at = this.noted++ % KEPT_LOOKS;
+    this.tries[at] = this.currentTry;
     for (let row = 0; row < this.rows.length; row++) this.x[row * KEPT_LOOKS + at] = NaN;
   }
 
   note(frame: ScreenFrame, shownSince: Int32Array, stillSince: Int32Array, topSpeed: Float64Array): void {
     const at = this.noted++ % KEPT_LOOKS;
+    this.ticks[at] = frame.tick;
+    this.tries[at] = this.currentTry;
     for (let row = 0; row < this.rows.length; row++) {
       const piece = this.rows[row];
       const place = row * KEPT_LOOKS + at;
@@ -79,21 +91,23 @@ export class PastOfPieces {
       this.shown[place] = frame.shown[piece];
       this.sinceShown[place] =
         shownSince[piece] === 0 ? NEVER : Math.min(LONGEST_SINCE, frame.tick - shownSince[piece]);
+      if (shownSince[piece] > 0) this.changes[row] = 1;
       this.sinceStill[place] = topSpeed[piece] === 0 ? NEVER : Math.min(LONGEST_SINCE, frame.tick - stillSince[piece]);
     }
   }
 
   /**
    * How many looks ago a thing was as it is now, at the last time that this was so; 0 when it has not been so for as many
-   * rounds as are asked for.
+   * rounds as are asked for. Of an earlier try only that counts from which it is known how it went on for so many ticks.
    */
-  roundOf(piece: number, rounds: number): number {
+  roundOf(piece: number, rounds: number, ticksAhead = 0): number {
     const row = piece < this.rowOf.length ? this.rowOf[piece] : -1;
     if (row < 0 || rounds === 0) return 0;
     const last = this.noted - 1;
     const oldest = Math.max(0, this.noted - KEPT_LOOKS) + COURSE_LOOKS;
     const stillTicks = this.sinceStill[row * KEPT_LOOKS + (last % KEPT_LOOKS)];
     const stood = Math.min(MOST_STOOD_LOOKS, Math.max(0, Math.round(stillTicks / FRAME_TICKS)));
+    const looksAhead = Math.ceil(ticksAhead / FRAME_TICKS);
     let found = 0;
     let newest = 0;
     for (let look = last - SHORTEST_BEAT; look >= oldest; look--) {
@@ -101,8 +115,10 @@ export class PastOfPieces {
       // What stands has come from somewhere.
       if (Math.min(look, last) - stood < oldest || !(this.bend(row, look - stood, last - stood, 1) <= MOST_BEND))
         continue;
-      if (newest === 0) newest = last - this.nearest(row, look, last, oldest);
-      if (++found >= rounds) return newest;
+      if (this.goesOn(look, looksAhead)) {
+        if (newest === 0) newest = last - this.nearest(row, look, last, oldest);
+        if (++found >= rounds) return newest;
+      }
       look -= SHORTEST_BEAT - 1;
     }
     return 0;
@@ -130,6 +146,12 @@ export class PastOfPieces {
     return 0;
   }
 
+  /** Whether it is of this try, or so many looks after it were of the same. */
+  private goesOn(look: number, looks: number): boolean {
+    if (this.tries[look % KEPT_LOOKS] === this.currentTry) return true;
+    return this.tries[(look + looks) % KEPT_LOOKS] === this.tries[look % KEPT_LOOKS];
+  }
+
   /** By how much the course up to one look differs from that up to another, or from its reverse; as a share of its length; not a number across a gap. */
   private bend(row: number, one: number, other: number, sign: 1 | -1): number {
     const at = (look: number) => row * KEPT_LOOKS + (look % KEPT_LOOKS);
@@ -152,8 +174,7 @@ export class PastOfPieces {
       const off =
         Math.abs(this.x[a] - this.x[b]) +
         Math.abs(this.y[a] - this.y[b]) +
-        CELLS_A_TICK *
-          (Math.abs(this.sinceStill[a] - this.sinceStill[b]) + Math.abs(this.sinceShown[a] - this.sinceShown[b]));
+        CELLS_A_TICK * (Math.abs(this.sinceStill[a] - this.sinceStill[b]) + this.shownApart(row, look, other));
       if (off >= least) break;
       least = off;
       best = look;
@@ -179,9 +200,20 @@ export class PastOfPieces {
     return (
       this.isNear(row, one, other, ALIKE_CELLS) &&
       this.shown[a] === this.shown[b] &&
-      Math.abs(this.sinceShown[a] - this.sinceShown[b]) < ALIKE_TICKS &&
+      this.shownApart(row, one, other) < ALIKE_TICKS &&
       Math.abs(this.sinceStill[a] - this.sinceStill[b]) < ALIKE_TICKS
     );
+  }
+
+  /**
+   * By how many ticks two looks differ in how long a thing had been shown as it was. Who tries again knows that what comes and
+   * goes, but has not done so yet, has been so since the try began.
+   */
+  private shownApart(row: number, one: number, other: number): number {
+    const [a, b] = [one % KEPT_LOOKS, other % KEPT_LOOKS];
+    const [sinceA, sinceB] = [this.sinceShown[row * KEPT_LOOKS + a], this.sinceShown[row * KEPT_LOOKS + b]];
+    const isSinceStart = sinceA === NEVER && sinceB === NEVER && this.changes[row] === 1;
+    return isSinceStart && this.currentTry > 0 ? Math.abs(this.ticks[a] - this.ticks[b]) : Math.abs(sinceA - sinceB);
   }
 
   /** Where a look is kept that comes so many ticks after the present one, if a thing does what it did a round ago. */
