@@ -26,8 +26,8 @@ export async function withPool<Value>(
   const pool = new ThreadPool(() => Promise.resolve(text), options);
   const chunks = withCache(pool, opened, options);
   try {
-    return await work((levelId, { overrides, standInId, firstSeed, count }) =>
-      chunks.compute({ documentHash, levelId, overrides, standInId, firstSeed, count }),
+    return await work((levelId, { overrides, standInId, firstSeed, count, tries }) =>
+      chunks.compute({ documentHash, levelId, overrides, standInId, firstSeed, count, tries }),
     );
   } finally {
     await pool.end();

@@ -208,8 +208,8 @@ export {
 } from './compile/levelProgram';
 
 export { ACTION_BIT, directionFor, isInput, pointInput, THROW_BIT, type Input } from './simulate/engine/player/inputs';
-export { playTries } from './simulate/playTries';
-export { describeLearning, type Learning } from './measure/learning';
+export { MOST_TRIES, playTries } from './simulate/playTries';
+export { describeFirstClears, describeLearning, type Learning, type TriesTaken } from './measure/learning';
 export { steeringOf } from './simulate/steeringOf';
 export { controlRate, judgeTrust, sayControl, sayControls, type ControlRate, type Trust } from './measure/trust';
 export { sayCeiling, sayPlayed, sayPlayedSpread, type Played } from './measure/played';
@@ -234,6 +234,7 @@ export {
   judgeBrief,
   judgeBriefLine,
   needsProof,
+  needsTries,
   sayBriefLine,
   sayBriefVerdict,
   type BriefVerdict,

@@ -89,15 +89,15 @@ export function runChunk(program: LevelProgram, traits: StandInTraits, firstSeed
   return runSeeds(new Runner(program, { type: 'stand-in', traits }), firstSeed, count);
 }
 
-/** As {@link runChunk}, with a runner that is kept between chunks. */
+/** As {@link runChunk}, with a runner that is kept between chunks; whoever does not clear it may try again. */
 export function runSeeds(
   runner: Runner,
   firstSeed: number,
   count: number,
-  table: MeasureTable = MEASURES,
+  { tries, table = MEASURES }: { tries?: number | undefined; table?: MeasureTable } = {},
 ): ChunkResult {
   const runs = Array.from({ length: count }, (_, index) => ({ seed: firstSeed + index }));
-  return measureRuns(runner, firstSeed, runs, table);
+  return measureRuns(runner, firstSeed, runs, table, { tries });
 }
 
 /** Many people of one tier on the same seed: all that the level draws is the same for each of them. */
@@ -119,6 +119,6 @@ export function runAgain(
     seeds[0] ?? 1,
     seeds.map((seed) => ({ seed })),
     MEASURES,
-    stretch,
+    { stretch },
   );
 }

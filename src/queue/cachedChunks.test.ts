@@ -43,7 +43,7 @@ test('a chunk is computed once, also for whoever comes later', async () => {
   expect([computed.length, later.foundRuns]).toEqual([1, 2]);
 });
 
-test('another document, level, player, value, seed or count is another chunk', async () => {
+test('another document, level, player, value, seed, count or number of tries is another chunk', async () => {
   const tasks: ChunkTask[] = [
     TASK,
     { ...TASK, documentHash: 'other' },
@@ -52,6 +52,7 @@ test('another document, level, player, value, seed or count is another chunk', a
     { ...TASK, overrides: { knobs: [], numbers: [{ name: 'clock', value: 3 }] } },
     { ...TASK, firstSeed: 3 },
     { ...TASK, count: 1 },
+    { ...TASK, tries: 10 },
   ];
   for (const task of tasks) await open().compute(task);
   expect(computed).toEqual(tasks);

@@ -45,8 +45,16 @@ export class CachedChunks implements ChunkComputer {
   }
 
   private fileOf(task: ChunkTask): string {
-    const { levelId, overrides, standInId, firstSeed, count } = task;
-    const key = JSON.stringify([this.playKeyOf(task), levelId, overrides, standInId, firstSeed, count]);
+    const { levelId, overrides, standInId, firstSeed, count, tries } = task;
+    const key = JSON.stringify([
+      this.playKeyOf(task),
+      levelId,
+      overrides,
+      standInId,
+      firstSeed,
+      count,
+      ...(tries ? [tries] : []),
+    ]);
     const hash = createHash('sha256').update(key).digest('hex');
     return path.join(this.folder, hash.slice(0, 2), `${hash.slice(2)}.json.gz`);
   }

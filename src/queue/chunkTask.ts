@@ -11,6 +11,8 @@ export interface ChunkTask {
   overrides: Overrides;
   firstSeed: number;
   count: number;
+  /** How often each person may try it until it is cleared; once where left out. */
+  tries?: number | undefined;
 }
 
 /** Gives the text of the document of a hash. */

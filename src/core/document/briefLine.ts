@@ -17,6 +17,7 @@ export const BRIEF_MEASURES = [
   'peaks',
   'longestPeak',
   'closeCalls',
+  'tries',
   'waits',
   'findings',
 ] as const;
@@ -33,7 +34,7 @@ export const briefLineShape = z
     measure: z
       .enum(BRIEF_MEASURES)
       .describe(
-        'clears: rate, %; takes: median, s; headroom: that over the proved least, times; firstLoss: median, s; livesLost, harm, goals, closeCalls: mean a run; commonestEnd, onePiece: share of runs ended so, %; wave: median; longestLull, longestPeak: median, s; pressed, waits: median share of time, %; peaks: median a minute; findings: how many',
+        'clears: rate, %; takes: median, s; headroom: that over the proved least, times; firstLoss: median, s; livesLost, harm, goals, closeCalls: mean a run; commonestEnd, onePiece: share of runs ended so, %; wave: median; longestLull, longestPeak: median, s; tries: median until it is cleared first, of people who keep in mind what they saw; pressed, waits: median share of time, %; peaks: median a minute; findings: how many',
       ),
     least: bound.describe('the least that is meant; left out: any'),
     most: bound.describe('the most that is meant; left out: any'),

@@ -12,6 +12,8 @@ export interface ChunkResult {
   sums: MeasureSums;
   /** What the runs showed of mistakes, in the order of their seeds. */
   notes: RunNote[];
+  /** On which try each of these people clears the level first, where they were let try again; one more than tries, where on none. */
+  firstClears?: number[];
   /** What computed it. */
   versions: NumberVersions;
 }
@@ -29,6 +31,9 @@ export function mergeChunks(chunks: readonly ChunkResult[]): ChunkResult {
     rows: ordered.flatMap((chunk) => chunk.rows),
     sums,
     notes: ordered.flatMap((chunk) => chunk.notes),
+    ...(ordered.some(({ firstClears }) => firstClears)
+      ? { firstClears: ordered.flatMap(({ firstClears }) => firstClears ?? []) }
+      : {}),
     versions,
   };
 }

@@ -1,3 +1,4 @@
+import { firstClearAfter } from '../simulate/playTries';
 import { notesOfCourse } from '../simulate/courseNotes';
 import type { World } from '../simulate/engine/world';
 import { NUMBER_VERSIONS } from '../simulate/numberVersions';
@@ -17,14 +18,15 @@ export interface WantedRun {
 
 /**
  * Runs what is wanted and measures it while it goes on. `first` is where the chunk stands among others; maps are made of the
- * whole of each run, or of a stretch of it.
+ * whole of each run, or of a stretch of it. With several tries, whoever does not clear it goes on trying and keeps in mind what
+ * was seen: only when the level is cleared first is told of that, and all else of the first try.
  */
 export function measureRuns(
   runner: Runner,
   first: number,
   runs: readonly WantedRun[],
   table: MeasureTable,
-  stretch?: Stretch,
+  { stretch, tries = 1 }: { stretch?: Stretch | undefined; tries?: number | undefined } = {},
 ): ChunkResult {
   const { program } = runner;
   const result: ChunkResult = {
@@ -32,6 +34,7 @@ export function measureRuns(
     rows: [],
     sums: emptySums(table),
     notes: [],
+    ...(tries > 1 ? { firstClears: [] } : {}),
     versions: NUMBER_VERSIONS,
   };
   const watch = new RunWatch(program);
@@ -51,6 +54,7 @@ export function measureRuns(
     addRun(result.sums, run, program, table);
     result.rows.push(record);
     result.notes.push(...run.notes);
+    result.firstClears?.push(firstClearAfter(runner, record, tries));
   }
   return result;
 }

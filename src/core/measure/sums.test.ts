@@ -151,7 +151,7 @@ describe('a measure that is added to the table', () => {
   };
   const table = { ...MEASURES, dread: entry };
   const program = dryingHall();
-  const { sums, rows } = runSeeds(new Runner(program, { type: 'stand-in', traits: STAND_INS[1] }), 1, 12, table);
+  const { sums, rows } = runSeeds(new Runner(program, { type: 'stand-in', traits: STAND_INS[1] }), 1, 12, { table });
   const summary = summaryOf(sums, program, table);
 
   test('is in the report as a sentence and as a figure, and in the JSON', () => {

@@ -72,6 +72,18 @@ describe('a line of a brief', () => {
     expect(sayBriefVerdict(verdict)).toBe('met: 2.00 (1.83–2.25) times');
   });
 
+  test('needs people who try again to say how many tries it takes, and says so of many who never clear it', () => {
+    const few = line({ measure: 'tries', most: 3 });
+    expect(sayBriefVerdict(judgeBriefLine(few, { runs: 90 }))).toBe('needs people who try again');
+    const told = (firstClears: number[]) => sayBriefVerdict(judgeBriefLine(few, { runs: 90, firstClears }));
+    expect(told(Array.from({ length: 100 }, (_, at) => 1 + (at % 3)))).toBe('met: 2 tries');
+    expect(told(Array.from({ length: 100 }, (_, at) => (at < 30 ? 2 : 11)))).toBe('not met: over 10 tries');
+    expect(told(Array.from({ length: 20 }, (_, at) => (at < 11 ? 2 : 9)))).toBe(
+      'not decided yet: 2 (2–9) tries, about 250 people would tell',
+    );
+    expect(sayBriefLine(few, 'casual')).toBe('casual needs, in the median, at most 3 tries');
+  });
+
   test('of findings is told as they are counted', () => {
     const shown = (count: number) => ({ runs: 200, findings: Array(count).fill({}) }) as unknown as Summary;
     const none = line({ measure: 'findings', most: 0 });
@@ -103,8 +115,8 @@ test('every measure of a brief can be read of real runs or says that they do not
   if (!compiled.ok) throw new Error(compiled.faults[0].message);
   const { sums } = runChunk(compiled.value, STAND_INS[1], 1, 12);
   const verdicts = judgeBrief(level.brief, 'casual', summaryOf(sums, measuredLevelOf(game, level.id)));
-  // The hall has neither lives, health, waves nor goals, and nothing was proved.
-  const silent = ['livesLost', 'harm', 'wave', 'goals', 'headroom'];
+  // The hall has neither lives, health, waves nor goals, nothing was proved, and nobody tried again.
+  const silent = ['livesLost', 'harm', 'wave', 'goals', 'headroom', 'tries'];
   expect(verdicts.map(({ line: { measure }, status }) => [measure, status])).toEqual(
     BRIEF_MEASURES.map((measure) => [measure, silent.includes(measure) ? 'unknown' : 'met']),
   );

@@ -1,8 +1,10 @@
 import type { BriefLine, BriefMeasure } from '../document/briefLine';
 import type { Level } from '../document/gameDocument';
+import { describeFirstClears } from '../measure/learning';
 import type { Summary } from '../measure/sums';
 import type { TimeSpread } from '../measure/statistics/timeSpread';
 import { wilsonInterval } from '../measure/statistics/wilsonInterval';
+import { MOST_TRIES } from '../simulate/playTries';
 
 interface Estimate {
   value: number;
@@ -15,7 +17,7 @@ interface BriefRule {
   name: string;
   /** As in "casual CLEARS 45 to 60 %". */
   verb: string;
-  unit: '%' | 's' | 'a run' | 'a minute' | 'times' | 'waves' | 'findings';
+  unit: '%' | 's' | 'a run' | 'a minute' | 'times' | 'waves' | 'findings' | 'tries';
   /** The largest number that makes sense, and the step of a slider. */
   most: number;
   step: number;
@@ -27,6 +29,8 @@ export type BriefedSummary = Partial<Omit<Summary, 'runs'>> & {
   runs: number;
   /** The least time, in seconds, in which a proof has won it; left out where nothing was proved. */
   provedSeconds?: number | undefined;
+  /** On which try people clear it first, one more than {@link MOST_TRIES} where on none; left out where nobody tried again. */
+  firstClears?: readonly number[] | undefined;
 };
 
 const times = ({ value, low, high }: Estimate, factor: number): Estimate => ({
@@ -142,6 +146,10 @@ export const BRIEF_RULES: Readonly<Record<BriefMeasure, BriefRule>> = {
     ...{ name: 'Close calls', verb: 'has close calls:', unit: 'a run', most: 50, step: 0.1 },
     of: ({ closeCalls }) => mean(closeCalls),
   },
+  tries: {
+    ...{ name: 'Tries to first clear', verb: 'needs, in the median,', unit: 'tries', most: MOST_TRIES, step: 1 },
+    of: ({ firstClears }) => median(firstClears && describeFirstClears(firstClears, MOST_TRIES).median),
+  },
   waits: {
     ...{ name: 'Standing and waiting', verb: 'stands and waits, in the median, for', unit: '%', most: 100, step: 1 },
     of: ({ standing }) => medianPercent(standing),
@@ -166,9 +174,19 @@ export interface BriefVerdict {
   runsToDecide: number | undefined;
 }
 
-/** Whether a line cannot be told of runs alone. */
+/** Whether a line cannot be told without a proof. */
 export function needsProof({ measure }: BriefLine): boolean {
   return measure === 'headroom';
+}
+
+/** Whether a line is about people who may try again. */
+export function needsTries({ measure }: BriefLine): boolean {
+  return measure === 'tries';
+}
+
+/** Whether plain runs are enough to tell how a line stands. */
+export function isToldByRuns(line: BriefLine): boolean {
+  return !needsProof(line) && !needsTries(line);
 }
 
 /** More runs than this nobody waits for. */
@@ -181,7 +199,8 @@ export function judgeBriefLine(line: BriefLine, summary: BriefedSummary | undefi
   const { low, high } = value;
   if (low >= least && high <= most) return { line, status: 'met', value, runsToDecide: undefined };
   if (high < least || low > most) return { line, status: 'not met', value, runsToDecide: undefined };
-  return { line, status: 'open', value, runsToDecide: runsToDecide(value, least, most, summary.runs) };
+  const asked = needsTries(line) ? summary.firstClears!.length : summary.runs;
+  return { line, status: 'open', value, runsToDecide: runsToDecide(value, least, most, asked) };
 }
 
 /** The interval has to shrink until it reaches the nearest edge of the band no more. */
@@ -218,17 +237,25 @@ export function sayBriefLine({ measure, least, most }: BriefLine, standIn: strin
 
 /** "not met: 62 (58–66) %", "not decided yet: 47 (41–53) %, about 1,200 runs would tell" */
 export function sayBriefVerdict({ line, status, value, runsToDecide: runs }: BriefVerdict): string {
-  if (!value) return needsProof(line) ? 'needs a proof, and cleared runs' : 'these runs do not say';
+  if (!value) return sayUnknown(line);
   const { unit, step } = BRIEF_RULES[line.measure];
-  const decimals = unit === '%' || unit === 'findings' ? 0 : step < 1 ? 2 : 1;
-  const [said, low, high] = [value.value, value.low, value.high].map((number) => number.toFixed(decimals));
+  const decimals = unit === '%' || unit === 'findings' || unit === 'tries' ? 0 : step < 1 ? 2 : 1;
+  const isOver = (number: number) => unit === 'tries' && number > MOST_TRIES;
+  const [said, low, high] = [value.value, value.low, value.high].map((number) =>
+    isOver(number) ? `over ${MOST_TRIES}` : number.toFixed(decimals),
+  );
   const number = value.low === value.high ? `${said} ${unit}` : `${said} (${low}–${high}) ${unit}`;
   if (status !== 'open') return `${status}: ${number}`;
   const more =
     runs === undefined || runs >= MOST_RUNS
       ? 'it lies on the edge'
-      : `about ${roundedUp(runs).toLocaleString('en-GB')} runs would tell`;
+      : `about ${roundedUp(runs).toLocaleString('en-GB')} ${needsTries(line) ? 'people' : 'runs'} would tell`;
   return `not decided yet: ${number}, ${more}`;
+}
+
+function sayUnknown(line: BriefLine): string {
+  if (needsProof(line)) return 'needs a proof, and cleared runs';
+  return needsTries(line) ? 'needs people who try again' : 'these runs do not say';
 }
 
 /** Two digits are enough. */

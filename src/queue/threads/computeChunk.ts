@@ -34,7 +34,7 @@ export class ChunkMaker {
     const key = JSON.stringify([task.documentHash, task.levelId, task.standInId, task.overrides]);
     const runner = this.runners.get(key) ?? this.prepare(task);
     keep(this.runners, key, runner);
-    return runSeeds(runner, task.firstSeed, task.count);
+    return runSeeds(runner, task.firstSeed, task.count, { tries: task.tries });
   }
 
   private prepare({ documentHash, levelId, standInId, overrides }: ChunkTask): Runner {

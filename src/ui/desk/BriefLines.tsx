@@ -11,13 +11,14 @@ const BriefDialog = later(() => import('./BriefDialog').then(({ BriefDialog: Dia
 
 /** How what the level is meant to be stands, line by line, and the way to say it. */
 export function BriefLines() {
-  const { session, reading, proofs } = useDesk();
+  const { session, reading, proofs, triesAgain } = useDesk();
   const { game, levelId } = useFollowed(session, (state) => state);
   const ladder = useFollowed(reading, (state) => state.ladder);
   const provedSeconds = useFollowed(
     proofs,
     ({ proof }) => proof?.witness && proof.witness.ticks / session.level.ticksPerSecond,
   );
+  const firstClears = useFollowed(triesAgain, (state) => state.firstClears);
   const [isOpen, setIsOpen] = useState(false);
   const brief = game.levels.find(({ id }) => id === levelId)?.brief ?? [];
   return (
@@ -26,7 +27,8 @@ export function BriefLines() {
         <ul className={css.brief} data-testid="brief">
           {brief.map((line, index) => {
             const rung = ladder.find(({ standIn }) => standIn === line.standIn);
-            const verdict = judgeBriefLine(line, rung?.summary && { ...rung.summary, provedSeconds });
+            const known = { provedSeconds, firstClears: firstClears[line.standIn] };
+            const verdict = judgeBriefLine(line, rung?.summary && { ...rung.summary, ...known });
             return (
               <li key={index} className={VERDICT_CLASSES[verdict.status]}>
                 {sayBriefLine(line, standInName(game, line.standIn))}: {sayBriefVerdict(verdict)}

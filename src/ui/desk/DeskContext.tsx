@@ -11,6 +11,7 @@ import type { KeptTries } from '../editor/keptTries';
 import type { TryController } from '../editor/tryController';
 import type { GoOnController } from '../editor/goOnController';
 import type { PartsController } from '../editor/partsController';
+import type { TryAgainController } from '../editor/tryAgainController';
 import type { ProofController } from '../editor/proofController';
 import type { Visits } from '../editor/visits';
 import type { Saving } from '../editor/saving';
@@ -29,6 +30,7 @@ export interface Desk {
   goOn: GoOnController;
   proofs: ProofController;
   parts: PartsController;
+  triesAgain: TryAgainController;
 }
 
 export const DeskContext = createContext<Desk | undefined>(undefined);

@@ -30,6 +30,7 @@ const OwnStandIns = later(() => import('./OwnStandIns').then(({ OwnStandIns: Own
 const ProofLine = later(() => import('./ProofLine').then(({ ProofLine: Line }) => Line));
 const SavedChecksLine = later(() => import('./SavedChecksLine').then(({ SavedChecksLine: Line }) => Line));
 const PartsLine = later(() => import('./PartsLine').then(({ PartsLine: Line }) => Line));
+const TriesLine = later(() => import('./TriesLine').then(({ TriesLine: Line }) => Line));
 const SeedsChoice = later(() => import('./SeedsChoice').then(({ SeedsChoice: Choice }) => Choice));
 const BriefLines = later(() => import('./BriefLines').then(({ BriefLines: Lines }) => Lines));
 
@@ -51,6 +52,7 @@ export function Reading(places: ReadingProps) {
       {ladder.length > 0 && <Ladder isStale={isStale || cannotRun} />}
       <ProofLine />
       <PartsLine />
+      <TriesLine />
       <BriefLines />
       <SavedChecksLine />
       <OwnStandIns />

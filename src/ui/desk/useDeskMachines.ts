@@ -14,6 +14,7 @@ import { PartsController } from '../editor/partsController';
 import { ProofController } from '../editor/proofController';
 import { Visits } from '../editor/visits';
 import { KeptTries } from '../editor/keptTries';
+import { TryAgainController } from '../editor/tryAgainController';
 import { TryController } from '../editor/tryController';
 import { startChecksWorker } from '../workers/checksWorker';
 import type { Desk } from './DeskContext';
@@ -43,6 +44,7 @@ function buildDesk({ document, revision, savedAt }: GameReply, levelId: string, 
     goOn: new GoOnController(levelId),
     proofs: new ProofController(levelId),
     parts: new PartsController(levelId),
+    triesAgain: new TryAgainController(levelId),
   };
 }
 
@@ -58,6 +60,7 @@ function runDesk({
   goOn,
   proofs,
   parts,
+  triesAgain,
 }: Desk): () => void {
   saving.open();
   keptTries.load();
@@ -76,6 +79,7 @@ function runDesk({
       goOn.stop();
       proofs.stop();
       parts.stop();
+      triesAgain.stop();
     }),
     reading.store.subscribe((state, before) => {
       const run = state.sampleRun;
@@ -100,5 +104,6 @@ function runDesk({
     goOn.stop();
     proofs.stop();
     parts.stop();
+    triesAgain.stop();
   };
 }

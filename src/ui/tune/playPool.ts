@@ -33,7 +33,7 @@ export class PlayPool {
    * @throws in words when the level cannot be run so, or nobody of that name can play it.
    */
   async play(
-    { overrides, standInId, firstSeed, count }: PlayTask,
+    { overrides, standInId, firstSeed, count, tries }: PlayTask,
     levelId = this.levelId,
     game = this.game,
   ): Promise<ChunkResult> {
@@ -49,7 +49,7 @@ export class PlayPool {
         lane.prepared = key;
         lane.game = game;
       }
-      const chunk = await api.runChunk(standInId, firstSeed, count);
+      const chunk = await api.runChunk(standInId, firstSeed, count, tries);
       if (!chunk) throw new Error('Nobody of that name can play this level.');
       return chunk;
     } finally {

@@ -162,10 +162,10 @@ function running(prepared: PreparedGame) {
     return transfer(run, [run.frames.buffer]);
   };
   return {
-    /** Runs a stretch of seeds. */
-    runChunk(standInId: string, firstSeed: number, count: number): ChunkResult | undefined {
+    /** Runs a stretch of seeds; whoever does not clear it may try again. */
+    runChunk(standInId: string, firstSeed: number, count: number, tries?: number): ChunkResult | undefined {
       const runner = prepared.runnerOf(standInId);
-      return runner && runSeeds(runner, firstSeed, count);
+      return runner && runSeeds(runner, firstSeed, count, { tries });
     },
 
     /** Runs seeds that were run before; maps are made of the whole of each, or of these seconds of it. */

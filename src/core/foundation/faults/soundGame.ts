@@ -12,7 +12,7 @@ export const RUNS_AND_JUMPS = {
 /** A small game in which nothing is wrong; examples of faults are changes of it. */
 export const SOUND_GAME = {
   format: 'gorge',
-  version: 3,
+  version: 4,
   id: 'small-yard',
   name: 'Small Yard',
   pixelsPerCell: 32,

@@ -3,17 +3,27 @@ import type { BriefLine } from '../../document/briefLine';
 import type { ChunkResult } from '../../measure/chunk';
 import type { MeasuredLevel } from '../../measure/measure';
 import { emptySums, mergeSums, summaryOf, type MeasureSums, type Summary } from '../../measure/sums';
-import { judgeBrief, type BriefVerdict } from '../brief';
+import { MOST_TRIES } from '../../simulate/playTries';
+import { judgeBrief, needsTries, type BriefVerdict } from '../brief';
 import type { PlayTask, RunPlan } from '../search/runPlan';
 
 /** So many runs are asked for at once, and so many are looked at first; then twice as many, since each look may err. */
 const STRETCH = 50;
 const FIRST_LOOK = 200;
 
+/** Of people who may try again, so many at once, and so many at first. */
+const PEOPLE_STRETCH = 10;
+const FIRST_PEOPLE = 100;
+
 interface Trial {
   standIn: string;
+  /** The lines that it is to decide. */
+  lines: readonly BriefLine[];
+  /** Whether people may try again until they clear it. */
+  triesAgain: boolean;
   sums: MeasureSums;
   summary: Summary | undefined;
+  firstClears: number[];
   asked: number;
   runs: number;
   /** As many are wanted for the next look. */
@@ -33,33 +43,40 @@ export class BriefTrial implements RunPlan<PlayTask> {
     private readonly provedSeconds?: number,
   ) {
     const players = [...new Set(brief.map(({ standIn }) => standIn))];
-    this.trials = players.map((standIn) => ({
-      ...{ standIn, sums: emptySums(), summary: undefined, asked: 0, runs: 0 },
-      wanted: Math.min(FIRST_LOOK, mostRuns),
-    }));
+    const trialOf = (standIn: string, triesAgain: boolean, firstLook: number): Trial => ({
+      ...{ standIn, triesAgain, sums: emptySums(), summary: undefined, firstClears: [], asked: 0, runs: 0 },
+      lines: brief.filter((line) => line.standIn === standIn && needsTries(line) === triesAgain),
+      wanted: Math.min(firstLook, mostRuns),
+    });
+    this.trials = players
+      .flatMap((standIn) => [trialOf(standIn, false, FIRST_LOOK), trialOf(standIn, true, FIRST_PEOPLE)])
+      .filter(({ lines }) => lines.length > 0);
   }
 
   next(): PlayTask | undefined {
     const trial = this.trials.find(({ asked, wanted }) => asked < wanted);
     if (!trial) return undefined;
-    const count = Math.min(STRETCH, trial.wanted - trial.asked);
+    const count = Math.min(trial.triesAgain ? PEOPLE_STRETCH : STRETCH, trial.wanted - trial.asked);
     const firstSeed = this.firstSeed + trial.asked;
     trial.asked += count;
-    return { overrides: NO_OVERRIDES, standInId: trial.standIn, firstSeed, count };
+    const tries = trial.triesAgain ? { tries: MOST_TRIES } : {};
+    return { overrides: NO_OVERRIDES, standInId: trial.standIn, firstSeed, count, ...tries };
   }
 
-  take({ standInId }: PlayTask, { sums, rows }: ChunkResult): void {
-    const trial = this.trials.find(({ standIn }) => standIn === standInId)!;
+  take({ standInId, tries = 1 }: PlayTask, { sums, rows, firstClears = [] }: ChunkResult): void {
+    const trial = this.trials.find((own) => own.standIn === standInId && own.triesAgain === tries > 1)!;
     mergeSums(trial.sums, sums);
     trial.runs += rows.length;
+    trial.firstClears.push(...firstClears);
     if (trial.runs < trial.wanted) return;
     trial.summary = summaryOf(trial.sums, this.level);
     const isOpen = this.verdictsOf(trial).some(({ status }) => status === 'open');
     if (isOpen) trial.wanted = Math.min(this.mostRuns, 2 * trial.wanted);
   }
 
-  private verdictsOf({ standIn, summary }: Trial): BriefVerdict[] {
-    return judgeBrief([...this.brief], standIn, summary && { ...summary, provedSeconds: this.provedSeconds });
+  private verdictsOf({ standIn, lines, triesAgain, summary, firstClears }: Trial): BriefVerdict[] {
+    const known = summary && { ...summary, provedSeconds: this.provedSeconds, ...(triesAgain ? { firstClears } : {}) };
+    return judgeBrief([...lines], standIn, known);
   }
 
   /** The lines of the brief, each with how it stands by all runs so far. */
@@ -69,7 +86,9 @@ export class BriefTrial implements RunPlan<PlayTask> {
 
   /** What runs have shown, by who played. */
   get summaries(): { standIn: string; runs: number; summary: Summary }[] {
-    return this.trials.flatMap(({ standIn, runs, summary }) => (summary ? [{ standIn, runs, summary }] : []));
+    return this.trials.flatMap(({ standIn, runs, summary, triesAgain }) =>
+      summary && !triesAgain ? [{ standIn, runs, summary }] : [],
+    );
   }
 
   /** About how many runs there will be. */

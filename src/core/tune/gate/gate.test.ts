@@ -42,6 +42,28 @@ describe('a trial of a brief', () => {
     expect(await tell(7)).toEqual(await tell(1));
   });
 
+  test('lets people try again only where a line asks for it, and keeps that apart from the plain runs', async () => {
+    const brief: BriefLine[] = [clears('casual', 45, 60), { standIn: 'expert', measure: 'tries', most: 3 }];
+    const trial = new BriefTrial(brief, PLAIN_LEVEL, 400);
+    const asked: PlayTask[] = [];
+    await carryOut(
+      trial,
+      (task) => {
+        asked.push(task);
+        const { firstSeed, count, tries } = task;
+        const chunk = luckyRuns(firstSeed, count, 9, 0.5);
+        return Promise.resolve(tries ? { ...chunk, firstClears: chunk.rows.map(({ seed }) => 1 + (seed % 2)) } : chunk);
+      },
+      2,
+    );
+    expect(new Set(asked.map(({ standInId, tries }) => `${standInId} ${tries}`))).toEqual(
+      new Set(['casual undefined', 'expert 10']),
+    );
+    const [, tries] = trial.verdicts;
+    expect([tries.line.measure, tries.status, tries.value?.value]).toEqual(['tries', 'met', 1.5]);
+    expect(trial.summaries.map(({ standIn }) => standIn)).toEqual(['casual']);
+  });
+
   test('says met of a brief that is missed in no more than one of twenty', async () => {
     let wrong = 0;
     for (let first = 0; first < 100; first++) {

@@ -7,6 +7,8 @@ export interface PlayTask {
   standInId: string;
   firstSeed: number;
   count: number;
+  /** How often each person may try it until it is cleared; once where left out. */
+  tries?: number;
 }
 
 /** Work that says itself which runs it wants next, and learns from what comes of them. */

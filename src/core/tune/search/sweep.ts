@@ -2,7 +2,7 @@ import type { BriefLine } from '../../document/briefLine';
 import type { ChunkResult } from '../../measure/chunk';
 import type { MeasuredLevel } from '../../measure/measure';
 import { emptySums, mergeSums, summaryOf, type MeasureSums, type Summary } from '../../measure/sums';
-import { judgeBrief, needsProof, type BriefVerdict } from '../brief';
+import { isToldByRuns, judgeBrief, type BriefVerdict } from '../brief';
 import type { PlayTask, RunPlan } from './runPlan';
 import type { SweepPoint } from './swept';
 
@@ -100,7 +100,7 @@ function isPlain({ summary, runs }: OpenCell): boolean {
 
 /** How the lines of a brief that runs can tell of stand at a point, of those who play there. */
 export function judgePoint(brief: readonly BriefLine[], cells: readonly SweepCell[]): BriefVerdict[] {
-  const told = brief.filter((line) => !needsProof(line));
+  const told = brief.filter(isToldByRuns);
   return cells.flatMap(({ standIn, summary }) => judgeBrief(told, standIn, summary));
 }
 

@@ -5,7 +5,7 @@ import { errorAt, type Diagnostic } from '../../foundation/diagnostic';
 import { bug, fail, succeed, type Result } from '../../foundation/result';
 import type { MeasuredLevel } from '../../measure/measure';
 import { checkValues, listNumbers, readOverrides } from '../../numbers/readOverrides';
-import { needsProof } from '../brief';
+import { isToldByRuns } from '../brief';
 import { MOST_TURNED, Solver, type Turnable } from './solver';
 
 /** A number that may be changed, by its name, and the bounds in which values are looked for. */
@@ -25,7 +25,7 @@ export function openSolver(
 ): Result<Solver, Diagnostic> {
   const faults: Diagnostic[] = [];
   // What takes a proof cannot be searched for by runs.
-  const brief = wholeBrief.filter((line) => !needsProof(line));
+  const brief = wholeBrief.filter(isToldByRuns);
   const names = between.map(({ name }) => name);
   if (brief.length === 0)
     faults.push(
