@@ -81,6 +81,20 @@ test('the draft is compared with a kept version, run by run, and read beside all
   await expect(casual).toContainText(/casual \d+ % \(\d+–\d+ %\) → \d+ % \(\d+–\d+ %\)/);
   await expect(casual).toContainText('on 200 seeds');
   await expect(part).toContainText('1,600 runs');
+  // Where and when they differ, and a run that came out otherwise, in both versions side by side.
+  await part.getByRole('combobox', { name: 'Which map' }).selectOption({ label: 'Where time is spent' });
+  for (const map of ['map-then', 'map-now', 'map-difference']) await expect(part.getByTestId(map)).toBeVisible();
+  await expect(part.getByRole('figure', { name: 'Tempo' })).toBeVisible();
+  await part.getByTitle('Shows both runs side by side').first().click();
+  const both = page.getByRole('dialog');
+  await expect(both).toContainText(/They part at \d+\.\d s/);
+  const ends = both.getByTestId('replay-end');
+  await expect(ends).toHaveCount(2);
+  expect(
+    (await ends.allTextContents()).filter((text) => text.startsWith('reached') || text.startsWith('cleared')),
+  ).toHaveLength(1);
+  await both.getByRole('button', { name: 'Pause' }).click();
+  await page.keyboard.press('Escape');
   // The same as lines over the versions, with what changed from one to the next.
   const versions = page.getByRole('region', { name: 'Over the versions' });
   await versions.getByRole('button', { name: 'Read 2 versions' }).click();

@@ -1,14 +1,19 @@
 import { markBox, type CellCount, type Mark } from '@/core/index';
 import { toScreen, type Camera } from './camera';
 
-/** Tints cells by a count; the fullest is strongest. */
+/** The highest count of all cells; 0 where there are none. */
+export function mostOf(cells: readonly CellCount[]): number {
+  return cells.reduce((highest, cell) => Math.max(highest, cell.count), 0);
+}
+
+/** Tints cells by a count; one with the highest count is strongest. */
 export function drawCellCounts(
   context: CanvasRenderingContext2D,
   cells: readonly CellCount[],
   colour: string,
   camera: Camera,
+  most = Math.max(1, mostOf(cells)),
 ): void {
-  const most = cells.reduce((highest, cell) => Math.max(highest, cell.count), 1);
   context.fillStyle = colour;
   for (const cell of cells) {
     const { x, y } = toScreen(camera, cell.column, cell.row);

@@ -10,11 +10,13 @@ import {
 } from '@tabler/icons-react';
 import type { RunRecord } from '@/core/index';
 import { SpeedSwitch } from '../frame/SpeedSwitch';
+import { later } from '../frame/later';
 import { useDesk, useFollowed } from './DeskContext';
 import { openSavedChecks } from './savedChecksOpen';
 import { OthersFromHere } from './OthersFromHere';
-import { VisitLine } from './VisitLine';
 import css from './desk.module.css';
+
+const VisitLine = later(() => import('./VisitLine').then(({ VisitLine: Line }) => Line));
 
 /** Playing the run that is shown: play, step, speed, and which run. */
 export function PlaybackControls() {

@@ -17,7 +17,6 @@ import { FigureLines } from '../frame/FigureLines';
 import { FindingList } from '../frame/FindingList';
 import { Ladder } from './Ladder';
 import { later } from '../frame/later';
-import { Difference } from './Difference';
 import { ReadingHead } from './ReadingHead';
 import { runsEndingBy } from '../editor/visits';
 import { useDesk, useFollowed } from './DeskContext';
@@ -26,13 +25,10 @@ import css from './desk.module.css';
 
 // What a finding can be mended by is fetched when there is one.
 const FindingFix = later(() => import('./FindingFix').then(({ FindingFix: Fix }) => Fix));
-const OwnStandIns = later(() => import('./OwnStandIns').then(({ OwnStandIns: Own }) => Own));
-const ProofLine = later(() => import('./ProofLine').then(({ ProofLine: Line }) => Line));
-const SavedChecksLine = later(() => import('./SavedChecksLine').then(({ SavedChecksLine: Line }) => Line));
-const PartsLine = later(() => import('./PartsLine').then(({ PartsLine: Line }) => Line));
-const TriesLine = later(() => import('./TriesLine').then(({ TriesLine: Line }) => Line));
-const SeedsChoice = later(() => import('./SeedsChoice').then(({ SeedsChoice: Choice }) => Choice));
-const BriefLines = later(() => import('./BriefLines').then(({ BriefLines: Lines }) => Lines));
+// An edit comes first.
+const Difference = later(() => import('./Difference').then(({ Difference: Shown }) => Shown));
+const Questions = later(() => import('./Questions').then(({ Questions: All }) => All));
+const SeedsChoice = later(() => import('./Questions').then(({ SeedsChoice: Choice }) => Choice));
 
 interface ReadingProps {
   onOpenScript: (scriptId: string) => void;
@@ -50,12 +46,7 @@ export function Reading(places: ReadingProps) {
     <aside id="reading" tabIndex={-1} aria-label="Reading" className={css.reading}>
       <ReadingHead cannotRun={cannotRun} />
       {ladder.length > 0 && <Ladder isStale={isStale || cannotRun} />}
-      <ProofLine />
-      <PartsLine />
-      <TriesLine />
-      <BriefLines />
-      <SavedChecksLine />
-      <OwnStandIns />
+      <Questions />
       {summary && (
         <Numbers
           name={ladder.find((rung) => rung.standIn === standIn)?.name ?? standIn}

@@ -1,4 +1,3 @@
-import { createStore } from 'zustand/vanilla';
 import {
   emptySums,
   measuredLevelOf,
@@ -9,8 +8,8 @@ import {
   type RecordedRun,
   type Summary,
 } from '@/core/index';
-import { OwnWorker, wordsOf } from '../workers/ownWorker';
 import type { SimulationWorker } from '../workers/simulationWorker';
+import { LevelQuestion } from './levelQuestion';
 
 /** A moment of a run or a try: what was pressed up to there. */
 export interface Moment {
@@ -37,65 +36,41 @@ export interface GoOnState {
 export const PEOPLE = 50;
 const AT_ONCE = 5;
 
+const NOTHING_ASKED: GoOnState = {
+  ...{ status: 'none', moment: undefined, standIn: 'casual' },
+  ...{ done: 0, summary: undefined, failure: '' },
+};
+
 /**
  * Hands a moment of a run or a try to a stand-in, as it stands there, many times: each time another person of its tier, with
- * everything that the level draws as it was. It has a worker of its own, so that it never waits behind the Reading.
+ * everything that the level draws as it was.
  */
-export class GoOnController {
-  readonly store = createStore<GoOnState>(() => ({
-    status: 'none',
-    moment: undefined,
-    standIn: 'casual',
-    done: 0,
-    summary: undefined,
-    failure: '',
-  }));
-  private readonly own: OwnWorker;
-
-  constructor(
-    private readonly levelId: string,
-    startWorker?: () => SimulationWorker,
-  ) {
-    this.own = new OwnWorker(startWorker);
+export class GoOnController extends LevelQuestion<GoOnState> {
+  constructor(levelId: string, startWorker?: () => SimulationWorker) {
+    super(levelId, NOTHING_ASKED, 'running', startWorker);
   }
 
   async start(game: GameDocument, moment: Moment, standIn: string): Promise<void> {
-    const { worker, isWanted } = this.own.begin();
-    this.store.setState({ status: 'running', moment, standIn, done: 0, summary: undefined, failure: '' });
-    try {
-      const { faults } = await worker.api.prepare(worker.feed.next(game), this.levelId, false, moment.overrides);
-      if (faults.length > 0) throw new Error(faults[0].message);
-      const sums = emptySums();
+    const { seed, inputs, overrides } = moment;
+    const sums = emptySums();
+    const playOn = async (api: SimulationWorker['api'], isWanted: () => boolean) => {
       for (let first = 1; first <= PEOPLE; first += AT_ONCE) {
-        const chunk = await worker.api.goOn(standIn, moment.seed, moment.inputs, first, AT_ONCE);
+        const chunk = await api.goOn(standIn, seed, inputs, first, AT_ONCE);
         if (!isWanted()) return;
         if (!chunk) throw new Error('Nobody can go on from there.');
         mergeSums(sums, chunk.sums);
         const done = first + AT_ONCE - 1;
         const summary = summaryOf(sums, measuredLevelOf(game, this.levelId));
-        this.store.setState({ done, summary, status: done < PEOPLE ? 'running' : 'done' });
+        this.tell({ done, summary, status: done < PEOPLE ? 'running' : 'done' });
       }
-    } catch (error) {
-      if (isWanted()) this.store.setState({ status: 'failed', failure: wordsOf(error) });
-    }
+    };
+    // The worker stays: each of those runs can be looked at.
+    await this.ask(game, { moment, standIn }, playOn, overrides);
   }
 
   /** One of those runs, to be looked at; undefined while there is none. */
   async show(person: number): Promise<RecordedRun | undefined> {
     const { moment, standIn } = this.store.getState();
     return moment && this.own.current?.api.recordGoingOn(standIn, moment.seed, moment.inputs, person);
-  }
-
-  /** Ends what is under way; what has come in so far stays. */
-  cancel(): void {
-    if (this.store.getState().status !== 'running') return;
-    this.own.end();
-    this.store.setState({ status: 'cancelled' });
-  }
-
-  /** Ends and forgets it. */
-  stop(): void {
-    this.own.end();
-    this.store.setState({ status: 'none', moment: undefined, done: 0, summary: undefined, failure: '' });
   }
 }

@@ -1,7 +1,6 @@
-import { createStore } from 'zustand/vanilla';
 import { MOST_TRIES, type GameDocument } from '@/core/index';
-import { OwnWorker, wordsOf } from '../workers/ownWorker';
 import type { SimulationWorker } from '../workers/simulationWorker';
+import { LevelQuestion } from './levelQuestion';
 
 export interface TryAgainState {
   status: 'none' | 'running' | 'done' | 'cancelled' | 'failed';
@@ -21,52 +20,25 @@ const STRETCH = 5;
 
 const NOTHING_ASKED: TryAgainState = { status: 'none', firstClears: {}, done: 0, all: 0, failure: '' };
 
-/** Lets people try the level until they clear it, in a worker of its own, so that it never waits behind the Reading. */
-export class TryAgainController {
-  readonly store = createStore<TryAgainState>(() => NOTHING_ASKED);
-  private readonly own: OwnWorker;
-
-  constructor(
-    private readonly levelId: string,
-    startWorker?: () => SimulationWorker,
-  ) {
-    this.own = new OwnWorker(startWorker);
+/** Lets people try the level until they clear it. */
+export class TryAgainController extends LevelQuestion<TryAgainState> {
+  constructor(levelId: string, startWorker?: () => SimulationWorker) {
+    super(levelId, NOTHING_ASKED, 'running', startWorker);
   }
 
   async start(game: GameDocument, standIns: readonly string[]): Promise<void> {
-    const { worker, isWanted } = this.own.begin();
-    this.store.setState({ ...NOTHING_ASKED, status: 'running', all: TRYING_PEOPLE * standIns.length });
-    try {
-      const { faults } = await worker.api.prepare(worker.feed.next(game), this.levelId, false);
-      if (faults.length > 0) throw new Error(faults[0].message);
+    await this.ask(game, { all: TRYING_PEOPLE * standIns.length }, async (api, isWanted) => {
       for (const standIn of standIns)
         for (let first = 1; first <= TRYING_PEOPLE; first += STRETCH) {
-          const chunk = await worker.api.runChunk(standIn, first, STRETCH, MOST_TRIES);
+          const chunk = await api.runChunk(standIn, first, STRETCH, MOST_TRIES);
           if (!isWanted()) return;
           if (!chunk) throw new Error('Nobody can play this level.');
           const { firstClears, done } = this.store.getState();
           const own = [...(firstClears[standIn] ?? []), ...(chunk.firstClears ?? [])];
-          this.store.setState({ firstClears: { ...firstClears, [standIn]: own }, done: done + STRETCH });
+          this.tell({ firstClears: { ...firstClears, [standIn]: own }, done: done + STRETCH });
         }
       this.own.end();
-      this.store.setState({ status: 'done' });
-    } catch (error) {
-      if (!isWanted()) return;
-      this.own.end();
-      this.store.setState({ status: 'failed', failure: wordsOf(error) });
-    }
-  }
-
-  /** Ends; what is known by then stays. */
-  cancel(): void {
-    if (this.store.getState().status !== 'running') return;
-    this.own.end();
-    this.store.setState({ status: 'cancelled' });
-  }
-
-  /** Ends and forgets it: the level is another now. */
-  stop(): void {
-    this.own.end();
-    this.store.setState(NOTHING_ASKED);
+      this.tell({ status: 'done' });
+    });
   }
 }

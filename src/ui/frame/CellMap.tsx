@@ -4,7 +4,7 @@ import { useComputedColorScheme } from '@mantine/core';
 import { useEffect, useRef } from 'react';
 import type { CellCount, Mark, Terrain } from '@/core/index';
 import { fitCamera } from '../canvas/camera';
-import { drawCellCounts, drawMarkFrames } from '../canvas/drawCellCounts';
+import { drawCellCounts, drawMarkFrames, mostOf } from '../canvas/drawCellCounts';
 import { drawGround } from '../canvas/drawGround';
 import { paletteFor } from '../canvas/palette';
 import css from './frame.module.css';
@@ -18,6 +18,10 @@ interface CellMapProps {
   /** So many cells around the level are shown too. */
   beyond?: number;
   tint: 'clay' | 'ochre' | 'river';
+  /** Cells in which something happened less often, where it is told how often it happened more. */
+  less?: readonly CellCount[];
+  /** What the strongest tint stands for; left out: the highest count. */
+  most?: number;
   /** Marks that are framed as where the player wants to be. */
   goals: readonly Mark[];
   label: string;
@@ -28,9 +32,10 @@ interface CellMapProps {
 
 /** The ground of a level with every cell tinted by how often something happened in it, and what the tint stands for. */
 export function CellMap(props: CellMapProps) {
-  const { cells, tint, label, unit, testId } = props;
-  const { canvas, size } = useCellPicture(props);
-  const most = cells.reduce((highest, cell) => Math.max(highest, cell.count), 0);
+  const { cells, less, tint, label, unit, testId } = props;
+  const most = props.most ?? Math.max(mostOf(cells), mostOf(less ?? []));
+  const { canvas, size } = useCellPicture({ ...props, most });
+  const fade = `linear-gradient(90deg, ${less ? `var(--${LESS}), ` : ''}transparent, var(--${tint}))`;
   return (
     <figure className="flush">
       <canvas
@@ -42,18 +47,35 @@ export function CellMap(props: CellMapProps) {
         style={size}
       />
       <figcaption className={`quiet ${css.legend}`}>
-        <span className="mono">0</span>
-        <span className={css.tints} style={{ background: `linear-gradient(90deg, transparent, var(--${tint}))` }} />
+        <span className="mono">{less ? `−${most}` : '0'}</span>
+        <span className={css.tints} style={{ background: fade }} />
         <span>
-          <span className="mono">{most}</span> {unit}
+          <span className="mono">
+            {less ? '+' : ''}
+            {most}
+          </span>{' '}
+          {unit}
         </span>
       </figcaption>
     </figure>
   );
 }
 
+/** What is less is tinted so. */
+const LESS = 'ochre';
+
 /** Draws it into `canvas`, as large as there is room, and says how large that is, in pixels. */
-function useCellPicture({ ground, cells, width, height, beyond = 0, tint, goals }: CellMapProps) {
+function useCellPicture({
+  ground,
+  cells,
+  less,
+  most,
+  width,
+  height,
+  beyond = 0,
+  tint,
+  goals,
+}: CellMapProps & { most: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scheme = useComputedColorScheme('light');
   const columns = ground.map[0].length + 2 * beyond;
@@ -78,8 +100,10 @@ function useCellPicture({ ground, cells, width, height, beyond = 0, tint, goals 
     context.fillStyle = palette.beyond;
     context.fillRect(0, 0, shownWidth, shownHeight);
     drawGround(context, ground.terrain, ground, camera, palette);
-    drawCellCounts(context, cells, palette[tint], camera);
+    const strongest = Math.max(most, Number.MIN_VALUE);
+    drawCellCounts(context, cells, palette[tint], camera, strongest);
+    if (less) drawCellCounts(context, less, palette[LESS], camera, strongest);
     drawMarkFrames(context, goals, palette.moss, camera);
-  }, [ground, cells, goals, tint, beyond, shownWidth, shownHeight, columns, rows, scheme]);
+  }, [ground, cells, less, most, goals, tint, beyond, shownWidth, shownHeight, columns, rows, scheme]);
   return { canvas, size: { width: shownWidth, height: shownHeight } };
 }

@@ -1,37 +1,25 @@
 'use client';
 
-import { ActionIcon, Modal, Slider, Switch, useComputedColorScheme } from '@mantine/core';
-import { IconPlayerPause, IconPlayerPlay } from '@tabler/icons-react';
+import { Modal, Switch } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
-import { useEffect, useRef, useState } from 'react';
-import {
-  nameOfPiece,
-  NUMBER_VERSIONS,
-  sayEnd,
-  sayPlace,
-  saySeconds,
-  sayVersions,
-  type GameDocument,
-  type MindMoment,
-  type RecordedRun,
-} from '@/core/index';
+import { useState } from 'react';
+import { NUMBER_VERSIONS, sayVersions, type GameDocument, type RecordedRun } from '@/core/index';
 import type { ArmInfo, BatchInfo, RunRow } from '@/server/contracts/batches';
-import { ArenaCanvas } from '../canvas/ArenaCanvas';
-import { fitCamera } from '../canvas/camera';
-import { paletteFor } from '../canvas/palette';
 import { useFollowed } from '../desk/DeskContext';
 import { addressOfRun } from '../editor/askedRun';
-import { composePicture, groundChangesUpTo, mindAt } from '../editor/composePicture';
+import { mindAt } from '../editor/composePicture';
 import { Playback } from '../editor/playback';
 import { MindLine } from '../frame/MindLine';
-import { SpeedSwitch } from '../frame/SpeedSwitch';
 import { Failed, Loading } from '../frame/States';
+import { PlayingBar, useAdvancing } from '../replay/PlayingBar';
+import { ReplayEnd, ReplayPicture, type ShownRun } from '../replay/ReplayPicture';
 import { gorgeApi } from '../requests/gorgeApi';
 import { startSimulationWorker } from '../workers/simulationWorker';
 import css from './report.module.css';
 
 const WIDTH = 840;
+const MOST_HEIGHT = 500;
 /** A replay begins this long before its end, or before the moment that it is to show. */
 const LEAD_SECONDS = 3;
 
@@ -122,24 +110,24 @@ function Differing({ batch, again: { run, kept } }: { batch: BatchInfo; again: R
   );
 }
 
-interface Shown {
-  game: GameDocument;
-  levelId: string;
-  run: RecordedRun;
-}
-
-function Replay({ atSeconds, ...shown }: Shown & { atSeconds: number | undefined }) {
+function Replay({ atSeconds, ...shown }: ShownRun & { atSeconds: number | undefined }) {
   const { run } = shown;
   const [playback] = useState(() => startedPlayback(run, atSeconds));
   const [showsMind, setShowsMind] = useState(false);
   const { tick } = useFollowed(playback, (state) => state);
-  useEffect(() => advancing(playback), [playback]);
+  useAdvancing(playback);
   const mind = mindAt(run.minds, tick);
   return (
     <>
-      <ReplayPicture {...shown} tick={tick} mind={showsMind ? mind : undefined} />
+      <ReplayPicture
+        {...shown}
+        tick={tick}
+        mind={showsMind ? mind : undefined}
+        width={WIDTH}
+        mostHeight={MOST_HEIGHT}
+      />
       <div className={css.inLine}>
-        <Playing playback={playback} />
+        <PlayingBar playback={playback} />
         <Switch
           label="Mind"
           size="xs"
@@ -155,78 +143,6 @@ function Replay({ atSeconds, ...shown }: Shown & { atSeconds: number | undefined
       )}
       <ReplayEnd {...shown} />
     </>
-  );
-}
-
-/** Moves the playback on with every frame that the browser draws, until the returned function is called. */
-function advancing(playback: Playback): () => void {
-  let last = performance.now();
-  let request = requestAnimationFrame(function frame(now: number) {
-    playback.advance(now - last);
-    last = now;
-    request = requestAnimationFrame(frame);
-  });
-  return () => cancelAnimationFrame(request);
-}
-
-function Playing({ playback }: { playback: Playback }) {
-  const { tick, isPlaying, speed, lastTick, ticksPerSecond } = useFollowed(playback, (state) => state);
-  return (
-    <>
-      <ActionIcon aria-label={isPlaying ? 'Pause' : 'Play'} onClick={() => playback.toggle()}>
-        {isPlaying ? <IconPlayerPause size={16} /> : <IconPlayerPlay size={16} />}
-      </ActionIcon>
-      <Slider
-        className="rest"
-        label={null}
-        thumbLabel="Moment"
-        min={0}
-        max={lastTick}
-        value={tick}
-        onChange={(value) => playback.seek(value)}
-      />
-      <span className="mono one-line">
-        {(tick / ticksPerSecond).toFixed(2)} s of {(lastTick / ticksPerSecond).toFixed(1)} s
-      </span>
-      <SpeedSwitch playback={playback} speed={speed} />
-    </>
-  );
-}
-
-/** The level at a tick of a run, and over it what the stand-in has in mind if that is asked for. */
-function ReplayPicture({ game, levelId, run, tick, mind }: Shown & { tick: number; mind: MindMoment | undefined }) {
-  const level = game.levels.find((candidate) => candidate.id === levelId)!;
-  const height = Math.min(500, Math.round((WIDTH * level.map.length) / level.map[0].length));
-  const scheme = useComputedColorScheme('light');
-  const ground = useRef<HTMLCanvasElement>(null);
-  const top = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    if (!ground.current || !top.current) return;
-    const picture = composePicture(
-      { game, levelId, run, tick: Math.max(1, tick), groundChanges: groundChangesUpTo(run.events, tick) },
-      { routes: [], ends: [], selection: [], mind, chosenWaypoint: undefined, cursor: undefined, lasso: undefined },
-    );
-    const camera = fitCamera(level.map[0].length, level.map.length, WIDTH, height, 0);
-    new ArenaCanvas(ground.current, top.current).draw(picture, camera, paletteFor(scheme), WIDTH, height);
-  }, [game, levelId, level, run, tick, height, scheme, mind]);
-  const style = { position: 'absolute', inset: 0, width: WIDTH, height } as const;
-  return (
-    <div style={{ position: 'relative', width: WIDTH, height }} data-testid="replay" data-hash={run.record?.hash}>
-      <canvas ref={ground} style={style} />
-      <canvas ref={top} style={style} />
-    </div>
-  );
-}
-
-function ReplayEnd({ game, levelId, run: { record, ticksPerSecond } }: Shown) {
-  if (!record) return null;
-  const { pieces } = game.levels.find((candidate) => candidate.id === levelId)!;
-  const name = nameOfPiece(record.piece, { pieces, kinds: game.cast });
-  return (
-    <p className={`${record.outcome === 'won' ? 'good' : 'bad'} ${css.replayEnd}`} data-testid="replay-end">
-      {sayEnd({ cause: record.cause, name, piece: record.piece })} at {saySeconds(record.ticks / ticksPerSecond)}, at{' '}
-      {sayPlace(record.x, record.y)}
-    </p>
   );
 }
 

@@ -2,7 +2,6 @@
 
 import { Button, NativeSelect, Progress } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import Link from 'next/link';
 import { useState } from 'react';
 import {
   sayBothSides,
@@ -16,12 +15,16 @@ import {
   type MeasureComparison,
 } from '@/core/index';
 import type { SaveInfo } from '@/server/contracts/history';
-import { useDesk, useFollowed } from '../desk/DeskContext';
-import { addressOfRun } from '../editor/askedRun';
+import { useDesk } from '../desk/DeskContext';
 import { nameOfSave } from '../history/versionWords';
 import { gorgeApi } from '../requests/gorgeApi';
+import { later } from '../frame/later';
 import type { CompareRequest, TuneState } from './tuneController';
 import css from './tune.module.css';
+
+// What is only looked at when asked for is fetched then.
+const ComparedPlaces = later(() => import('./ComparedPlaces').then(({ ComparedPlaces: Places }) => Places));
+const InStepDialog = later(() => import('./InStepDialog').then(({ InStepDialog: Dialog }) => Dialog));
 
 const COMPARED_RUNS = 200;
 /** So many changes of the document, and so many seeds that came out otherwise, are told. */
@@ -88,6 +91,8 @@ export function ComparePart({ compare, game, onStart, onCancel }: ComparePartPro
 }
 
 function Compared({ compare, game }: Pick<ComparePartProps, 'compare' | 'game'>) {
+  const { session } = useDesk();
+  const [shown, setShown] = useState<{ standIn: string; seed: number }>();
   const { status, request, found, failure, seconds } = compare;
   if (status === 'failed') return <p className={`bad ${css.note}`}>{failure}</p>;
   if (status === 'none' || !request)
@@ -97,6 +102,7 @@ function Compared({ compare, game }: Pick<ComparePartProps, 'compare' | 'game'>)
         which runs came out otherwise.
       </p>
     );
+  const played = found?.standIns.filter(({ seeds }) => seeds > 1) ?? [];
   const changes = compare.game ? sayChanges(request.before, compare.game) : [];
   return (
     <div data-testid="compare" data-status={status}>
@@ -109,11 +115,26 @@ function Compared({ compare, game }: Pick<ComparePartProps, 'compare' | 'game'>)
           ? `Nothing differs from ${request.name}.`
           : `Since ${request.name}: ${changes.slice(0, MOST_CHANGES).join('; ')}${changes.length > MOST_CHANGES ? ` and ${changes.length - MOST_CHANGES} more` : ''}.`}
       </p>
-      {found?.standIns
-        .filter(({ seeds }) => seeds > 1)
-        .map((one) => (
-          <ComparedOne key={one.standIn} one={one} name={standInName(game, one.standIn)} />
-        ))}
+      {played.map((one) => (
+        <ComparedOne
+          key={one.standIn}
+          one={one}
+          name={standInName(game, one.standIn)}
+          onShow={(seed) => setShown({ standIn: one.standIn, seed })}
+        />
+      ))}
+      {status !== 'running' && played.length > 0 && compare.game && (
+        <ComparedPlaces before={request.before} after={compare.game} levelId={session.level.id} standIns={played} />
+      )}
+      {shown && compare.game && (
+        <InStepDialog
+          {...shown}
+          before={request.before}
+          after={compare.game}
+          levelId={session.level.id}
+          onClose={() => setShown(undefined)}
+        />
+      )}
       {status === 'done' && found && (
         <p className={`quiet ${css.note}`}>
           {found.runs.toLocaleString('en-GB')} runs, {seconds.toFixed(0)} s; ± is widened for as many looks at once.
@@ -123,7 +144,7 @@ function Compared({ compare, game }: Pick<ComparePartProps, 'compare' | 'game'>)
   );
 }
 
-function ComparedOne({ one, name }: { one: ComparedStandIn; name: string }) {
+function ComparedOne({ one, name, onShow }: { one: ComparedStandIn; name: string; onShow: (seed: number) => void }) {
   const { clears, measures, gained, lost, seeds } = one;
   const [rate, ...others] = measures;
   const real = others.filter(({ difference }) => difference.isReal && difference.value !== 0);
@@ -144,18 +165,16 @@ function ComparedOne({ one, name }: { one: ComparedStandIn; name: string }) {
       )}
       {gained.length + lost.length > 0 && (
         <div className="quiet">
-          <Seeds title="won only now" seeds={gained} standIn={one.standIn} />{' '}
-          <Seeds title="won only before" seeds={lost} standIn={one.standIn} />
+          <Seeds title="won only now" seeds={gained} onShow={onShow} />{' '}
+          <Seeds title="won only before" seeds={lost} onShow={onShow} />
         </div>
       )}
     </div>
   );
 }
 
-/** Seeds that came out otherwise, each a way to its run of the draft. */
-function Seeds({ title, seeds, standIn }: { title: string; seeds: readonly number[]; standIn: string }) {
-  const { session } = useDesk();
-  const { game, levelId } = useFollowed(session, (state) => state);
+/** Seeds that came out otherwise, each a way to both of its runs, side by side. */
+function Seeds({ title, seeds, onShow }: { title: string; seeds: readonly number[]; onShow: (seed: number) => void }) {
   if (seeds.length === 0) return null;
   return (
     <span>
@@ -163,9 +182,9 @@ function Seeds({ title, seeds, standIn }: { title: string; seeds: readonly numbe
       {seeds.slice(0, MOST_SEEDS).map((seed, index) => (
         <span key={seed}>
           {index > 0 && ', '}
-          <Link className="act" href={addressOfRun(game.id, levelId, { seed, standIn, seconds: 0 })}>
+          <button type="button" className="act" title="Shows both runs side by side" onClick={() => onShow(seed)}>
             {seed}
-          </Link>
+          </button>
         </span>
       ))}
       {seeds.length > MOST_SEEDS ? ' …' : ''}

@@ -1,6 +1,7 @@
 import { NO_OVERRIDES, type Overrides } from '../../compile/levelProgram';
 import { compareMeasures, type MeasureComparison } from '../../measure/changes';
 import type { ChunkResult } from '../../measure/chunk';
+import { emptySums, mergeSums, type MeasureSums } from '../../measure/sums';
 import { wilsonInterval, type ShareWithInterval } from '../../measure/statistics/wilsonInterval';
 import type { RunRecord } from '../../simulate/runRecord';
 import type { PlayTask, RunPlan } from './runPlan';
@@ -23,6 +24,8 @@ export interface ComparedStandIn {
   /** Seeds that are won only after, and only before. */
   gained: number[];
   lost: number[];
+  /** Of all runs so far, for maps and tempo. */
+  sums: readonly [before: MeasureSums, after: MeasureSums];
 }
 
 export interface CompareState {
@@ -34,6 +37,7 @@ export interface CompareState {
 interface Pair {
   standIn: string;
   rows: [RunRecord[], RunRecord[]];
+  sums: [MeasureSums, MeasureSums];
   asked: [number, number];
 }
 
@@ -52,7 +56,10 @@ export class Comparison implements RunPlan<CompareTask> {
     private readonly overrides: readonly [Overrides, Overrides] = [NO_OVERRIDES, NO_OVERRIDES],
     private readonly firstSeed = 1,
   ) {
-    this.pairs = standIns.map((standIn) => ({ standIn, rows: [[], []], asked: [0, 0] }));
+    this.pairs = standIns.map((standIn) => ({
+      ...{ standIn, rows: [[], []], asked: [0, 0] },
+      sums: [emptySums(), emptySums()],
+    }));
   }
 
   next(): CompareTask | undefined {
@@ -69,8 +76,10 @@ export class Comparison implements RunPlan<CompareTask> {
     return { side, overrides: this.overrides[side], standInId: pair.standIn, firstSeed, count };
   }
 
-  take({ side, standInId }: CompareTask, { rows }: ChunkResult): void {
-    this.pairs.find(({ standIn }) => standIn === standInId)!.rows[side].push(...rows);
+  take({ side, standInId }: CompareTask, { rows, sums }: ChunkResult): void {
+    const pair = this.pairs.find(({ standIn }) => standIn === standInId)!;
+    pair.rows[side].push(...rows);
+    mergeSums(pair.sums[side], sums);
   }
 
   get state(): CompareState {
@@ -83,7 +92,7 @@ export class Comparison implements RunPlan<CompareTask> {
   }
 }
 
-function comparePair({ standIn, rows }: Pair, looks: number): ComparedStandIn {
+function comparePair({ standIn, rows, sums }: Pair, looks: number): ComparedStandIn {
   const [before, after] = rows.map((own) => new Map(own.map((row) => [row.seed, row])));
   const seeds = [...before.keys()].filter((seed) => after.has(seed)).sort((a, b) => a - b);
   const pick = (own: ReadonlyMap<number, RunRecord>) => seeds.map((seed) => own.get(seed)!);
@@ -97,5 +106,6 @@ function comparePair({ standIn, rows }: Pair, looks: number): ComparedStandIn {
     measures: compareMeasures(then, now, looks),
     gained: seeds.filter((_, at) => isWon(now[at]) && !isWon(then[at])),
     lost: seeds.filter((_, at) => isWon(then[at]) && !isWon(now[at])),
+    sums,
   };
 }
