@@ -1,13 +1,22 @@
 import { expect, test } from '@playwright/test';
-import { clickCell, nearTheDoor, openDesk, saveSign } from './support/desk';
+import { clickCell, finishedReading, nearTheDoor, openDesk, saveSign } from './support/desk';
 
-test('a number is swept, the brief is missed, a value is found for it, taken, and taken back', async ({
+test('a brief is written and missed; a sweep and a search find what meets it; it is compared, and the kept version restored', async ({
   page,
 }, info) => {
+  test.setTimeout(150_000);
   const id = await openDesk(page, info, (game) => {
     nearTheDoor(game);
-    game.levels[0].brief = [{ standIn: 'casual', measure: 'clears', most: 50 }];
+    game.levels[0].brief = [];
   });
+  await page.getByRole('button', { name: 'Brief …' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Brief of this level' });
+  await dialog.getByRole('button', { name: 'Add a line' }).click();
+  for (let step = 0; step < 45; step++) await dialog.getByRole('slider', { name: 'At least' }).press('ArrowLeft');
+  for (let step = 0; step < 10; step++) await dialog.getByRole('slider', { name: 'At most' }).press('ArrowLeft');
+  await page.keyboard.press('Escape');
+  await finishedReading(page);
+  await expect(page.getByTestId('brief')).toContainText(/casual clears at most 50 %: not met/);
   await page.getByRole('button', { name: 'Tune' }).click();
   await expect(page).toHaveURL(new RegExp(`/games/${id}/levels/drying-hall/tune$`));
   const tune = page.getByRole('region', { name: 'Tune' });
@@ -32,8 +41,25 @@ test('a number is swept, the brief is missed, a value is found for it, taken, an
   await expect(tune.getByRole('group', { name: 'clock' })).not.toContainText('now 60 s');
   await expect(tune.getByText('of the level before its last change')).toBeVisible();
   await expect(saveSign(page)).toHaveText(/^Saved/);
+  await finishedReading(page);
+  await expect(tune.getByTestId('brief')).toContainText(/casual clears at most 50 %: met/);
+  const compare = page.getByRole('region', { name: 'Against a kept version' });
+  await compare.getByRole('button', { name: 'Compare' }).click();
+  await expect(compare.getByTestId('compare')).toHaveAttribute('data-status', 'done', { timeout: 60_000 });
+  await expect(compare.getByRole('group', { name: 'casual' })).toContainText(/−\d+\.\d points ± /);
   await page.keyboard.press('Control+z');
   await expect(tune.getByRole('group', { name: 'clock' })).toContainText('now 60 s');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(tune.getByRole('group', { name: 'clock' })).not.toContainText('now 60 s');
+  await expect(saveSign(page)).toHaveText(/^Saved/);
+  await page.goto(`/games/${id}/history`);
+  await page.getByTestId('version').last().click();
+  await page.getByRole('button', { name: 'Restore this version' }).click();
+  await expect(page.getByText('What the game was until now is the version before it.')).toBeVisible();
+  const { document } = (await (await page.request.get(`/api/games/${id}`)).json()) as {
+    document: { levels: { rules: { timeLimit: number }; brief?: unknown[] }[] };
+  };
+  expect([document.levels[0].rules.timeLimit, document.levels[0].brief ?? []]).toEqual([60, []]);
 });
 
 test('two numbers make a table, of which a pair is taken by a click; a search out of reach says what is in the way', async ({
