@@ -3,6 +3,7 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { randomBytes } from 'node:crypto';
 import http from 'node:http';
 import next from 'next';
+import pino from 'pino';
 import { PROJECT } from './build.mjs';
 
 const METHODS = ['GET', 'HEAD', 'POST', 'PUT', 'DELETE', 'OPTIONS', 'PATCH'];
@@ -20,6 +21,10 @@ const REQUEST_ID = /^[A-Za-z0-9-]{4,64}$/;
 const host = process.env.GORGE_HOST ?? '127.0.0.1';
 const port = Number(process.env.GORGE_PORT);
 
+const log = pino({ name: 'gorge', level: process.env.GORGE_LOG ?? 'info' });
+/** What is asked all the time by pages and by those that look after the server. */
+const USUAL = /^\/(_next\/|api\/(health|metrics)$)/;
+
 // Seen by the code of the pages, which is bundled by itself: what is logged names the request that it belongs to.
 const requests = new AsyncLocalStorage();
 globalThis.gorgeRequests = requests;
@@ -34,6 +39,8 @@ const server = http.createServer(timeouts, (request, response) => {
   const id = typeof given === 'string' && REQUEST_ID.test(given) ? given : randomBytes(6).toString('hex');
   request.headers['x-request-id'] = id;
   response.setHeader('x-request-id', id);
+  const begun = performance.now();
+  response.once('close', () => noteAnswer(request, response, id, performance.now() - begun));
   const fault = faultOf(request);
   if (fault) refuse(request, response, fault);
   else requests.run({ id }, () => void answerWithPage(request, response));
@@ -48,6 +55,17 @@ for (const signal of ['SIGINT', 'SIGTERM'])
     server.close(() => process.exit(0));
     server.closeAllConnections();
   });
+
+/** One line of the log a request, without what stands behind the question mark; and what is counted of them. */
+function noteAnswer({ method, url }, response, id, ms) {
+  const { statusCode: status, writableFinished } = response;
+  const path = url.split('?')[0];
+  const line = { request: id, method, path, status, ms: Math.round(ms) };
+  log[USUAL.test(path) && status < 400 ? 'debug' : 'info'](line, writableFinished ? 'answered' : 'broken off');
+  // How long somebody follows a batch is no time of an answer.
+  const isStream = String(response.getHeader('content-type')).startsWith('text/event-stream');
+  if (!isStream) globalThis.gorgeAnswered?.({ method, path, status, seconds: ms / 1000 });
+}
 
 /** Why a request is none; undefined for one that the pages may see. */
 function faultOf({ method, url, headers }) {

@@ -30,6 +30,7 @@ function guardByToken(request: NextRequest, token: string): NextResponse {
   if (cookie !== undefined && isSameSecret(cookie, hashOf(token)))
     // A token does not stay in the address, where it would be copied along.
     return shown === null ? withPolicy(request) : rememberToken(request, token);
+  const borne = /^Bearer (.+)$/.exec(request.headers.get('authorization') ?? '')?.[1];
   const { waitSeconds } = guesses;
   if (waitSeconds > 0) {
     const hint = `Try again in ${waitSeconds} s.`;
@@ -38,7 +39,9 @@ function guardByToken(request: NextRequest, token: string): NextResponse {
     return reply;
   }
   if (shown !== null && isSameSecret(shown, token)) return rememberToken(request, token);
-  if (shown !== null || cookie !== undefined) guesses.noteWrong();
+  // Programs that look after the server keep no cookies.
+  if (borne !== undefined && isSameSecret(borne, token)) return withPolicy(request);
+  if (shown !== null || cookie !== undefined || borne !== undefined) guesses.noteWrong();
   return refuse(401, 'token-missing', 'This server wants its token.', 'Open it once with ?token=… in the address.');
 }
 

@@ -41,6 +41,11 @@ export class QueueWorkers {
     for (const waken of this.wakers.splice(0)) waken();
   }
 
+  /** How many chunks are being computed just now. */
+  get busy(): number {
+    return this.underWay.size;
+  }
+
   /** Gives up what is under way of a batch. */
   abandon(batchId: number): void {
     for (const { chunk, abort } of this.underWay.values()) if (chunk.batchId === batchId) abort.abort();

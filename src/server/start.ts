@@ -6,9 +6,11 @@ import { migrate } from './database/migrations';
 import { batchJobs } from './jobs/batchJobs';
 import { startTidying } from './jobs/housekeeping';
 import { log } from './log';
+import { serverMetrics } from './metrics';
 
 /** What the server does before its first request: tables, demo, unfinished batches. */
 export async function startServer(): Promise<void> {
+  serverMetrics();
   await migrate();
   await loadDemo();
   await batchJobs().resume();

@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { spawnSync } from 'node:child_process';
-import { statSync } from 'node:fs';
+import { readFileSync, statSync } from 'node:fs';
+import path from 'node:path';
 import { GorgeServer } from './support/gorgeServer';
 import { dragCells, saveSign } from './support/desk';
 
@@ -145,10 +146,25 @@ test('a server with a token lets in who shows it, keeps a hash of it in a cookie
     expect(plain.headers()['set-cookie']).not.toMatch(/Secure/);
     expect((await get('/api/games')).status()).toBe(200);
     const stranger = await playwright.request.newContext();
+    // Who looks after the server shows it with each request, and the log has a line of each without any token.
+    const metrics = (token: string) =>
+      stranger.get(`${address}/api/metrics`, {
+        headers: { authorization: `Bearer ${token}`, 'x-request-id': 'looks-after' },
+      });
+    expect((await metrics('straw and clay')).status()).toBe(401);
+    expect(await (await metrics('kiln and clay')).text()).toMatch(
+      /gorge_http_request_duration_seconds_count\{method="GET",route="\/api\/games",status="200"\} \d/,
+    );
+    const log = () => readFileSync(path.join(server.dataFolder, 'server.log'), 'utf8');
+    await expect
+      .poll(log)
+      .toMatch(/"request":"looks-after","method":"GET","path":"\/api\/metrics","status":401,"ms":\d+,"msg":"answered"/);
+    expect(log()).not.toContain('clay');
     const guesses: number[] = [];
     for (let guess = 0; guess < 22; guess++)
       guesses.push((await stranger.get(`${address}/api/games?token=${guess}`, { maxRedirects: 0 })).status());
-    expect(guesses).toEqual([...new Array<number>(20).fill(401), 429, 429]);
+    // One was guessed already.
+    expect(guesses).toEqual([...new Array<number>(19).fill(401), 429, 429, 429]);
     // Who is in already is not kept out by that.
     expect((await get('/api/games')).status()).toBe(200);
     await stranger.dispose();

@@ -9,6 +9,16 @@ import { foldSums } from './sums';
 /** When so many chunks of an arm have sums of their own, these are added to those of the arm. */
 const FOLD_FROM = 16;
 
+/** How many chunks wait, and how many somebody is at. */
+export async function countChunks(): Promise<{ waitingChunks: number; leasedChunks: number }> {
+  const rows = await database().sequelize.query<{ state: string; count: number }>(
+    "SELECT state, COUNT(*) AS count FROM chunks WHERE state IN ('waiting', 'leased') GROUP BY state",
+    { type: QueryTypes.SELECT },
+  );
+  const of = (state: string) => Number(rows.find((row) => row.state === state)?.count ?? 0);
+  return { waitingChunks: of('waiting'), leasedChunks: of('leased') };
+}
+
 /** Chunks as rows of the database: everything that is known of the work lies there. */
 export class DatabaseQueue implements ChunkQueue {
   async lease(): Promise<LeasedChunk | undefined> {

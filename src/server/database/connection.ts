@@ -1,4 +1,4 @@
-import { Sequelize, Transaction } from 'sequelize';
+import { ConnectionAcquireTimeoutError, Sequelize, Transaction } from 'sequelize';
 import { databaseSettings } from '../settings';
 import { defineModels, type Models } from './models';
 
@@ -68,6 +68,11 @@ export function isDatabaseAway(error: unknown): boolean {
     /^Sequelize(Connection|HostNotReachable|AccessDenied|ConnectionAcquireTimeout)/.test(error.name + '')
     ? true
     : hasAwayCode(error);
+}
+
+/** Whether the database is there, but all connections to it were in use for too long. */
+export function isDatabaseBusy(error: unknown): boolean {
+  return error instanceof ConnectionAcquireTimeoutError;
 }
 
 function hasAwayCode(error: unknown): boolean {

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { describePath, type Diagnostic } from '@/core/index';
 import type { Fault } from '../contracts/faults';
 import type { SaveReply } from '../contracts/games';
-import { isDatabaseAway } from '../database/connection';
+import { isDatabaseAway, isDatabaseBusy } from '../database/connection';
 import { UnreadableRevision, type SaveOutcome } from '../database/games';
 import { StoredDamage } from '../database/stored';
 import { log, requestId } from '../log';
@@ -89,6 +89,14 @@ function replyTo(error: unknown): Response {
       where,
     };
     return Response.json(fault, { status: 400 });
+  }
+  if (isDatabaseBusy(error)) {
+    const fault: Fault = {
+      code: 'server-busy',
+      message: 'The server has too much to do just now.',
+      hint: 'Nothing was changed. Try again in a moment.',
+    };
+    return Response.json(fault, { status: 503, headers: { 'retry-after': '2' } });
   }
   if (isDatabaseAway(error)) {
     const fault: Fault = {

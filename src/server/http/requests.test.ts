@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { ConnectionAcquireTimeoutError } from 'sequelize';
 import * as z from 'zod';
 import { errorAt } from '@/core/index';
 import type { Fault } from '../contracts/faults';
@@ -135,6 +136,13 @@ describe('replies', () => {
       });
       expect([message, status, body.code]).toEqual([message, 503, 'database-away']);
     }
+  });
+
+  test('connections that are all in use are no database that is away, and it is said when to try again', async () => {
+    const busy = new ConnectionAcquireTimeoutError(new Error('Operation timeout'));
+    const reply = await answer(() => Promise.reject(busy));
+    expect([reply.status, reply.headers.get('retry-after')]).toEqual([503, '2']);
+    expect(await reply.json()).toMatchObject({ code: 'server-busy' });
   });
 
   test('what nobody thought of is 500 and tells nothing of the inside', async () => {

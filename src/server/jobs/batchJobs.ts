@@ -22,6 +22,7 @@ import { isDatabaseAway } from '../database/connection';
 import { findDocumentText, findRevision } from '../database/games';
 import type { ArmRow, BatchRow } from '../database/models';
 import { log } from '../log';
+import { serverMetrics } from '../metrics';
 
 /**
  * Batches on the server. What is known of them lies in the database: chunks that wait there are computed by threads of this
@@ -31,6 +32,7 @@ import { log } from '../log';
 class BatchJobs {
   private readonly events = new EventEmitter().setMaxListeners(200);
   private ownWorkers: QueueWorkers | undefined;
+  private pool: ThreadPool | undefined;
 
   /** Notes a batch down and begins it; gives its description at once. */
   async start(batch: NewBatch): Promise<BatchInfo> {
@@ -88,16 +90,27 @@ class BatchJobs {
     this.ownWorkers?.end();
   }
 
+  /** Threads that make runs, and how many are at it; none before the first batch. */
+  get load(): { threads: number; busy: number } {
+    return { threads: this.pool?.workers ?? 0, busy: this.ownWorkers?.busy ?? 0 };
+  }
+
   private get workers(): QueueWorkers {
     if (this.ownWorkers) return this.ownWorkers;
-    const pool = new ThreadPool(findDocumentText, {
+    const { runs, troubles } = serverMetrics();
+    const pool = (this.pool = new ThreadPool(findDocumentText, {
       onDeath: (error, { levelId, firstSeed }) =>
         log.warn({ err: error, level: levelId, firstSeed }, 'a worker died; its chunk is computed anew'),
-    });
+    }));
     this.ownWorkers = new QueueWorkers(new DatabaseQueue(), pool, pool.workers, {
-      onDone: ({ batchId }) => void this.tell(batchId).catch((error: unknown) => log.warn({ err: error }, 'not told')),
-      onTrouble: (error, chunk) =>
-        log[isDatabaseAway(error) ? 'warn' : 'error']({ err: error, batch: chunk?.batchId }, 'a chunk waits'),
+      onDone: ({ batchId, task }) => {
+        runs.inc(task.count);
+        void this.tell(batchId).catch((error: unknown) => log.warn({ err: error }, 'not told'));
+      },
+      onTrouble: (error, chunk) => {
+        troubles.inc();
+        log[isDatabaseAway(error) ? 'warn' : 'error']({ err: error, batch: chunk?.batchId }, 'a chunk waits');
+      },
     });
     return this.ownWorkers;
   }
