@@ -13,16 +13,24 @@ const click =
   (page) =>
     page.getByRole('button', { name, exact: true }).click();
 
+interface View {
+  name: string;
+  open: Act;
+  close?: Act;
+}
+
 /** What stands open on the desk, one after the other; what has no end of its own gives way to the next. */
-const ON_THE_DESK: readonly { name: string; open: Act; close?: Act }[] = [
+const DIALOGS: readonly View[] = [
   { name: 'a piece', open: press('n'), close: press('Escape') },
   { name: 'the keys', open: press('?'), close: press('Escape') },
   { name: 'the palette', open: press('Control+k'), close: press('Escape') },
   { name: 'the brief', open: click('Brief …'), close: press('Escape') },
-  ...['Build', 'Ground', 'Cast', 'Contacts', 'Level', 'Bench', 'Tune', 'Cues'].map((name) => ({
-    ...{ name, open: click(name) },
-  })),
 ];
+const PANELS: readonly View[] = ['Build', 'Ground', 'Cast', 'Contacts', 'Level', 'Bench', 'Tune', 'Cues'].map(
+  (name) => ({
+    ...{ name, open: click(name) },
+  }),
+);
 
 const PAGES = ['/', '/games/kiln-yard', '/games/kiln-yard/history', '/games/kiln-yard/levels/ember-night/cues'];
 
@@ -39,31 +47,41 @@ const SCHEMES = [
   { colorScheme: 'dark', rules: ['color-contrast'] },
 ] as const;
 
-test('no view breaks a rule of accessibility, in the light and in the dark', async ({ page }) => {
-  test.setTimeout(200_000);
-  await page.addInitScript(() => localStorage.setItem('mantine-color-scheme-value', 'auto'));
-  const look = async (name: string) => {
-    for (const { colorScheme, rules } of SCHEMES) {
-      await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
-      await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', colorScheme);
-      // What opens may still fade in when it is looked at first.
-      const found = async () => [name, colorScheme, await faultsOf(page, rules)];
-      await expect.poll(found).toEqual([name, colorScheme, []]);
+/** Looks at what is shown, in both schemes. */
+async function look(page: Page, name: string): Promise<void> {
+  for (const { colorScheme, rules } of SCHEMES) {
+    await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
+    await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', colorScheme);
+    // What opens may still fade in when it is looked at first.
+    const found = async () => [name, colorScheme, await faultsOf(page, rules)];
+    await expect.poll(found).toEqual([name, colorScheme, []]);
+  }
+}
+
+test.describe('no rule of accessibility is broken, in the light and in the dark', () => {
+  test.describe.configure({ timeout: 180_000 });
+
+  test.beforeEach(({ page }) => page.addInitScript(() => localStorage.setItem('mantine-color-scheme-value', 'auto')));
+
+  test('by pages', async ({ page }) => {
+    for (const address of PAGES) {
+      await page.goto(address);
+      await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+      await look(page, address);
     }
-  };
-  for (const address of PAGES) {
-    await page.goto(address);
-    await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
-    await look(address);
-  }
-  await page.goto(HALL);
-  await expect(page.getByTestId('save-sign')).toHaveText(/^Saved/);
-  for (const { name, open, close } of ON_THE_DESK) {
-    await open(page);
-    await look(name);
-    await close?.(page);
-    if (close) await expect(page.getByRole('dialog')).toHaveCount(0);
-  }
+  });
+
+  for (const [what, views] of Object.entries({ dialogs: DIALOGS, panels: PANELS }))
+    test(`by ${what} of the desk`, async ({ page }) => {
+      await page.goto(HALL);
+      await expect(page.getByTestId('save-sign')).toHaveText(/^Saved/);
+      for (const { name, open, close } of views) {
+        await open(page);
+        await look(page, name);
+        await close?.(page);
+        if (close) await expect(page.getByRole('dialog')).toHaveCount(0);
+      }
+    });
 });
 
 test('the keyboard comes out of the arena and out of a script, and skips to what is wanted', async ({ page }) => {

@@ -9,8 +9,9 @@ test('a batch runs on the server, its report opens, and a run is replayed by sim
   const id = await openDesk(page, info);
   await page.getByRole('button', { name: 'Run 500' }).click();
   await expect(page).toHaveURL(new RegExp(`/games/${id}/batches/\\d+`));
-  await expect(page.getByTestId('progress')).toBeHidden({ timeout: 60_000 });
-  await expect(page.getByTestId('sentences')).toContainText(/clears \d+ % \(\d+–\d+ %\) of 500 runs/);
+  const sentences = page.getByTestId('sentences');
+  await expect(sentences).toContainText(/clears \d+ % \(\d+–\d+ %\) of 500 runs/, { timeout: 60_000 });
+  await expect(page.getByTestId('progress')).toBeHidden();
   const rows = page.getByTestId('runs').locator('tbody tr');
   await expect(rows).toHaveCount(17);
   await page.getByRole('button', { name: 'outcome' }).click();
