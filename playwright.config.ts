@@ -6,8 +6,9 @@ import { CHROMIUM } from './tests/end-to-end/support/chromium';
 export default defineConfig({
   testDir: 'tests/end-to-end',
   outputDir: '.data/playwright',
-  timeout: 90_000,
-  expect: { timeout: 20_000 },
+  // Wide, so that a machine that has little time to spare fails nothing that is right.
+  timeout: 240_000,
+  expect: { timeout: 60_000 },
   workers: 2,
   // Where the machine is busy with other things a test may run out of time once; that is told as flaky.
   retries: 1,

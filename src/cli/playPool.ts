@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
-import path from 'node:path';
 import cliProgress from 'cli-progress';
 import { carryOut, playKey, writeGame, type ChunkResult, type PlayTask, type RunPlan } from '@/core/index';
 import { CachedChunks } from '@/queue/cachedChunks';
 import type { ChunkComputer } from '@/queue/chunkTask';
+import { hashOfPlay, numbersFolder, NumberStore } from '@/queue/numberStore';
 import { ThreadPool } from '@/queue/threads/threadPool';
 import type { GameFile } from './gameFile';
 
@@ -34,13 +34,17 @@ export async function withPool<Value>(
   }
 }
 
-/** Lets what was measured before be found again: in the folder that `GORGE_NUMBERS` names, or none where that is empty. */
+/** Lets what was measured before be found again. */
 function withCache(pool: ChunkComputer, { game }: GameFile, { projectFolder }: PoolOptions): ChunkComputer {
-  const { GORGE_NUMBERS: named, GORGE_DATA: data = '.data' } = process.env;
-  if (named === '') return pool;
-  const keys = new Map(game.levels.map(({ id }) => [id, playKey(game, id)]));
-  const folder = path.resolve(projectFolder, named ?? path.join(data, 'numbers'));
-  return new CachedChunks(pool, folder, ({ levelId }) => keys.get(levelId)!);
+  const folder = numbersFolder(projectFolder);
+  if (folder === undefined) return pool;
+  const plays = new Map(game.levels.map(({ id }) => [id, hashOfPlay(playKey(game, id))]));
+  const store = new NumberStore(folder);
+  return new CachedChunks(
+    pool,
+    () => store,
+    ({ levelId }) => plays.get(levelId)!,
+  );
 }
 
 /** Carries out a plan of runs in threads, of one level or of that which each task names; the bar goes up to about so many runs. */

@@ -231,12 +231,15 @@ export {
 } from './document/briefLine';
 export {
   BRIEF_RULES,
+  briefEstimatesOf,
   judgeBrief,
   judgeBriefLine,
+  judgeEstimate,
   needsProof,
   needsTries,
   sayBriefLine,
   sayBriefVerdict,
+  type BriefEstimates,
   type BriefVerdict,
 } from './tune/brief';
 export {
@@ -303,6 +306,7 @@ export { describeFindings, type Finding } from './measure/findings';
 export type { RunNote } from './simulate/runWatch';
 export { measuredLevelOf, sheetOfLevel, type LevelSheet } from './report/levelSheet';
 export { mergeChunks, type ChunkResult } from './measure/chunk';
+export { KEPT_RUNS, keptStretches } from './measure/keptStretches';
 export type { PacingPoint, PacingSums } from './measure/pacing';
 export { GAP_STEP_SECONDS, type CueFigures, type CueProjection, type LaneFigures } from './measure/cueProjection';
 export { nameOfPiece, ownerOf, sayEnd, type EndGroup, type LossGroup } from './measure/ends';

@@ -1,10 +1,11 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
-import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { emptySums, NUMBER_VERSIONS, type ChunkResult } from '@/core/index';
 import { CachedChunks } from './cachedChunks';
 import type { ChunkTask } from './chunkTask';
+import { NumberStore } from './numberStore';
 
 const TASK: ChunkTask = {
   ...{ documentHash: 'yard', levelId: 'hall', standInId: 'casual', overrides: { knobs: [] } },
@@ -25,12 +26,19 @@ function compute(task: ChunkTask): Promise<ChunkResult> {
   const rows = Array.from({ length: task.count }, (_, at) => ({ seed: task.firstSeed + at }));
   return Promise.resolve({
     ...{ firstSeed: task.firstSeed, rows, notes: [] },
-    sums: emptySums(),
+    sums: { ...emptySums(), runs: task.count },
     versions: NUMBER_VERSIONS,
   } as never);
 }
 
-const open = () => new CachedChunks({ compute }, folder, ({ documentHash }) => documentHash);
+const open = (mostBytes?: number, at = folder) => {
+  const store = new NumberStore(at, mostBytes);
+  return new CachedChunks(
+    { compute },
+    () => store,
+    ({ documentHash }) => documentHash,
+  );
+};
 const filesOf = (suffix: string) =>
   readdirSync(folder, { recursive: true })
     .map(String)
@@ -74,6 +82,35 @@ test('what cannot be read is computed anew, and what other versions have kept is
 test('a folder that cannot be written costs nothing but the time', async () => {
   const file = path.join(folder, 'file');
   writeFileSync(file, '');
-  const cached = new CachedChunks({ compute }, path.join(file, 'numbers'), () => '');
+  const cached = open(undefined, path.join(file, 'numbers'));
   expect((await cached.compute(TASK)).rows).toHaveLength(2);
+});
+
+test('runs that were made in large chunks are found by whoever asks for small ones', async () => {
+  await open().compute({ ...TASK, firstSeed: 26, count: 50 });
+  const later = open();
+  const found = await later.compute({ ...TASK, firstSeed: 51, count: 25 });
+  expect([found.firstSeed, found.rows.length, later.foundRuns]).toEqual([51, 25, 25]);
+  const whole = await later.compute({ ...TASK, firstSeed: 1, count: 100 });
+  expect(whole.rows.map(({ seed }) => seed)).toEqual(Array.from({ length: 100 }, (_, at) => 1 + at));
+  expect(later.foundRuns).toBe(25 + 50);
+});
+
+test('a chunk of a large batch is not kept: its runs are', async () => {
+  await open().compute({ ...TASK, count: 250 });
+  expect(filesOf('.gz')).toEqual([]);
+});
+
+test('the oldest numbers go when there are too many', async () => {
+  await open().compute(TASK);
+  const [bytes] = filesOf('.gz').map((name) => statSync(path.join(folder, name)).size);
+  utimesSync(path.join(folder, filesOf('.gz')[0]), 1000, 1000);
+  for (const firstSeed of [3, 5, 7]) await open().compute({ ...TASK, firstSeed });
+  const tight = open(3.5 * bytes);
+  await tight.compute({ ...TASK, firstSeed: 9 });
+  // Two of the four fit, and the new one has come since.
+  expect(filesOf('.gz')).toHaveLength(3);
+  computed = [];
+  await tight.compute(TASK);
+  expect(computed).toHaveLength(1);
 });

@@ -1,96 +1,51 @@
-import { createHash, randomUUID } from 'node:crypto';
-import { mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
-import path from 'node:path';
-import { promisify } from 'node:util';
-import { gunzip, gzip } from 'node:zlib';
-import { areSameVersions, NUMBER_VERSIONS, SUMS_VERSION, type ChunkResult } from '@/core/index';
+import { keptStretches, mergeChunks, type ChunkResult } from '@/core/index';
 import type { ChunkComputer, ChunkTask } from './chunkTask';
+import type { NumberStore } from './numberStore';
 
-const pack = promisify(gzip);
-const unpack = promisify(gunzip);
-
-/** The folder of the versions that run here; those of others are of no use any more. */
-const VERSIONS = `engine-${NUMBER_VERSIONS.engine}-standins-${NUMBER_VERSIONS.standIns}-sums-${SUMS_VERSION}`;
+/** Larger chunks belong to batches that keep their runs themselves. */
+const MOST_KEPT_RUNS = 100;
 
 /**
- * Chunks that are kept on disk once they were computed, so that nothing is measured twice. A chunk is found by everything that
- * makes its numbers: the versions, all of the game by which the level plays, who plays, what is set otherwise, and the seeds.
- * The folder can be deleted at any time; what cannot be read there is computed anew.
+ * Chunks that are kept once they were computed, so that nothing is measured twice, whoever asks for it. Where they can be, they
+ * are cut into stretches that everybody cuts alike.
  */
 export class CachedChunks implements ChunkComputer {
   /** How many runs were found, instead of made. */
   foundRuns = 0;
-  private readonly folder: string;
-  private isTidy = false;
 
   constructor(
     private readonly inner: ChunkComputer,
-    private readonly numbersFolder: string,
-    /** A text that is the same for versions of the document by which the level of the task plays alike. */
-    private readonly playKeyOf: (task: ChunkTask) => string,
-  ) {
-    this.folder = path.join(numbersFolder, VERSIONS);
-  }
+    /** Where they are kept; nowhere where there is none. */
+    private readonly openStore: () => NumberStore | undefined,
+    /** Is the same for all versions of the document by which the level of the task plays alike. */
+    private readonly playOf: (task: ChunkTask) => string | Promise<string>,
+  ) {}
 
   async compute(task: ChunkTask, signal?: AbortSignal): Promise<ChunkResult> {
-    const file = this.fileOf(task);
-    const known = await readChunk(file, task);
+    const store = this.openStore();
+    if (!store || task.count > MOST_KEPT_RUNS) return this.inner.compute(task, signal);
+    const play = await this.playOf(task);
+    const parts: ChunkResult[] = [];
+    for (const stretch of keptStretches(task.firstSeed, task.count))
+      parts.push(await this.computePart(store, play, { ...task, ...stretch }, signal));
+    return parts.length === 1 ? parts[0] : mergeChunks(parts);
+  }
+
+  private async computePart(
+    store: NumberStore,
+    play: string,
+    task: ChunkTask,
+    signal: AbortSignal | undefined,
+  ): Promise<ChunkResult> {
+    const { levelId, overrides, standInId, firstSeed, count, tries } = task;
+    const key = { play, levelId, overrides, standInId, firstSeed, count, ...(tries ? { tries } : {}) };
+    const known = await store.find(key);
     if (known) {
-      this.foundRuns += task.count;
+      this.foundRuns += count;
       return known;
     }
     const result = await this.inner.compute(task, signal);
-    await this.keep(file, result);
+    await store.keep(key, result);
     return result;
-  }
-
-  private fileOf(task: ChunkTask): string {
-    const { levelId, overrides, standInId, firstSeed, count, tries } = task;
-    const key = JSON.stringify([
-      this.playKeyOf(task),
-      levelId,
-      overrides,
-      standInId,
-      firstSeed,
-      count,
-      ...(tries ? [tries] : []),
-    ]);
-    const hash = createHash('sha256').update(key).digest('hex');
-    return path.join(this.folder, hash.slice(0, 2), `${hash.slice(2)}.json.gz`);
-  }
-
-  /** A cache that cannot be written is none: the numbers stand all the same. */
-  private async keep(file: string, result: ChunkResult): Promise<void> {
-    try {
-      await this.tidy();
-      await mkdir(path.dirname(file), { recursive: true });
-      // Whole or not at all, also when two write it at once.
-      const part = `${file}.${randomUUID()}`;
-      await writeFile(part, await pack(JSON.stringify(result)));
-      await rename(part, file);
-    } catch {
-      return;
-    }
-  }
-
-  /** Removes what other versions have kept. */
-  private async tidy(): Promise<void> {
-    if (this.isTidy) return;
-    this.isTidy = true;
-    await mkdir(this.folder, { recursive: true });
-    for (const name of await readdir(this.numbersFolder))
-      if (name !== VERSIONS && name.startsWith('engine-'))
-        await rm(path.join(this.numbersFolder, name), { recursive: true, force: true });
-  }
-}
-
-async function readChunk(file: string, { firstSeed, count }: ChunkTask): Promise<ChunkResult | undefined> {
-  try {
-    const value = JSON.parse((await unpack(await readFile(file))).toString('utf8')) as ChunkResult;
-    const isWhole =
-      value.firstSeed === firstSeed && value.rows.length === count && areSameVersions(value.versions, NUMBER_VERSIONS);
-    return isWhole ? value : undefined;
-  } catch {
-    return undefined;
   }
 }

@@ -59,7 +59,7 @@ async function look(page: Page, name: string): Promise<void> {
 }
 
 test.describe('no rule of accessibility is broken, in the light and in the dark', () => {
-  test.describe.configure({ timeout: 180_000 });
+  test.describe.configure({ timeout: 400_000 });
 
   test.beforeEach(({ page }) => page.addInitScript(() => localStorage.setItem('mantine-color-scheme-value', 'auto')));
 

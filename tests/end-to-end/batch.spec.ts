@@ -10,7 +10,7 @@ test('a batch runs on the server, its report opens, and a run is replayed by sim
   await page.getByRole('button', { name: 'Run 500' }).click();
   await expect(page).toHaveURL(new RegExp(`/games/${id}/batches/\\d+`));
   const sentences = page.getByTestId('sentences');
-  await expect(sentences).toContainText(/clears \d+ % \(\d+–\d+ %\) of 500 runs/, { timeout: 60_000 });
+  await expect(sentences).toContainText(/clears \d+ % \(\d+–\d+ %\) of 500 runs/, { timeout: 180_000 });
   await expect(page.getByTestId('progress')).toBeHidden();
   const rows = page.getByTestId('runs').locator('tbody tr');
   await expect(rows).toHaveCount(17);
@@ -45,7 +45,7 @@ test('the server, the command line and any number of threads come to the same fi
             batch: { status: string };
           }
         ).batch.status,
-      { timeout: 60_000 },
+      { timeout: 180_000 },
     )
     .toBe('finished');
   const report = (await (await page.request.get(`/api/games/${id}/batches/${started.id}`)).json()) as {
@@ -84,7 +84,7 @@ test('a report leaves as JSON, its charts as pictures, its map shows where playe
   const reply = await page.request.post(`/api/games/${id}/batches`, { data });
   const { id: batch } = (await reply.json()) as { id: number };
   await page.goto(`/games/${id}/batches/${batch}`);
-  await expect(page.getByTestId('sentences')).toContainText('of 40 runs', { timeout: 60_000 });
+  await expect(page.getByTestId('sentences')).toContainText('of 40 runs', { timeout: 180_000 });
   const saved = async (button: string) => {
     const [download] = await Promise.all([
       page.waitForEvent('download'),
@@ -126,7 +126,7 @@ test('a click on an end leaves only its runs, in the address too; two arms are c
   const reply = await page.request.post(`/api/games/${id}/batches`, { data: { revision, arms, runs: 30 } });
   const { id: batch } = (await reply.json()) as { id: number };
   await page.goto(`/games/${id}/batches/${batch}`);
-  await expect(page.getByTestId('sentences')).toContainText('of 30 runs', { timeout: 60_000 });
+  await expect(page.getByTestId('sentences')).toContainText('of 30 runs', { timeout: 180_000 });
   await expect(page.getByRole('region', { name: 'Tempo of each arm' }).getByRole('figure')).toHaveCount(2);
 
   await page.getByRole('button', { name: 'touched by Shelf warden' }).click();

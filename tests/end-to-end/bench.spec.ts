@@ -103,7 +103,7 @@ test('the dot is dragged round a corner: the hunt begins and ends, and is told w
     isEast = !isEast;
     await drag(isEast ? 28.5 : 1.5, isEast ? 1.5 : 14.5);
     await expect(live).not.toHaveAttribute('aria-label', 'State hunt', { timeout: 9_000 });
-  }).toPass({ timeout: 60_000 });
+  }).toPass({ timeout: 180_000 });
   await page.getByRole('button', { name: 'Hold' }).click();
   const before = await page.getByTestId('why').textContent();
   // Times are shown in tenths of a second.
@@ -116,7 +116,7 @@ test('a knob on the bench moves figures and proving ground; faults come with qui
 }, info) => {
   const id = await openDesk(page, info);
   await openBench(page);
-  await expect(page.getByTestId('behavior-figures')).toContainText('caught if hunted', { timeout: 30_000 });
+  await expect(page.getByTestId('behavior-figures')).toContainText('caught if hunted', { timeout: 120_000 });
   const text = page.getByRole('textbox', { name: 'Text of night_watch' });
   await page.locator('.cm-line', { hasText: 'go listen when hears clatter' }).click();
   await page.keyboard.press('Home');
@@ -228,7 +228,7 @@ test('which pictures a guard needs is told by four or eight directions, and goes
   await openDesk(page, info);
   await page.getByRole('button', { name: 'Bench', exact: true }).click();
   const table = page.getByRole('region', { name: 'Pictures needed' });
-  await expect(table.getByRole('columnheader')).toHaveCount(5, { timeout: 60_000 });
+  await expect(table.getByRole('columnheader')).toHaveCount(5, { timeout: 180_000 });
   await expect(table.getByRole('row').nth(1)).toContainText('rounds');
   await table.getByText('8', { exact: true }).click();
   await expect(table.getByRole('columnheader')).toHaveCount(9);

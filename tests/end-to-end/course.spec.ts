@@ -64,7 +64,7 @@ test('people are sent along a course: how many come how far, and how hard each l
   const part = page.getByRole('region', { name: 'How far people come' });
   await part.getByLabel('Who sets out').selectOption('expert');
   await part.getByRole('button', { name: 'Send 100 people' }).click();
-  await expect(part.getByTestId('journey')).toHaveAttribute('data-status', 'done', { timeout: 90_000 });
+  await expect(part.getByTestId('journey')).toHaveAttribute('data-status', 'done', { timeout: 180_000 });
   await expect(part.getByTestId('journey')).toContainText('0 % (0–4 %) finish the course');
   const rows = part.getByRole('row');
   await expect(rows).toHaveCount(3);

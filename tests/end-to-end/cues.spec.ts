@@ -37,7 +37,7 @@ function road(game: Parameters<NonNullable<Parameters<typeof openDesk>[2]>>[0]) 
 const share = async (page: Page) =>
   Number.parseInt((await page.getByTestId('lane-figures').locator('b').textContent()) ?? '', 10);
 const settled = (page: Page) =>
-  expect(page.getByTestId('projection-state')).toHaveText(/^200 runs of \d+ s without a player$/, { timeout: 30_000 });
+  expect(page.getByTestId('projection-state')).toHaveText(/^200 runs of \d+ s without a player$/, { timeout: 120_000 });
 
 test('two spawners feed a lane, and the share of gaps that can be crossed falls as the rate rises', async ({
   page,
@@ -129,7 +129,7 @@ test('faults stand at their place, names are completed, and rules make a level t
   await page.getByRole('button', { name: 'Close the cues' }).click();
   await page.getByRole('button', { name: 'Try by hand' }).click();
   await expect(page.getByTestId('try-lives')).toHaveText('2 lives');
-  await expect(page.getByTestId('try-note')).toContainText('Cleared', { timeout: 15_000 });
+  await expect(page.getByTestId('try-note')).toContainText('Cleared', { timeout: 90_000 });
 });
 
 test('a try begins from wave 3, which is listed until it is removed and never saved', async ({ page }, info) => {
@@ -170,7 +170,7 @@ test('Ember Night is played by hand from wave 3, with thrown water', async ({ pa
   await expect(bar).toContainText('35 shots left');
   await page.keyboard.up('ArrowLeft');
   // Who stands still at the shore does not live long.
-  await expect(bar).toContainText(/2 lives|1 life/, { timeout: 60_000 });
+  await expect(bar).toContainText(/2 lives|1 life/, { timeout: 180_000 });
   await page.getByRole('button', { name: 'End', exact: true }).click();
   await expect(page.getByLabel('Tries')).toContainText('from wave 3');
 });
@@ -188,7 +188,7 @@ test('where a cue lets in is drawn, and what comes in on the player is told unti
   await expect(page.getByRole('region', { name: 'Findings' })).toContainText(
     'What rain lets in comes in on the player',
     {
-      timeout: 60_000,
+      timeout: 180_000,
     },
   );
   await openCues(page);

@@ -70,7 +70,7 @@ test('what only runs show stands beside the arena, and leads to the run that sho
   await page.goto('/games/embers/levels/ember-night');
   await letReadingGoOn(page);
   const findings = page.getByRole('region', { name: 'Findings' });
-  await expect(findings).toContainText('The last of a wave of ember_tide holds up the next one', { timeout: 60_000 });
+  await expect(findings).toContainText('The last of a wave of ember_tide holds up the next one', { timeout: 180_000 });
   // There may be several findings; each link does the same.
   const link = findings.getByRole('button', { name: /^Show run \d+ at/ }).first();
   // While runs come in another one may take its place.

@@ -6,7 +6,7 @@ import { GorgeServer } from './support/gorgeServer';
 import { dragCells, saveSign } from './support/desk';
 
 test('a server killed in the middle of a batch goes on at the next start, with the same result', async ({ page }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   const server = GorgeServer.fresh('kill-test', 4420);
   try {
     const address = await server.start();
@@ -21,14 +21,14 @@ test('a server killed in the middle of a batch goes on at the next start, with t
         summary: { hash: string; runs: number };
       };
     await expect
-      .poll(async () => (await report(batchUrl)).batch.runsDone, { timeout: 30_000, intervals: [50] })
+      .poll(async () => (await report(batchUrl)).batch.runsDone, { timeout: 120_000, intervals: [50] })
       .toBeGreaterThan(50);
     server.killAll(true);
     const again = await server.start();
     const urlAgain = `${again}/api/games/kiln-yard/batches`;
     const resumed = await report(urlAgain);
     expect(resumed.batch.runsDone).toBeGreaterThan(0);
-    await expect.poll(async () => (await report(urlAgain)).batch.status, { timeout: 120_000 }).toBe('finished');
+    await expect.poll(async () => (await report(urlAgain)).batch.status, { timeout: 180_000 }).toBe('finished');
     const { summary } = await report(urlAgain);
     const args = [
       'bin/gorge',
@@ -61,7 +61,7 @@ test('a server killed in the middle of a batch goes on at the next start, with t
 test('a database that ends while drafting is brought back by itself, and everything is saved', async ({
   page,
 }, info) => {
-  test.setTimeout(180_000);
+  test.setTimeout(480_000);
   const server = GorgeServer.fresh('database-test', 4430);
   try {
     const address = await server.start();
@@ -71,7 +71,7 @@ test('a database that ends while drafting is brought back by itself, and everyth
     const health = await page.request.get(`${address}/api/health`);
     expect([health.status(), ((await health.json()) as { code: string }).code]).toEqual([503, 'database-away']);
     await dragCells(page, [10.5, 7.5], [11.5, 6.5]);
-    await expect(saveSign(page)).toHaveText(/^Saved/, { timeout: 30_000 });
+    await expect(saveSign(page)).toHaveText(/^Saved/, { timeout: 120_000 });
     const reply = (await (await page.request.get(`${address}/api/games/kiln-yard`)).json()) as {
       document: { levels: { pieces: { at: number[] }[] }[] };
     };
@@ -106,7 +106,7 @@ test('a server that ends is brought back by itself, under the same address', asy
             (reply) => reply.status(),
             () => 0,
           ),
-        { timeout: 30_000 },
+        { timeout: 120_000 },
       )
       .toBe(200);
     expect(server.serverPid()).not.toBe(first);

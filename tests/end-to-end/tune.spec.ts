@@ -4,7 +4,7 @@ import { clickCell, finishedReading, nearTheDoor, openDesk, saveSign } from './s
 test('a brief is written and missed; a sweep and a search find what meets it; it is compared, and the kept version restored', async ({
   page,
 }, info) => {
-  test.setTimeout(150_000);
+  test.setTimeout(480_000);
   const id = await openDesk(page, info, (game) => {
     nearTheDoor(game);
     game.levels[0].brief = [];
@@ -28,13 +28,13 @@ test('a brief is written and missed; a sweep and a search find what meets it; it
   await tune.getByLabel('clock, values').fill('3');
   await tune.getByLabel('Runs of each at each point').selectOption('50');
   await tune.getByRole('button', { name: 'Sweep' }).click();
-  await expect(tune.getByTestId('sweep')).toHaveAttribute('data-status', 'done', { timeout: 60_000 });
+  await expect(tune.getByTestId('sweep')).toHaveAttribute('data-status', 'done', { timeout: 180_000 });
   const rows = tune.getByTestId('sweep-table').getByRole('row');
   await expect(rows).toHaveCount(4);
   await expect(rows.nth(1)).toContainText('holds');
   await expect(rows.nth(3)).toContainText('does not hold');
   await tune.getByRole('button', { name: 'Find values' }).click();
-  await expect(tune.getByTestId('solve')).toHaveAttribute('data-status', 'done', { timeout: 60_000 });
+  await expect(tune.getByTestId('solve')).toHaveAttribute('data-status', 'done', { timeout: 180_000 });
   const answer = tune.getByTestId('answer').first();
   await expect(answer).toContainText(/casual clears at most 50 %: met: \d+ \(\d+–\d+\) %/);
   await answer.getByRole('button', { name: /^Take clock/ }).click();
@@ -45,7 +45,7 @@ test('a brief is written and missed; a sweep and a search find what meets it; it
   await expect(tune.getByTestId('brief')).toContainText(/casual clears at most 50 %: met/);
   const compare = page.getByRole('region', { name: 'Against a kept version' });
   await compare.getByRole('button', { name: 'Compare' }).click();
-  await expect(compare.getByTestId('compare')).toHaveAttribute('data-status', 'done', { timeout: 60_000 });
+  await expect(compare.getByTestId('compare')).toHaveAttribute('data-status', 'done', { timeout: 180_000 });
   await expect(compare.getByRole('group', { name: 'casual' })).toContainText(/−\d+\.\d points ± /);
   await page.keyboard.press('Control+z');
   await expect(tune.getByRole('group', { name: 'clock' })).toContainText('now 60 s');
@@ -83,14 +83,14 @@ test('two numbers make a table, of which a pair is taken by a click; a search ou
   await tune.getByLabel('clock, to').fill('2');
   await tune.getByLabel('Runs of each at each point').selectOption('50');
   await tune.getByRole('button', { name: 'Sweep' }).click();
-  await expect(tune.getByTestId('sweep')).toHaveAttribute('data-status', 'done', { timeout: 60_000 });
+  await expect(tune.getByTestId('sweep')).toHaveAttribute('data-status', 'done', { timeout: 180_000 });
   const cells = tune.getByTestId('heat-table').getByRole('button');
   await expect(cells).toHaveCount(4);
   await cells.first().click();
   await expect(tune.getByRole('group', { name: 'clock' })).toContainText('now 1 s');
   await tune.getByRole('button', { name: 'Leave out warden.sight' }).click();
   await tune.getByRole('button', { name: 'Find values' }).click();
-  await expect(tune.getByTestId('in-the-way')).toContainText('casual clears at least 90 %', { timeout: 60_000 });
+  await expect(tune.getByTestId('in-the-way')).toContainText('casual clears at least 90 %', { timeout: 180_000 });
 });
 
 test('the draft is compared with a kept version, run by run, and read beside all versions', async ({ page }, info) => {
@@ -101,7 +101,7 @@ test('the draft is compared with a kept version, run by run, and read beside all
   await page.getByRole('button', { name: 'Tune' }).click();
   const part = page.getByRole('region', { name: 'Against a kept version' });
   await part.getByRole('button', { name: 'Compare' }).click();
-  await expect(part.getByTestId('compare')).toHaveAttribute('data-status', 'done', { timeout: 60_000 });
+  await expect(part.getByTestId('compare')).toHaveAttribute('data-status', 'done', { timeout: 180_000 });
   await expect(part).toContainText(/kind Warden: pace .* → \d+ cells\/s/);
   const casual = part.getByRole('group', { name: 'casual' });
   await expect(casual).toContainText(/casual \d+ % \(\d+–\d+ %\) → \d+ % \(\d+–\d+ %\)/);
@@ -124,6 +124,6 @@ test('the draft is compared with a kept version, run by run, and read beside all
   // The same as lines over the versions, with what changed from one to the next.
   const versions = page.getByRole('region', { name: 'Over the versions' });
   await versions.getByRole('button', { name: 'Read 2 versions' }).click();
-  await expect(versions.getByTestId('versions')).toHaveAttribute('data-status', 'done', { timeout: 60_000 });
+  await expect(versions.getByTestId('versions')).toHaveAttribute('data-status', 'done', { timeout: 180_000 });
   await expect(versions.getByRole('row').last()).toContainText(/draft.*\d+ \(\d+–\d+\) %.*pace/);
 });

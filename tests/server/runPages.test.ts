@@ -1,6 +1,15 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import Papa from 'papaparse';
-import { compileGameLevel, Runner, runSeeds, standInsOf, steeringOf, writeGame, type RunRecord } from '@/core/index';
+import {
+  briefEstimatesOf,
+  compileGameLevel,
+  Runner,
+  runSeeds,
+  standInsOf,
+  steeringOf,
+  writeGame,
+  type RunRecord,
+} from '@/core/index';
 import type {
   BatchInfo,
   BatchListReply,
@@ -219,5 +228,15 @@ describe('the list of batches', () => {
     expect(batches[0].arms.map(({ runsDone, runsWon }) => [runsDone, runsWon])).toEqual(
       known.map((rows) => [RUNS, rows.filter(({ outcome }) => outcome === 'won').length]),
     );
+  });
+
+  test('tells the numbers by which a brief is judged of the newest runs of each stand-in, as its report does', async () => {
+    const { batches } = await reply<BatchListReply>(getBatches(ID));
+    const [newest] = batches;
+    for (const { arm, figures, isPlain } of newest.arms) {
+      const { summary } = await reply<ReportReply>(getReport(ID, String(newest.id), asks(`/report?arm=${arm}`)));
+      expect(figures).toEqual(isPlain ? JSON.parse(JSON.stringify(briefEstimatesOf(summary))) : null);
+    }
+    expect(newest.arms.some(({ figures }) => figures?.clears)).toBe(true);
   });
 });

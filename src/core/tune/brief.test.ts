@@ -8,7 +8,16 @@ import { STAND_INS } from '../people/traits';
 import { summaryOf, type Summary } from '../measure/sums';
 import { measuredLevelOf } from '../report/levelSheet';
 import { wilsonInterval } from '../measure/statistics/wilsonInterval';
-import { BRIEF_RULES, judgeBrief, judgeBriefLine, sayBriefLine, sayBriefVerdict } from './brief';
+import {
+  BRIEF_RULES,
+  briefEstimatesOf,
+  judgeBrief,
+  judgeBriefLine,
+  judgeEstimate,
+  sayBriefLine,
+  sayBriefVerdict,
+  type BriefEstimates,
+} from './brief';
 
 const cleared = (won: number, runs: number) => ({ runs, won, clearRate: wilsonInterval(won, runs) }) as Summary;
 const line = (more: Partial<BriefLine>): BriefLine => ({ standIn: 'casual', measure: 'clears', ...more });
@@ -33,6 +42,16 @@ describe('a line of a brief', () => {
     expect(judgeBriefLine(line({ least: 45, most: 60 }), cleared(576, 1200)).status).toBe('met');
     const onEdge = judgeBriefLine(line({ least: 48 }), cleared(48, 100));
     expect(sayBriefVerdict(onEdge)).toMatch(/it lies on the edge$/);
+  });
+
+  test('stands by figures that were kept as by the runs that they were made of', () => {
+    const summary = cleared(48, 100);
+    const kept = JSON.parse(JSON.stringify(briefEstimatesOf(summary))) as BriefEstimates;
+    expect(Object.keys(kept)).toContain('clears');
+    expect(kept.takes).toBeUndefined();
+    for (const band of [{ least: 30 }, { least: 45, most: 60 }, { most: 20 }])
+      expect(judgeEstimate(line(band), kept.clears, 100)).toEqual(judgeBriefLine(line(band), summary));
+    expect(judgeEstimate(line({ measure: 'takes' }), kept.takes, 100).status).toBe('unknown');
   });
 
   test('says nothing where the runs do not', () => {

@@ -1,4 +1,4 @@
-import type { BriefLine, BriefMeasure } from '../document/briefLine';
+import { BRIEF_MEASURES, type BriefLine, type BriefMeasure } from '../document/briefLine';
 import type { Level } from '../document/gameDocument';
 import { describeFirstClears } from '../measure/learning';
 import type { Summary } from '../measure/sums';
@@ -6,7 +6,7 @@ import type { TimeSpread } from '../measure/statistics/timeSpread';
 import { wilsonInterval } from '../measure/statistics/wilsonInterval';
 import { MOST_TRIES } from '../simulate/playTries';
 
-interface Estimate {
+export interface Estimate {
   value: number;
   low: number;
   high: number;
@@ -194,13 +194,26 @@ const MOST_RUNS = 20_000;
 
 export function judgeBriefLine(line: BriefLine, summary: BriefedSummary | undefined): BriefVerdict {
   const value = summary && BRIEF_RULES[line.measure].of(summary);
+  const asked = needsTries(line) ? summary?.firstClears?.length : summary?.runs;
+  return judgeEstimate(line, value, asked ?? 0);
+}
+
+/** How a line stands by the number that so many runs, or people, have come to. */
+export function judgeEstimate(line: BriefLine, value: Estimate | undefined, asked: number): BriefVerdict {
   if (!value) return { line, status: 'unknown', value, runsToDecide: undefined };
   const { least = -Infinity, most = Infinity } = line;
   const { low, high } = value;
   if (low >= least && high <= most) return { line, status: 'met', value, runsToDecide: undefined };
   if (high < least || low > most) return { line, status: 'not met', value, runsToDecide: undefined };
-  const asked = needsTries(line) ? summary.firstClears!.length : summary.runs;
   return { line, status: 'open', value, runsToDecide: runsToDecide(value, least, most, asked) };
+}
+
+/** The numbers by which lines of a brief are judged, as far as runs say them; plain data, as JSON keeps it. */
+export type BriefEstimates = Partial<Record<BriefMeasure, Estimate>>;
+
+export function briefEstimatesOf(summary: BriefedSummary): BriefEstimates {
+  const known = BRIEF_MEASURES.map((measure) => [measure, BRIEF_RULES[measure].of(summary)] as const);
+  return Object.fromEntries(known.filter(([, estimate]) => estimate && Number.isFinite(estimate.high)));
 }
 
 /** The interval has to shrink until it reaches the nearest edge of the band no more. */

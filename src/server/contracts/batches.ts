@@ -1,5 +1,13 @@
 import * as z from 'zod';
-import type { ControlRate, LevelSheet, MeasureChange, Overrides, PairedDifference, Summary } from '@/core/index';
+import type {
+  BriefEstimates,
+  ControlRate,
+  LevelSheet,
+  MeasureChange,
+  Overrides,
+  PairedDifference,
+  Summary,
+} from '@/core/index';
 import { gameId, revisionHash } from './games';
 import { removedBatches } from './history';
 
@@ -59,6 +67,8 @@ export const armInfo = z.object({
   runs: z.number().int(),
   runsDone: z.number().int(),
   runsWon: z.number().int(),
+  /** The numbers by which a brief is judged; null where they are not known, or those of a newer batch are. */
+  figures: passedThrough<BriefEstimates>().nullable(),
 });
 export type ArmInfo = z.infer<typeof armInfo>;
 

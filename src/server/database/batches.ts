@@ -1,5 +1,13 @@
 import { Op, type Transaction } from 'sequelize';
-import { nameArm, NUMBER_VERSIONS, type Arm, type ControlRate, type LevelSheet, type Overrides } from '@/core/index';
+import {
+  nameArm,
+  NUMBER_VERSIONS,
+  type Arm,
+  type BriefEstimates,
+  type ControlRate,
+  type LevelSheet,
+  type Overrides,
+} from '@/core/index';
 import { chunkRunsFor, cutIntoChunks } from '@/queue/chunkTask';
 import type { ArmInfo, BatchInfo, BatchStatus } from '../contracts/batches';
 import { database, inTransaction } from './connection';
@@ -70,6 +78,7 @@ function describeNewArm(batchId: number, arm: number, asked: NewArm) {
     runsWon: 0,
     sheet: JSON.stringify(sheet),
     sums: null,
+    figures: null,
   };
 }
 
@@ -167,18 +176,19 @@ function describeArms(rows: readonly ArmRow[]): ArmInfo[] {
     levelId: row.levelId,
     overrides: readStoredOr<Overrides>(row.overrides, { knobs: [] }),
   }));
-  return rows.map(({ arm, levelId, levelName, standInId, revision, runs, runsDone, runsWon, overrides }, index) => ({
-    arm,
+  return rows.map((row, index) => ({
+    arm: row.arm,
     name: nameArm(arms[index], arms),
-    levelId,
-    levelName,
-    standInId,
+    levelId: row.levelId,
+    levelName: row.levelName,
+    standInId: row.standInId,
     overrides: arms[index].overrides,
-    isPlain: overrides === null,
-    revision,
-    runs,
-    runsDone,
-    runsWon,
+    isPlain: row.overrides === null,
+    revision: row.revision,
+    runs: row.runs,
+    runsDone: row.runsDone,
+    runsWon: row.runsWon,
+    figures: readStoredOr<BriefEstimates | null>(row.figures, null),
   }));
 }
 
@@ -191,7 +201,19 @@ export async function findBatch(id: number): Promise<BatchInfo | undefined> {
 export async function listBatches(gameId: string, most = 100): Promise<BatchInfo[]> {
   const { batches } = database().models;
   const rows = await batches.findAll({ where: { gameId, removedAt: null }, order: [['id', 'DESC']], limit: most });
-  return describeBatches(rows);
+  return leaveNewestFigures(await describeBatches(rows));
+}
+
+/** Of the numbers by which briefs are judged, only the newest of each level and stand-in are of use in a list. */
+function leaveNewestFigures(batches: readonly BatchInfo[]): BatchInfo[] {
+  const known = new Set<string>();
+  const ofArm = (arm: ArmInfo): ArmInfo => {
+    const key = JSON.stringify([arm.levelId, arm.standInId]);
+    if (!arm.figures || known.has(key)) return { ...arm, figures: null };
+    known.add(key);
+    return arm;
+  };
+  return batches.map((batch) => ({ ...batch, arms: batch.arms.map(ofArm) }));
 }
 
 /** Every batch that is under way, the oldest first, however many there are. */
@@ -212,7 +234,7 @@ export async function beginAnew(batchId: number): Promise<void> {
     const where = { batchId };
     await models.runs.destroy({ where, transaction });
     await models.chunks.destroy({ where, transaction });
-    await models.arms.update({ runsDone: 0, runsWon: 0, sums: null }, { where, transaction });
+    await models.arms.update({ runsDone: 0, runsWon: 0, sums: null, figures: null }, { where, transaction });
     await models.batches.update({ ...NUMBER_VERSIONS, controls: null }, { where: { id: batchId }, transaction });
   });
 }

@@ -4,7 +4,7 @@ import { areSameVersions, bug, NUMBER_VERSIONS, type ChunkResult } from '@/core/
 import { LEASE_MS, MOST_ATTEMPTS, type ChunkQueue, type LeasedChunk, type Wanted } from '@/queue/chunkQueue';
 import { endBatch, overridesOf } from './batches';
 import { database, inTransaction } from './connection';
-import { foldSums } from './sums';
+import { foldSums, keepBriefFigures } from './sums';
 
 /** When so many chunks of an arm have sums of their own, these are added to those of the arm. */
 const FOLD_FROM = 16;
@@ -106,8 +106,9 @@ export class DatabaseQueue implements ChunkQueue {
     const { chunks } = database().models;
     if ((await chunks.count({ where: { batchId, arm, state: 'done', sumsIn: 'chunk' } })) >= FOLD_FROM)
       await foldSums(batchId, arm);
-    if ((await chunks.count({ where: { batchId, state: ['waiting', 'leased'] } })) === 0)
-      await endBatch(batchId, 'finished');
+    if ((await chunks.count({ where: { batchId, state: ['waiting', 'leased'] } })) > 0) return;
+    await keepBriefFigures(batchId);
+    await endBatch(batchId, 'finished');
   }
 
   async fail({ lease, batchId }: LeasedChunk, error: unknown): Promise<void> {

@@ -202,6 +202,10 @@ const MIGRATIONS: InputMigrations<Tables> = [
       await context.addIndex('notes', ['batch_id', 'id']);
     },
   },
+  {
+    name: '011-figures',
+    up: async ({ context }) => context.addColumn('arms', 'figures', maybeLong()),
+  },
 ];
 
 /** Brings the tables up to date; does nothing when they are. */

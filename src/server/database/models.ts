@@ -76,6 +76,8 @@ export interface ArmRow extends Model<InferAttributes<ArmRow>, InferCreationAttr
   sheet: string | null;
   /** Sums of the chunks that are marked so, as JSON. */
   sums: string | null;
+  /** The numbers by which a brief is judged, as JSON; known when the batch has finished, where nothing is set otherwise. */
+  figures: string | null;
 }
 
 /** Where the sums of a chunk are: beside it, in those of its arm, or, of earlier versions, nowhere but in its runs. */
@@ -203,6 +205,7 @@ export function defineModels(sequelize: Sequelize): Models {
         runsWon: whole(),
         sheet: maybeLong(),
         sums: maybeLong(),
+        figures: maybeLong(),
       },
       { tableName: 'arms' },
     ),

@@ -1,6 +1,7 @@
 import type { Transaction } from 'sequelize';
 import {
   addRun,
+  briefEstimatesOf,
   bug,
   emptySums,
   MEASURES,
@@ -26,6 +27,21 @@ import { readStored, readStoredOr, StoredDamage } from './stored';
 export async function summariseArm(gameId: string, arm: ArmRow): Promise<{ summary: Summary; sheet: LevelSheet }> {
   const sheet = await sheetOf(gameId, arm);
   return { summary: summaryOf(await sumsOf(arm, sheet), sheet), sheet };
+}
+
+/** Keeps the numbers by which briefs are judged, of all arms in which nothing is set otherwise; none of what is damaged. */
+export async function keepBriefFigures(batchId: number): Promise<void> {
+  const { models } = database();
+  const batch = await models.batches.findByPk(batchId, { attributes: ['gameId'] });
+  const plain = await models.arms.findAll({ where: { batchId, isControl: false, overrides: null } });
+  for (const arm of batch ? plain : []) {
+    const told = await summariseArm(batch!.gameId, arm).catch((error: unknown) => {
+      if (error instanceof StoredDamage) return undefined;
+      throw error;
+    });
+    const figures = told ? JSON.stringify(briefEstimatesOf(told.summary)) : null;
+    await models.arms.update({ figures }, { where: { batchId, arm: arm.arm } });
+  }
 }
 
 /** What the runs of an arm that a filter leaves come to, as far as single runs tell. */

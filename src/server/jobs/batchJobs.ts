@@ -1,5 +1,6 @@
 import { EventEmitter } from 'node:events';
 import { areSameVersions, bug, CONTROL_RUNS, controlArms, NUMBER_VERSIONS, sheetOfLevel } from '@/core/index';
+import { CachedChunks } from '@/queue/cachedChunks';
 import { QueueWorkers } from '@/queue/queueWorkers';
 import { ThreadPool } from '@/queue/threads/threadPool';
 import type { BatchInfo, BatchProgress } from '../contracts/batches';
@@ -23,6 +24,7 @@ import { findDocumentText, findRevision } from '../database/games';
 import type { ArmRow, BatchRow } from '../database/models';
 import { log } from '../log';
 import { serverMetrics } from '../metrics';
+import { keptNumbers, playOfTask } from './keptNumbers';
 
 /**
  * Batches on the server. What is known of them lies in the database: chunks that wait there are computed by threads of this
@@ -102,7 +104,8 @@ class BatchJobs {
       onDeath: (error, { levelId, firstSeed }) =>
         log.warn({ err: error, level: levelId, firstSeed }, 'a worker died; its chunk is computed anew'),
     }));
-    this.ownWorkers = new QueueWorkers(new DatabaseQueue(), pool, pool.workers, {
+    const chunks = new CachedChunks(pool, keptNumbers, playOfTask);
+    this.ownWorkers = new QueueWorkers(new DatabaseQueue(), chunks, pool.workers, {
       onDone: ({ batchId, task }) => {
         runs.inc(task.count);
         void this.tell(batchId).catch((error: unknown) => log.warn({ err: error }, 'not told'));

@@ -7,16 +7,19 @@ import {
   measureChanges,
   measuredLevelOf,
   mergeSums,
+  playKey,
   Runner,
   runSeeds,
   standInsOf,
   steeringOf,
   summaryOf,
+  type ChunkResult,
   type GameDocument,
 } from '@/core/index';
 import { drawing } from '../../../tests/support/drawing';
 import { memoryStorage } from '../../../tests/support/storage';
 import { smallGame } from '../../../tests/support/smallLevel';
+import type { WantedRuns } from '../requests/keptNumbers';
 import { GameFeed, GameMirror, type GameNews } from '../workers/gameFeed';
 import { createSimulation, type Simulation } from '../workers/simulation';
 import type { SimulationWorker } from '../workers/simulationWorker';
@@ -151,7 +154,9 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     expect(state().ladder.map(({ standIn }) => standIn)).toEqual(['novice', 'casual', 'practised', 'expert']);
     const novice = state().ladder.find(({ standIn }) => standIn === 'novice')!;
     expect(novice.summary).toEqual(reference(game, 'novice', novice.summary.runs).summary);
-    expect(state().controls.map(({ control, runs }) => [control, runs])).toEqual(CONTROLS.map((id) => [id, 40]));
+    expect(state().controls.map(({ control, runs }) => [control, runs])).toEqual(
+      CONTROLS.map((id) => [id, QUICK.controlRuns]),
+    );
   });
 
   test('rests on an unbroken stretch of seeds at every moment, however far the workers are', async () => {
@@ -214,6 +219,43 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     ]);
     next.load(box);
     expect(next.store.getState().size).toBe(QUICK);
+  });
+
+  test('takes what was measured before by anybody, and comes to the same; what it runs itself is handed in', async () => {
+    const shelf = new Map<string, ChunkResult>();
+    const keyOf = (game: GameDocument, { standInId, firstSeed, count }: WantedRuns) =>
+      JSON.stringify([playKey(game, 'small'), standInId, firstSeed, count]);
+    const numbers: ConstructorParameters<typeof ReadingController>[3] = {
+      find(game, _level, wanted, take) {
+        for (const runs of wanted) {
+          const known = shelf.get(keyOf(game, runs));
+          if (known) take(runs, known);
+        }
+        return Promise.resolve();
+      },
+      keep: (game, _level, runs, result) => Promise.resolve(void shelf.set(keyOf(game, runs), result)),
+    };
+    const open = () => {
+      const controller = new ReadingController('small', workshop.start, 2, numbers);
+      controller.resize(QUICK, memoryStorage());
+      return controller;
+    };
+    const game = watchedRoom();
+    open().show(game);
+    await workshop.work();
+    const compiled = compileGameLevel(game, 'small');
+    const program = compiled.ok ? compiled.value : undefined!;
+    const plain = runSeeds(new Runner(program, steeringOf('casual', standInsOf(game))!), 26, 25);
+    expect(shelf.get(keyOf(game, { standInId: 'casual', firstSeed: 26, count: 25 }))).toEqual(plain);
+    expect(shelf.size).toBe((QUICK.runs + 3 * QUICK.ladderRuns + CONTROLS.length * QUICK.controlRuns) / 25);
+    const made = workshop.runsOf('casual');
+    const next = open();
+    next.show(structuredClone(game));
+    await workshop.work();
+    expect(next.store.getState().rows).toEqual(reference(game, 'casual', QUICK.runs).rows);
+    expect(next.store.getState().summary).toEqual(reference(game, 'casual', QUICK.runs).summary);
+    // Only what was begun before anything was told, up to the edge of the first stretch.
+    expect(workshop.runsOf('casual') - made).toBeLessThanOrEqual(25);
   });
 
   test('drops what belongs to a version that was edited meanwhile', async () => {

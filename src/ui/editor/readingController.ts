@@ -9,6 +9,7 @@ import {
   pairedDifference,
   standInsOf,
   type BehaviorFigures,
+  type ChunkResult,
   type ControlRate,
   type CueProjection,
   type Diagnostic,
@@ -27,6 +28,7 @@ import {
   type Trust,
 } from '@/core/index';
 import type { CueCheck } from '../workers/simulation';
+import { keptNumbers, type KeptNumbers, type WantedRuns } from '../requests/keptNumbers';
 import { startSimulationWorker, type SimulationWorker } from '../workers/simulationWorker';
 import { ReadingGeneration, type ChunksByPlayer, type Piecework } from './readingGeneration';
 import { keepReadingSize, loadReadingSize, USUAL_SIZE, type ReadingSize } from './readingSize';
@@ -133,6 +135,7 @@ export class ReadingController {
     private readonly levelId: string,
     private readonly startWorker: () => SimulationWorker = startSimulationWorker,
     private readonly workerCount = workersBesidePage(),
+    private readonly numbers: Pick<KeptNumbers, 'find' | 'keep'> = keptNumbers,
   ) {}
 
   /** Begins with a run that was asked for, before anything is shown. */
@@ -168,6 +171,7 @@ export class ReadingController {
     if (!generation) return;
     const { isStale, size } = this.store.getState();
     this.store.setState({ isRefining: isStale || !generation.isDone(this.standIn, size) });
+    void this.findKnown(generation);
     this.workers.forEach((worker) => void this.goOn(worker, generation));
   }
 
@@ -321,8 +325,11 @@ export class ReadingController {
     let needsPreviews = isFirst;
     for (let piece = this.takeNext(generation); piece && isCurrent(); piece = this.takeNext(generation)) {
       if (!(await this.runPiece(worker, generation, piece))) return;
-      if (needsPreviews) await this.showPreviews(worker, generation);
+      if (!needsPreviews) continue;
       needsPreviews = false;
+      // What somebody drags past has been replaced by now, and is never asked for.
+      void this.findKnown(generation);
+      await this.showPreviews(worker, generation);
     }
     if (needsPreviews && isCurrent()) await this.showPreviews(worker, generation);
   }
@@ -345,12 +352,41 @@ export class ReadingController {
     return generation.takeNext(this.standIn, size, isHeld);
   }
 
+  /** Asks for what was measured of this version before, by whomever; it joins where nobody has begun with it. */
+  private async findKnown(generation: ReadingGeneration): Promise<void> {
+    const { size, isHeld, seedsFrom } = this.store.getState();
+    if (isHeld) return;
+    const { game } = generation;
+    const isWanted = () => generation === this.generation;
+    const runsOf = ({ standIn, firstSeed, count }: Piecework) => ({
+      ...{ standInId: standIn, firstSeed: seedsFrom + firstSeed, count },
+    });
+    const take = ({ standInId, firstSeed, count }: WantedRuns, chunk: ChunkResult) =>
+      generation.offer({ standIn: standInId, firstSeed: firstSeed - seedsFrom, count, chunk });
+    const wanted = generation.takeUnasked(this.standIn, size).map(runsOf);
+    await this.numbers.find(game, this.levelId, wanted, take, isWanted);
+    if (isWanted() && generation.adoptAll()) this.refresh(generation);
+  }
+
+  /** Hands in what was run of this version, for everybody who measures it later. */
+  private handIn(generation: ReadingGeneration): void {
+    const { game, seedsFrom } = generation;
+    for (const { standIn, firstSeed, count, chunk } of generation.takeUnkept())
+      void this.numbers.keep(
+        game,
+        this.levelId,
+        { standInId: standIn, firstSeed: seedsFrom + firstSeed, count },
+        chunk,
+      );
+  }
+
   /** Runs some seeds; false when nobody wants them any more. */
   private async runPiece(worker: SimulationWorker, generation: ReadingGeneration, piece: Piecework): Promise<boolean> {
     const { standIn, firstSeed, count } = piece;
     const chunk = await worker.api.runChunk(standIn, generation.seedsFrom + firstSeed, count);
     if (generation !== this.generation || !chunk) return false;
     generation.add(piece, chunk);
+    generation.adoptAll();
     this.refresh(generation);
     return true;
   }
@@ -374,6 +410,7 @@ export class ReadingController {
     if (!shown) return;
     const isDone = generation.isDone(this.standIn, this.store.getState().size);
     if (isDone) this.keep(generation);
+    if (isDone) this.handIn(generation);
     this.store.setState({
       isStale: false,
       isRefining: !isDone,

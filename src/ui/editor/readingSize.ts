@@ -6,10 +6,10 @@ export interface ReadingSize {
   controlRuns: number;
 }
 
-/** From quick to thorough: four times the runs halve the interval. */
+/** From quick to thorough: four times the runs halve the interval. All are whole stretches of runs that are kept together. */
 export const READING_SIZES: readonly ReadingSize[] = [
-  { id: 'quick', runs: 100, ladderRuns: 60, controlRuns: 40 },
-  { id: 'usual', runs: 400, ladderRuns: 120, controlRuns: 40 },
+  { id: 'quick', runs: 100, ladderRuns: 50, controlRuns: 50 },
+  { id: 'usual', runs: 400, ladderRuns: 125, controlRuns: 50 },
   { id: 'thorough', runs: 1600, ladderRuns: 400, controlRuns: 100 },
 ];
 

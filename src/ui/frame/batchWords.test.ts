@@ -18,6 +18,7 @@ function arm(more: Partial<ArmInfo> = {}): ArmInfo {
     runs: 500,
     runsDone: 500,
     runsWon: 240,
+    figures: null,
     ...more,
   };
 }

@@ -1,9 +1,12 @@
 import type { RunFilter, RunSort, StartBatchRequest } from '@/server/contracts/batches';
+import type { FindNumbersRequest, KeepNumbersRequest } from '@/server/contracts/numbers';
 import type { NewReportNote } from '@/server/contracts/reportNotes';
 import { ask, sendJson } from './api';
 
 const game = (gameId: string) => `/api/games/${encodeURIComponent(gameId)}`;
 const batch = (gameId: string, batchId: string | number) => `${game(gameId)}/batches/${encodeURIComponent(batchId)}`;
+
+const FIND_NUMBERS_MS = 2000;
 
 /** Every request that the screens make. */
 export const gorgeApi = {
@@ -56,6 +59,15 @@ export const gorgeApi = {
     ask('reportNotesReply', `${batch(gameId, batchId)}/notes`, sendJson('POST', note)),
   removeNote: (gameId: string, batchId: number, note: number) =>
     ask('reportNotesReply', `${batch(gameId, batchId)}/notes?${queryOf({ note })}`, { method: 'DELETE' }),
+  /** Nobody waits long for what can be worked out as well. */
+  findNumbers: async (request: FindNumbersRequest) =>
+    (
+      await ask('findNumbersReply', '/api/numbers', {
+        ...sendJson('POST', request),
+        signal: AbortSignal.timeout(FIND_NUMBERS_MS),
+      })
+    ).numbers,
+  keepNumbers: (request: KeepNumbersRequest) => ask('anyReply', '/api/numbers', sendJson('PUT', request)),
   eventsUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/events`,
   tableUrl: (gameId: string, batchId: string | number) => `${batch(gameId, batchId)}/table`,
   exportUrl: (gameId: string) => `${game(gameId)}/export`,

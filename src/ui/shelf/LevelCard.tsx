@@ -4,14 +4,19 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import {
   judgeBriefLine,
+  judgeEstimate,
   sayBriefLine,
+  sayBriefVerdict,
   sayShare,
+  standInName,
   standInsOf,
   wilsonInterval,
+  type BriefLine,
+  type BriefVerdict,
   type GameDocument,
   type Level,
 } from '@/core/index';
-import type { BatchInfo } from '@/server/contracts/batches';
+import type { ArmInfo, BatchInfo } from '@/server/contracts/batches';
 import { newestArms, newestOf, sayBatch } from '../frame/batchWords';
 import { VERDICT_CLASSES } from '../frame/briefWords';
 import { later } from '../frame/later';
@@ -76,19 +81,18 @@ export function LevelCard({
 
 const CARD_WORDS = { met: 'as meant', 'not met': 'not as meant', open: 'not decided', unknown: '' } as const;
 
-/** How often each kind of player cleared the level when it was measured last, and whether that is what is meant. */
+/** How often each kind of player cleared the level when it was measured last, and how its brief stands by those runs. */
 function MeasuredLadder({ game, level, batches }: { game: GameDocument; level: Level; batches: readonly BatchInfo[] }) {
   const arms = newestArms(batches, level.id);
   const measured = standInsOf(game).filter(({ id }) => arms.has(id));
   if (measured.length === 0) return null;
-  const brief = (level.brief ?? []).filter(({ measure }) => measure === 'clears');
+  const verdicts = (level.brief ?? []).map((line) => judgeByArm(line, arms.get(line.standIn)));
   return (
     <div className={css.ladder} aria-label={`What ${level.name} was measured at`} role="group">
       {measured.map(({ id, name }) => {
         const { runsWon, runsDone } = arms.get(id)!;
         const clearRate = wilsonInterval(runsWon, runsDone);
-        const line = brief.find(({ standIn }) => standIn === id);
-        const verdict = line && judgeBriefLine(line, { runs: runsDone, clearRate });
+        const verdict = verdicts.find(({ line }) => line.measure === 'clears' && line.standIn === id);
         return (
           <div key={id} className={css.ladderRung} title={`${name} clears ${sayShare(clearRate)} of ${runsDone} runs`}>
             <span>{name}</span>
@@ -104,6 +108,50 @@ function MeasuredLadder({ game, level, batches }: { game: GameDocument; level: L
           </div>
         );
       })}
+      {verdicts.length > 0 && <BriefSum game={game} verdicts={verdicts} />}
+    </div>
+  );
+}
+
+/** How a line of a brief stands by what was measured last of whom it is about. */
+function judgeByArm(line: BriefLine, arm: ArmInfo | undefined): BriefVerdict {
+  if (!arm) return judgeEstimate(line, undefined, 0);
+  const { runsDone, runsWon, figures } = arm;
+  if (line.measure === 'clears')
+    return judgeBriefLine(line, { runs: runsDone, clearRate: wilsonInterval(runsWon, runsDone) });
+  return judgeEstimate(line, figures?.[line.measure], runsDone);
+}
+
+const SUM_WORDS = [
+  ['met', 'met'],
+  ['not met', 'not met'],
+  ['open', 'not decided'],
+  ['unknown', 'not told by these runs'],
+] as const;
+
+/** How many lines of a brief stand how; and each of which more is to be said than its rung does. */
+function BriefSum({ game, verdicts }: { game: GameDocument; verdicts: readonly BriefVerdict[] }) {
+  const counted = SUM_WORDS.map(([status, word]) => ({
+    ...{ status, word },
+    count: verdicts.filter((own) => own.status === status).length,
+  })).filter(({ count }) => count > 0);
+  const off = verdicts.filter(
+    ({ line, status }) => line.measure !== 'clears' && (status === 'not met' || status === 'open'),
+  );
+  return (
+    <div className={css.briefSum}>
+      Brief, {verdicts.length} {verdicts.length === 1 ? 'line' : 'lines'}:{' '}
+      {counted.map(({ status, word, count }, index) => (
+        <span key={status} className={VERDICT_CLASSES[status]}>
+          {index > 0 && ', '}
+          {count} {word}
+        </span>
+      ))}
+      {off.map((verdict, index) => (
+        <p key={index} className={`flush ${VERDICT_CLASSES[verdict.status]}`}>
+          {sayBriefLine(verdict.line, standInName(game, verdict.line.standIn))}: {sayBriefVerdict(verdict)}
+        </p>
+      ))}
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import type { ChunkResult, GameDocument, PlayTask } from '@/core/index';
+import { keptNumbers, type KeptNumbers } from '../requests/keptNumbers';
 import { startSimulationWorker, type SimulationWorker } from '../workers/simulationWorker';
 
 interface Lane {
@@ -18,6 +19,7 @@ export class PlayPool {
     private readonly levelId: string,
     startWorker: () => SimulationWorker = startSimulationWorker,
     count = workersForAll(),
+    private readonly numbers: Pick<KeptNumbers, 'find' | 'keep'> = keptNumbers,
   ) {
     this.lanes = Array.from({ length: count }, () => ({
       ...{ worker: startWorker(), game: undefined, prepared: undefined, isBusy: false },
@@ -29,13 +31,28 @@ export class PlayPool {
   }
 
   /**
-   * Plays a task on a worker that is idle; no more tasks than there are workers may be under way.
+   * Plays a task on a worker that is idle, unless what it comes to is known; no more tasks than there are workers may be under way.
    * @throws in words when the level cannot be run so, or nobody of that name can play it.
    */
   async play(
     { overrides, standInId, firstSeed, count, tries }: PlayTask,
     levelId = this.levelId,
     game = this.game,
+  ): Promise<ChunkResult> {
+    const runs = { overrides, standInId, firstSeed, count, ...(tries ? { tries } : {}) };
+    const known: ChunkResult[] = [];
+    await this.numbers.find(game, levelId, [runs], (_, result) => known.push(result));
+    const [found] = known;
+    if (found) return found;
+    const chunk = await this.make(runs, levelId, game);
+    void this.numbers.keep(game, levelId, runs, chunk);
+    return chunk;
+  }
+
+  private async make(
+    { overrides, standInId, firstSeed, count, tries }: PlayTask,
+    levelId: string,
+    game: GameDocument,
   ): Promise<ChunkResult> {
     const key = JSON.stringify([levelId, overrides]);
     const idle = this.lanes.filter(({ isBusy }) => !isBusy);

@@ -39,6 +39,8 @@ export class TestDataFolder {
 
   async start(): Promise<void> {
     process.env.GORGE_DATA = this.folder;
+    // Runs are made, not found; whoever asks how they are found says where.
+    process.env.GORGE_NUMBERS = '';
     await startDatabase(this.folder);
   }
 
