@@ -44,7 +44,7 @@ async function store(request: APIRequestContext, id: string): Promise<void> {
 test('a stored game that cannot be read is listed with its reason, and stops no other', async ({ request }) => {
   await store(request, 'newer-game');
   await store(request, 'sound-game');
-  const stored = await spoilStored('newer-game', (text) => text.replace('"version": 4', '"version": 99'));
+  const stored = await spoilStored('newer-game', (text) => text.replace(/"version": \d+/, '"version": 99'));
   const list = (await (await request.get('/api/games')).json()) as {
     games: { id: string }[];
     unreadable: { id: string; reasons: { message: string; hint: string }[] }[];

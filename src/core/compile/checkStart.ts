@@ -21,5 +21,14 @@ export function checkStart({ from }: Overrides, cues: CueVerdict | undefined): D
         'Write `waves NAME { … }` among its cues.',
       ),
     );
+  if (from?.lives !== undefined && !cues?.checked?.rules?.lives)
+    faults.push(
+      errorAt(
+        { path: [] },
+        'no-lives',
+        `The run cannot begin with lives ${from.lives}: the level has no lives.`,
+        'Write `rules { lives 3 }` among its cues.',
+      ),
+    );
   return faults;
 }

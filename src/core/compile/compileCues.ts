@@ -274,7 +274,7 @@ class CueFolder {
     const { ticksPerSecond } = this.units;
     const back = rules.comeBack?.mark && middleOf(markBox(this.markNamed(rules.comeBack.mark)));
     return {
-      lives: rules.lives ?? 0,
+      lives: rules.lives ? (this.overrides.from?.lives ?? rules.lives) : 0,
       backX: back?.x,
       backY: back?.y,
       backTicks: ticksOf(of.value(rules.comeBack?.after, 0), ticksPerSecond),

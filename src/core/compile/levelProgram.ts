@@ -478,6 +478,8 @@ export interface StartOverride {
   wave?: number;
   /** How often the course has come to the level, this time included. */
   round?: number;
+  /** How many lives the player begins with, where the level has lives. */
+  lives?: number;
   /** The level has run for so long, with the player out of it. */
   seconds?: number;
   /** Name of the only cue that is there. */

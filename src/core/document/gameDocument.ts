@@ -334,6 +334,10 @@ export const gameShape = z.strictObject({
     .max(20)
     .optional()
     .describe('what the whole course is meant to be, for whom'),
+  carriesLives: z
+    .literal(true)
+    .optional()
+    .describe('lives that are left at the end of a level that was won are those of the next one that has lives'),
 });
 
 export type GameDocument = z.infer<typeof gameShape>;

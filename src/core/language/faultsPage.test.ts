@@ -164,6 +164,7 @@ describe('what no few lines show', () => {
     },
     'nothing-meant': () => of(openSolver(SOUND, SOUND.levels[0], [CLOCK], [], MEASURED)),
     'cannot-be-turned': () => of(openSolver(SOUND, SOUND.levels[0], [CLOCK, CLOCK], [], MEASURED)),
+    'no-lives': () => checkStart({ ...NO_OVERRIDES, from: { lives: 2 } }, undefined),
     'no-waves': () => checkStart({ ...NO_OVERRIDES, from: { wave: 3 } }, undefined),
     'proving-ground-missing': () =>
       of(addProvingLevel({ ...(SOUND_GAME as unknown as GameDocument), cast: [] }, 'yard', YARD_PLAN)),

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, NativeSelect, Progress } from '@mantine/core';
+import { Button, Checkbox, NativeSelect, Progress } from '@mantine/core';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
@@ -64,6 +64,18 @@ export function Journey({ game, onEdit }: { game: GameDocument; onEdit: GameEdit
           Each plays level after level, as the ways on lead, until it loses where nothing leads on, or finishes.
         </p>
       )}
+      <Checkbox
+        size="xs"
+        className={css.carries}
+        label="Lives that are left are carried on to the next level"
+        checked={game.carriesLives === true}
+        onChange={({ currentTarget: { checked } }) =>
+          void onEdit(checked ? 'Carry lives on' : 'Begin each level with its own lives', (draft) => {
+            if (checked) draft.carriesLives = true;
+            else delete draft.carriesLives;
+          })
+        }
+      />
       {status === 'failed' && <p className="bad flush">{failure}</p>}
       {status === 'running' && (
         <Progress size="xs" value={found ? (100 * found.runs) / found.most : 0} aria-label="Runs made" />
@@ -134,6 +146,7 @@ const NOBODY_WENT = { stations: [], finishes: wilsonInterval(0, 0), runs: 0, mos
 /** Whether people would come along two versions of a game in the same way. */
 function playsAlike(before: GameDocument, now: GameDocument): boolean {
   if (before === now) return true;
+  if (before.carriesLives !== now.carriesLives) return false;
   const keysOf = (game: GameDocument) => game.levels.map(({ id }) => `${id} ${playKey(game, id)}`).join('\n');
   return keysOf(before) === keysOf(now);
 }

@@ -16,11 +16,13 @@ interface MatterPartProps {
   canChoose: (number: NamedNumber) => boolean;
   onChoose: (number: NamedNumber) => void;
   onStart: () => void;
+  onGoOn: () => void;
   onCancel: () => void;
 }
 
 /** What a step of each number does to the clear rate, the strongest first; a click chooses a number. */
-export function MatterPart({ matter, standIn, isStale, canChoose, onChoose, onStart, onCancel }: MatterPartProps) {
+export function MatterPart(props: MatterPartProps) {
+  const { matter, standIn, isStale, canChoose, onChoose, onStart, onGoOn, onCancel } = props;
   const { status, found, failure, request, seconds } = matter;
   const figures = found?.figures ?? [];
   const alive = figures.filter((figure) => !isDead(figure));
@@ -41,6 +43,14 @@ export function MatterPart({ matter, standIn, isStale, canChoose, onChoose, onSt
         >
           {status === 'none' ? `Which numbers matter to ${standIn}?` : `Ask again, for ${standIn}`}
         </button>
+      )}
+      {status === 'cancelled' && (
+        <p className="quiet">
+          The question for {request} is not answered yet.{' '}
+          <button type="button" className="act" title="Runs that were made are not made again" onClick={onGoOn}>
+            Go on
+          </button>
+        </p>
       )}
       {status === 'running' && (
         <>

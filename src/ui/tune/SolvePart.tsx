@@ -23,12 +23,13 @@ interface SolvePartProps {
   levelId: string;
   names: readonly string[];
   onStart: () => void;
+  onGoOn: () => void;
   onCancel: () => void;
   onTake: (names: readonly string[], values: readonly number[]) => void;
 }
 
 /** Looks for values of the chosen numbers with which the brief holds. */
-export function SolvePart({ solve, game, levelId, names, onStart, onCancel, onTake }: SolvePartProps) {
+export function SolvePart({ solve, game, levelId, names, onStart, onGoOn, onCancel, onTake }: SolvePartProps) {
   const brief = game.levels.find(({ id }) => id === levelId)?.brief ?? [];
   const { status, found, failure, request, seconds } = solve;
   const asked = request?.map(({ name }) => name) ?? [];
@@ -71,7 +72,14 @@ export function SolvePart({ solve, game, levelId, names, onStart, onCancel, onTa
         </>
       )}
       {status === 'failed' && <p className="bad">{failure}</p>}
-      {status === 'cancelled' && <p className="quiet">Cancelled; nothing is told for sure.</p>}
+      {status === 'cancelled' && (
+        <p className="quiet">
+          The search over {asked.join(', ')} is not finished; nothing is told for sure.{' '}
+          <button type="button" className="act" title="Runs that were made are not made again" onClick={onGoOn}>
+            Go on
+          </button>
+        </p>
+      )}
       {status === 'done' && found && (
         <Found found={found} game={game} asked={asked} seconds={seconds} onTake={onTake} />
       )}

@@ -27,6 +27,7 @@ import { SweepChart } from './SweepChart';
 import { HeatTable, ValueTable } from './SweepTables';
 import { VersionsPart } from './VersionsPart';
 import { TuneController, type TuneState } from './tuneController';
+import { Unfinished } from './unfinished';
 import css from './tune.module.css';
 
 const RUN_CHOICES = ['50', '100', '200', '400'];
@@ -38,8 +39,13 @@ export function TuneView({ onClose }: { onClose: () => void }) {
   const standIn = useFollowed(reading, (state) => state.standIn);
   const level = game.levels.find(({ id }) => id === levelId);
   const numbers = useMemo(() => (level ? numbersToTurn(game, level) : []), [game, level]);
-  const [controller] = useState(() => new TuneController(levelId));
-  useEffect(() => () => controller.end(), [controller]);
+  const [controller] = useState(
+    () => new TuneController(levelId, undefined, undefined, new Unfinished(game.id, levelId, localStorage)),
+  );
+  useEffect(() => {
+    controller.load();
+    return () => controller.end();
+  }, [controller]);
   const { sweep, solve, matter, compare, versions } = useFollowed(controller, (state) => state);
   const [chosen, setChosen] = useState<ChosenNumber[]>([]);
   const [runs, setRuns] = useState('200');
@@ -66,6 +72,7 @@ export function TuneView({ onClose }: { onClose: () => void }) {
           canChoose={({ name }) => chosen.length < MOST_TURNED && !chosen.some((one) => one.name === name)}
           onChoose={(number) => setChosen([...chosen, chooseNumber(number)])}
           onStart={() => void controller.matter(game, standIn)}
+          onGoOn={() => void controller.goOn(game, 'matter')}
           onCancel={() => controller.cancel()}
         />
       </NumberList>
@@ -98,7 +105,13 @@ export function TuneView({ onClose }: { onClose: () => void }) {
             </ActionIcon>
           </Tooltip>
         </div>
-        <Swept sweep={sweep} numbers={numbers} onCancel={() => controller.cancel()} onTake={take} />
+        <Swept
+          sweep={sweep}
+          numbers={numbers}
+          onGoOn={() => void controller.goOn(game, 'sweep')}
+          onCancel={() => controller.cancel()}
+          onTake={take}
+        />
         <ComparePart
           compare={compare}
           game={game}
@@ -122,6 +135,7 @@ export function TuneView({ onClose }: { onClose: () => void }) {
           levelId={levelId}
           names={chosen.map(({ name }) => name)}
           onStart={() => void controller.solve(game, chosen)}
+          onGoOn={() => void controller.goOn(game, 'solve')}
           onCancel={() => controller.cancel()}
           onTake={take}
         />
@@ -133,12 +147,13 @@ export function TuneView({ onClose }: { onClose: () => void }) {
 interface SweptProps {
   sweep: TuneState['sweep'];
   numbers: readonly NamedNumber[];
+  onGoOn: () => void;
   onCancel: () => void;
   onTake: (names: readonly string[], values: readonly number[]) => void;
 }
 
 /** What a sweep came to so far. */
-function Swept({ sweep, numbers, onCancel, onTake }: SweptProps) {
+function Swept({ sweep, numbers, onGoOn, onCancel, onTake }: SweptProps) {
   const { session } = useDesk();
   const { game, levelId } = useFollowed(session, (state) => state);
   const brief = game.levels.find(({ id }) => id === levelId)?.brief ?? [];
@@ -167,8 +182,13 @@ function Swept({ sweep, numbers, onCancel, onTake }: SweptProps) {
           {status === 'running'
             ? ` of ${(found?.most ?? 0).toLocaleString('en-GB')} at most`
             : `, ${seconds.toFixed(0)} s`}
-          {status === 'cancelled' && ', cancelled'}
+          {status === 'cancelled' && ', not finished'}
         </span>
+        {status === 'cancelled' && (
+          <button type="button" className="act" title="Runs that were made are not made again" onClick={onGoOn}>
+            Go on
+          </button>
+        )}
         {status === 'running' && (
           <button type="button" className="act bad" onClick={onCancel}>
             Cancel
@@ -194,7 +214,7 @@ function Swept({ sweep, numbers, onCancel, onTake }: SweptProps) {
       {status === 'running' && (
         <Progress size="xs" value={found ? (100 * found.runs) / found.most : 0} aria-label="Runs made" />
       )}
-      {sweep.game !== game && (
+      {sweep.game !== undefined && sweep.game !== game && (
         <p className={`wary ${css.note}`}>
           These are of the level before its last change; sweep again for it as it is.
         </p>

@@ -1,8 +1,10 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { hallOnly } from '../../../tests/support/kilnYard';
 import { localWorker } from '../../../tests/support/localWorker';
+import { memoryStorage } from '../../../tests/support/storage';
 import { smallGame } from '../../../tests/support/smallLevel';
 import { TuneController } from './tuneController';
+import { Unfinished } from './unfinished';
 
 /** The hall with a single warden, and little time. */
 function shortHall(least = 0) {
@@ -38,6 +40,42 @@ describe('tuning on the desk', () => {
     void tune.sweep(shortHall(), CLOCK);
     while (state().sweep.status !== 'cancelled') await new Promise(setImmediate);
     expect(workers.ended).toBe(2);
+  });
+
+  test('what was under way when the page was left can be gone on with; what has ended is forgotten', async () => {
+    const storage = memoryStorage();
+    const open = () => {
+      const next = new TuneController('drying-hall', workers.start, 2, new Unfinished('yard', 'drying-hall', storage));
+      next.load();
+      return next;
+    };
+    tune = open();
+    expect(state().sweep.status).toBe('none');
+    workers.beforeAnswer = (name, count) => {
+      // The page is left: nobody cancels anything.
+      if (name === 'runChunk' && count === 2) tune.end();
+    };
+    await tune.sweep(shortHall(), CLOCK);
+    tune = open();
+    expect(state().sweep).toMatchObject({ status: 'cancelled', request: CLOCK, found: undefined });
+    workers.beforeAnswer = () => undefined;
+    await tune.goOn(shortHall(), 'sweep');
+    expect([state().sweep.status, state().sweep.found?.runs]).toEqual(['done', 100]);
+    tune = open();
+    expect(state().sweep.status).toBe('none');
+  });
+
+  test('what was noted down and makes no sense is not taken up', () => {
+    for (const text of [
+      '{',
+      '[]',
+      '{"part":"sweep","request":{}}',
+      '{"part":"solve","request":[7]}',
+      '{"part":"other"}',
+    ]) {
+      const storage = memoryStorage({ 'gorge.tune.yard.drying-hall': text });
+      expect([text, new Unfinished('yard', 'drying-hall', storage).load()]).toEqual([text, undefined]);
+    }
   });
 
   test('what cannot be swept or looked for says why, and starts nothing', async () => {

@@ -23,6 +23,7 @@ import { carryOutTold } from '../workers/carryOutTold';
 import { wordsOf } from '../workers/ownWorker';
 import type { SimulationWorker } from '../workers/simulationWorker';
 import { PlayPool } from './playPool';
+import type { Unfinished, UnfinishedPart } from './unfinished';
 
 /** How something that is looked for stands. */
 interface Sought<Request, Found> {
@@ -81,6 +82,10 @@ const NOTHING = {
   seconds: 0,
 };
 
+function canGoOn(part: Part): part is UnfinishedPart {
+  return part === 'sweep' || part === 'solve' || part === 'matter';
+}
+
 /** Sweeps numbers of a level, asks what each does, and looks for values; one at a time, in workers of its own. */
 export class TuneController {
   readonly store: StoreApi<TuneState> = createStore<TuneState>(() => ({
@@ -93,7 +98,23 @@ export class TuneController {
     private readonly levelId: string,
     private readonly startWorker?: () => SimulationWorker,
     private readonly workers?: number,
+    /** Where it is noted what is not answered yet. */
+    private readonly unfinished?: Unfinished,
   ) {}
+
+  /** Takes up what was not answered yet when the page was left; {@link goOn} goes on with it. */
+  load(): void {
+    const asked = this.unfinished?.load();
+    if (asked) this.set(asked.part, { ...NOTHING, status: 'cancelled', request: asked.request });
+  }
+
+  /** Goes on with what was cancelled, or cut short; runs that were made of the level as it is are not made again. */
+  async goOn(game: GameDocument, part: UnfinishedPart): Promise<void> {
+    const { sweep, solve, matter } = this.store.getState();
+    if (part === 'sweep' && sweep.request) await this.sweep(game, sweep.request);
+    if (part === 'solve' && solve.request) await this.solve(game, solve.request);
+    if (part === 'matter' && matter.request !== undefined) await this.matter(game, matter.request);
+  }
 
   async sweep(game: GameDocument, request: SweepRequest): Promise<void> {
     const level = game.levels.find(({ id }) => id === this.levelId);
@@ -141,6 +162,7 @@ export class TuneController {
 
   private fail(part: Part, begun: object, fault: { message: string; hint: string } | undefined): void {
     const failure = fault ? `${fault.message} ${fault.hint}` : 'There is no such level.';
+    if (canGoOn(part)) this.unfinished?.forget(part);
     this.set(part, { ...begun, status: 'failed', failure });
   }
 
@@ -156,6 +178,8 @@ export class TuneController {
     const pool = (this.pool = new PlayPool(game, this.levelId, this.startWorker, this.workers));
     this.running = part;
     const isWanted = () => this.pool === pool;
+    const { request } = begun as { request: unknown };
+    if (canGoOn(part)) this.unfinished?.note({ part, request });
     const tell = (status: 'running' | 'done', seconds: number) =>
       this.set(part, { ...begun, status, found: stateOf(), seconds });
     this.set(part, { ...begun, status: 'running' });
@@ -164,10 +188,12 @@ export class TuneController {
       const seconds = await carryOutTold(plan, play, pool.size, isWanted, (soFar) => tell('running', soFar));
       if (!isWanted()) return;
       tell('done', seconds);
+      if (canGoOn(part)) this.unfinished?.forget(part);
       this.end();
     } catch (error) {
       if (!isWanted()) return;
       this.end();
+      if (canGoOn(part)) this.unfinished?.forget(part);
       this.set(part, { ...begun, status: 'failed', failure: wordsOf(error) });
     }
   }

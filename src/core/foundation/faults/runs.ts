@@ -42,6 +42,10 @@ export const RUN_FAULTS = {
     meaning: 'a number that is to be changed has no value, is named twice, or is one of too many',
     example: { said: '`gorge solve` with four `--by`' },
   },
+  'no-lives': {
+    meaning: 'a run cannot begin with so many lives where there are none',
+    example: { said: '`--from "lives 2"` in a level without `lives`' },
+  },
   'no-waves': {
     meaning: 'a run cannot begin with a wave where there are none',
     example: { said: '`--from "wave 3"` in the yard' },

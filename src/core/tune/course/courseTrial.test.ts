@@ -83,6 +83,44 @@ describe('people on a course', () => {
     expect(poor.stations.map(({ enters }) => enters.value)).toEqual([1, 1, 1]);
   });
 
+  /** Two levels of three lives: in the first so many are lost, the second is won by who comes with so many. */
+  async function sendWithLives(carriesLives: true | undefined, lostInFirst: (seed: number) => number) {
+    const game: GameDocument = { ...courseOf([undefined, undefined]), ...(carriesLives ? { carriesLives } : {}) };
+    for (const level of game.levels) level.cues = [...(level.cues ?? []), 'rules { lives 3 }'];
+    const trial = new CourseTrial(game, 'casual', 50);
+    const starts: unknown[] = [];
+    await carryOut(
+      trial,
+      ({ levelId, firstSeed, count, overrides }: CourseTask) => {
+        starts.push([levelId, overrides.from?.lives ?? 3, count]);
+        const chunk = luckyRuns(firstSeed, count, 30, 1);
+        for (const row of chunk.rows) {
+          const lost = levelId === 'l0' ? lostInFirst(row.seed) : 2;
+          row.outcome = lost < (overrides.from?.lives ?? 3) ? 'won' : 'lost';
+          row.figures = { lives_lost: lost };
+        }
+        return Promise.resolve(chunk);
+      },
+      2,
+    );
+    return { state: trial.state, starts };
+  }
+
+  test('bring the lives along that they have left, where the game carries them on', async () => {
+    const lost = (seed: number) => (seed <= 20 ? 0 : 1);
+    const own = await sendWithLives(undefined, lost);
+    expect([own.state.finishes.value, own.state.runs]).toEqual([1, 100]);
+    const carried = await sendWithLives(true, lost);
+    // Who has lost one has two left, of which the second level takes both.
+    expect([carried.state.finishes.value, carried.state.runs]).toEqual([0.4, 130]);
+    expect(carried.starts.slice(4)).toEqual([
+      ['l1', 2, 25],
+      ['l1', 2, 5],
+    ]);
+    // How hard a level is does not hang on who comes to it.
+    expect(carried.state.stations.map(({ clears }) => clears.value)).toEqual([1, 1]);
+  });
+
   test('come to the same with any number of lanes, and past a level that cannot be played nobody comes', async () => {
     const game = courseOf([[{ when: 'lost', to: 'l0' }], undefined, undefined]);
     expect(await send(game, [0.4, 0.6, 0.5], { lanes: 5 })).toEqual(await send(game, [0.4, 0.6, 0.5], { lanes: 1 }));

@@ -1,4 +1,5 @@
 import type { Overrides } from '../../compile/levelProgram';
+import { compileGameLevel } from '../../pipeline';
 import { levelAfter } from '../../document/course';
 import type { GameDocument } from '../../document/gameDocument';
 import type { ChunkResult } from '../../measure/chunk';
@@ -10,6 +11,8 @@ import type { PlayTask, RunPlan } from '../search/runPlan';
 interface Stay {
   levelId: string;
   round: number;
+  /** Lives that were brought along; as many as the level gives where left out. */
+  lives?: number;
 }
 
 export interface CourseTask extends PlayTask, Stay {}
@@ -71,11 +74,14 @@ interface Journey {
  * A whole course as one batch: each person is a seed and plays level after level, as the ways on lead it, until it loses where
  * nothing leads on or comes to the end. Points add up along the way and choose it where a way asks for them; every level begins
  * as it is drawn. All people play every level once, so that how hard it is does not hang on who gets there; further rounds of
- * it are played by those who come to them.
+ * it are played by those who come to them. Where the game carries lives on, whoever wins begins the next level that has lives with
+ * those that are left, on top of what everybody plays; whoever loses and is led on has all of them again.
  */
 export class CourseTrial implements RunPlan<CourseTask> {
   private readonly stays = new Map<string, PlayedStay>();
   private readonly ticksOf: ReadonlyMap<string, number>;
+  /** How many lives each level gives; none are known where they are not carried on, or the level cannot be played. */
+  private readonly livesOf: ReadonlyMap<string, number>;
 
   constructor(
     private readonly game: GameDocument,
@@ -84,6 +90,7 @@ export class CourseTrial implements RunPlan<CourseTask> {
     private readonly firstSeed = 1,
   ) {
     this.ticksOf = new Map(game.levels.map(({ id, ticksPerSecond }) => [id, ticksPerSecond]));
+    this.livesOf = new Map(game.carriesLives ? game.levels.map(({ id }) => [id, livesGivenBy(game, id)]) : []);
     // Levels that nobody comes to are played, too: where a course breaks off is no reason not to know what follows.
     for (const { id } of game.levels)
       for (let done = 0; done < people; done += STRETCH)
@@ -93,15 +100,18 @@ export class CourseTrial implements RunPlan<CourseTask> {
   private ask(stay: Stay, firstSeed: number, count: number): void {
     const own: PlayedStay = this.stays.get(keyOf(stay)) ?? { stay, queue: [], asked: 0, rows: new Map() };
     this.stays.set(keyOf(stay), own);
-    own.queue.push({ firstSeed, count });
     own.asked += count;
+    const last = own.queue.at(-1);
+    if (last && last.firstSeed + last.count === firstSeed && last.count + count <= STRETCH) last.count += count;
+    else own.queue.push({ firstSeed, count });
   }
 
   next(): CourseTask | undefined {
     const wanted = [...this.stays.values()].find(({ queue, fault }) => fault === undefined && queue.length > 0);
     if (!wanted) return undefined;
-    const { round } = wanted.stay;
-    const overrides: Overrides = { knobs: [], ...(round > 1 ? { from: { round } } : {}) };
+    const { round, lives } = wanted.stay;
+    const from = { ...(round > 1 ? { round } : {}), ...(lives === undefined ? {} : { lives }) };
+    const overrides: Overrides = { knobs: [], ...(Object.keys(from).length > 0 ? { from } : {}) };
     return { ...wanted.stay, ...wanted.queue.shift()!, overrides, standInId: this.standIn };
   }
 
@@ -110,10 +120,12 @@ export class CourseTrial implements RunPlan<CourseTask> {
     for (const row of rows) own.rows.set(row.seed, row);
     if ([...this.stays.values()].some(({ rows: known, asked, fault }) => fault === undefined && known.size < asked))
       return;
-    // Who has come round to a level again plays it again.
+    // Who has come round to a level again plays it again, as does who comes to it with other lives.
     for (const { seed, stays, end } of this.journeys()) {
       const stay = stays.at(-1);
-      if (end === 'under way' && stay && stay.round > 1) this.ask(stay, seedIn(stay, seed), 1);
+      const isBeyond = stay !== undefined && (stay.round > 1 || stay.lives !== undefined);
+      if (end === 'under way' && isBeyond && this.stays.get(keyOf(stay))?.fault === undefined)
+        this.ask(stay, seedIn(stay, seed), 1);
     }
   }
 
@@ -130,16 +142,21 @@ export class CourseTrial implements RunPlan<CourseTask> {
     const rounds = new Map<string, number>();
     const journey: Journey = { seed, stays: [], seconds: 0, points: 0, end: 'under way' };
     let levelId = levels.at(0)?.id;
+    let carried: number | undefined;
     while (levelId !== undefined) {
       if (journey.stays.length === MOST_STAYS) return { ...journey, end: 'goes on' };
       const round = (rounds.get(levelId) ?? 0) + 1;
       rounds.set(levelId, round);
-      journey.stays.push({ levelId, round });
-      const run = this.stays.get(keyOf({ levelId, round }))?.rows.get(seedIn({ levelId, round }, seed));
+      const given = this.livesOf.get(levelId) ?? 0;
+      const stay: Stay = { levelId, round, ...(given > 0 && carried && carried !== given ? { lives: carried } : {}) };
+      journey.stays.push(stay);
+      const run = this.stays.get(keyOf(stay))?.rows.get(seedIn(stay, seed));
       if (!run) return journey;
       journey.seconds += run.ticks / this.ticksOf.get(levelId)!;
       journey.points += run.score ?? 0;
       const when = run.outcome === 'won' ? 'won' : 'lost';
+      if (when === 'lost') carried = undefined;
+      else if (given > 0) carried = (stay.lives ?? given) - (run.figures?.lives_lost ?? 0);
       const level = levels.find(({ id }) => id === levelId)!;
       levelId = levelAfter(this.game, level, when, journey.points);
       if (levelId === undefined) return { ...journey, end: when === 'won' ? 'finished' : 'lost' };
@@ -181,7 +198,12 @@ export class CourseTrial implements RunPlan<CourseTask> {
 /** Whoever comes to a level again has other luck there: seeds of further rounds lie so far apart. */
 const ROUND_SEEDS = 100_000;
 const seedIn = ({ round }: Stay, person: number) => person + ROUND_SEEDS * (round - 1);
-const keyOf = ({ levelId, round }: Stay) => `${levelId} ${round}`;
+const keyOf = ({ levelId, round, lives }: Stay) => `${levelId} ${round} ${lives ?? ''}`;
+
+function livesGivenBy(game: GameDocument, levelId: string): number {
+  const compiled = compileGameLevel(game, levelId);
+  return compiled.ok ? compiled.value.rules.lives : 0;
+}
 
 function middleOf(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);
