@@ -106,7 +106,7 @@ try {
   await page.getByRole('button', { name: 'Check …' }).click();
   await page.getByRole('button', { name: 'Keep' }).first().waitFor();
   await take('checks');
-  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Close Saved checks' }).click();
   await page.getByLabel('Light or dark').click();
   await page.mouse.move(640, 400);
   await page.keyboard.press('Home');

@@ -1,6 +1,6 @@
 // Builds and runs the web server.
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { PROJECT, stampOf } from './build.mjs';
 import { databaseOwner } from './database.mjs';
@@ -38,10 +38,18 @@ function serverOwner(dataFolder) {
   return mayRead ? owner : {};
 }
 
+/** Lets the server write where numbers are kept, also when root has begun with that; says who it runs as. */
+function openNumbers(dataFolder, owner) {
+  const numbers = path.join(dataFolder, 'numbers');
+  mkdirSync(numbers, { recursive: true });
+  if (owner.uid !== undefined) runQuietly('chown', ['-R', `${owner.uid}:${owner.gid}`, numbers]);
+  return owner;
+}
+
 /** Starts the server process; its log goes to the given stream or descriptor. */
 export function launchWebServer({ host, port, dataFolder, output }) {
   return spawn(process.execPath, [SERVER], {
-    ...serverOwner(dataFolder),
+    ...openNumbers(dataFolder, serverOwner(dataFolder)),
     cwd: PROJECT,
     env: {
       ...process.env,

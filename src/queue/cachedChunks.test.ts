@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
-import { mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
+import { chownSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { emptySums, NUMBER_VERSIONS, type ChunkResult } from '@/core/index';
@@ -77,6 +77,13 @@ test('what cannot be read is computed anew, and what other versions have kept is
   expect(computed).toHaveLength(2);
   const left = readdirSync(folder).sort();
   expect(left).toEqual([expect.stringMatching(/^engine-(?!1-)/), 'notes-of-somebody']);
+});
+
+test('what is kept belongs to whom the folder belongs to, also when root keeps it', async () => {
+  if (process.getuid?.() === 0) chownSync(folder, 65534, 65534);
+  await open().compute(TASK);
+  const all = readdirSync(folder, { recursive: true }).map((name) => statSync(path.join(folder, String(name))).uid);
+  expect([all.length, new Set(all)]).toEqual([3, new Set([statSync(folder).uid])]);
 });
 
 test('a folder that cannot be written costs nothing but the time', async () => {

@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { chown, mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
@@ -65,14 +65,23 @@ export class NumberStore {
     try {
       if (this.kept++ % LOOKED_AFTER === 0) await this.tidy();
       const file = this.fileOf(key);
-      await mkdir(path.dirname(file), { recursive: true });
+      const folder = path.dirname(file);
+      await mkdir(folder, { recursive: true });
       // Whole or not at all, also when two write it at once.
       const part = `${file}.${randomUUID()}`;
       await writeFile(part, await pack(JSON.stringify(result)));
+      await this.handOver(this.folder, folder, part);
       await rename(part, file);
     } catch {
       return;
     }
+  }
+
+  /** What root writes belongs to whom the folder belongs to, as the server does: it must be able to go on there. */
+  private async handOver(...made: string[]): Promise<void> {
+    if (process.getuid?.() !== 0) return;
+    const { uid, gid } = await stat(this.numbersFolder);
+    for (const file of uid === 0 ? [] : made) await chown(file, uid, gid);
   }
 
   private fileOf({ play, levelId, overrides, standInId, firstSeed, count, tries }: NumberKey): string {

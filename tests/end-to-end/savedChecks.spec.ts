@@ -5,28 +5,31 @@ test('what is true of a moment is kept as a check, breaks with an edit, is shown
   page,
 }, info) => {
   const id = await openDesk(page, info, nearTheDoor);
-  const dialog = page.getByRole('dialog', { name: 'Saved checks of this level' });
-  await page.getByRole('button', { name: 'Saved checks' }).click();
-  await expect(dialog).toContainText('None yet.');
-  await expect(dialog).toContainText('The draft is shown.');
-  await page.keyboard.press('Escape');
+  const panel = page.getByRole('region', { name: 'Saved checks', exact: true });
+  await page.getByRole('button', { name: /^Saved checks/ }).click();
+  await expect(panel).toContainText('None yet.');
+  await expect(panel).toContainText('The draft is shown.');
+  await expect(page).toHaveURL(/open=checks/);
   await expect(page.getByTestId('sample-end')).toBeVisible();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(page.getByTestId('moment')).toHaveText(/^[1-9]\.\d+ s/);
   const pause = page.getByRole('button', { name: 'Pause' });
   if (await pause.isVisible()) await pause.click();
-  await page.getByRole('button', { name: 'Check …' }).click();
-  const moment = dialog.getByRole('region', { name: 'Of the moment that is shown' });
+  const moment = panel.getByRole('region', { name: 'Of the moment that is shown' });
   await moment.getByLabel('Who plays in it').selectOption({ label: 'nobody presses anything' });
   const lasts = moment.locator('div').filter({ hasText: /^the player is not lost for [\d.]+ sKeep$/ });
   await lasts.getByRole('button', { name: 'Keep' }).click();
-  const kept = dialog.getByRole('group', { name: /^the player is not lost for/ });
+  const kept = panel.getByRole('group', { name: /^the player is not lost for/ });
   await expect(kept).toContainText('holds');
   await kept.getByLabel('Seconds').fill('3');
   await kept.getByLabel('Seconds').blur();
-  await expect(dialog.getByRole('group', { name: 'the player is not lost for 3 s' })).toContainText('holds');
-  await page.keyboard.press('Escape');
+  await expect(panel.getByRole('group', { name: 'the player is not lost for 3 s' })).toContainText('holds');
   await expect(page.getByTestId('check-tally')).toHaveText('all 1 hold');
+  // The arena stays beside it; from a moment it is opened anew.
+  await panel.getByRole('button', { name: 'Close Saved checks' }).click();
+  await expect(panel).toBeHidden();
+  await page.getByRole('button', { name: 'Check …' }).click();
+  await expect(panel.getByRole('group', { name: 'the player is not lost for 3 s' })).toContainText('holds');
   await expect(saveSign(page)).toHaveText(/^Saved/);
   // A game that is saved elsewhere has it, too.
   const saved = await (await page.request.get(`/api/games/${id}`)).json();

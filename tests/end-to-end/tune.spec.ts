@@ -83,6 +83,11 @@ test('two numbers make a table, of which a pair is taken by a click; a search ou
   await tune.getByLabel('clock, to').fill('2');
   await tune.getByLabel('Runs of each at each point').selectOption('50');
   await tune.getByRole('button', { name: 'Sweep' }).click();
+  // A page that is left in the middle knows what it was asked.
+  await expect(tune.getByTestId('sweep')).toHaveAttribute('data-status', 'running');
+  await page.reload();
+  await expect(tune.getByTestId('sweep')).toContainText('2 × 2 values × 4 stand-ins; not finished');
+  await tune.getByTestId('sweep').getByRole('button', { name: 'Go on' }).click();
   await expect(tune.getByTestId('sweep')).toHaveAttribute('data-status', 'done', { timeout: 180_000 });
   const cells = tune.getByTestId('heat-table').getByRole('button');
   await expect(cells).toHaveCount(4);

@@ -100,6 +100,7 @@ const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench' | WholeView>
   { type: 'cast', label: 'Cast', title: 'The kinds, their shapes, controls and variants' },
   { type: 'contacts', label: 'Contacts', title: 'What happens when one kind meets another' },
   { type: 'level', label: 'Level', title: 'View, rules, marks and lanes of this level' },
+  { type: 'checks', label: 'Checks', title: 'What must stay so, played after every edit' },
 ];
 
 function DeskBody({ view }: { view?: WholeView }) {
@@ -131,7 +132,7 @@ function DeskBody({ view }: { view?: WholeView }) {
         )}
         {!isWhole && <Arena onOpenScript={onOpenScript} />}
         {!isWhole && <Reading onOpenScript={onOpenScript} {...readingOpens} />}
-        {!isWhole && <Strata />}
+        {!isWhole && <Strata onOpenChecks={openers.onOpenChecks} />}
       </div>
       <DeskKeys help={help} onToggleScript={onToggleScript} />
       <PaletteKey help={help} onOpenScript={onOpenScript} onOpenPanel={(type) => setOpen({ type })} />
@@ -179,6 +180,7 @@ function useOpenPanel(view: WholeView | undefined) {
       onOpenCues: () => setOpen({ type: 'cues' }),
       onOpenKind: (kind: string) => setOpen({ type: 'cast', kind }),
       onOpenLevel: () => setOpen({ type: 'level' }),
+      onOpenChecks: () => setOpen({ type: 'checks' }),
       onClose: () => setOpen(undefined),
       onToggleScript: () => {
         const id = scriptOfSelection(session);
@@ -276,6 +278,7 @@ function Panel({
       )}
       {open.type === 'contacts' && <Opened.ContactsPanel onClose={onClose} />}
       {open.type === 'level' && <Opened.LevelPanel onClose={onClose} />}
+      {open.type === 'checks' && <Opened.ChecksPanel onClose={onClose} />}
       {open.type === 'build' && <Opened.BuildPanel onClose={onClose} />}
     </div>
   );

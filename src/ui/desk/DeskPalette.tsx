@@ -9,7 +9,6 @@ import { useDesk, useFollowed, type Desk } from './DeskContext';
 import type { Help } from './DeskKeys';
 import type { LevelNames } from '../editor/visits';
 import { PALETTE_WORDS } from './openWord';
-import { openSavedChecks } from './savedChecksOpen';
 import { askedNumbers } from '../tune/askedNumber';
 import { numbersToTurn } from '../tune/numbersToTurn';
 import { useLevelNames } from './useLevelNames';
@@ -17,7 +16,7 @@ import { useLevelNames } from './useLevelNames';
 interface DeskPaletteProps {
   help: Help;
   onOpenScript: (scriptId: string) => void;
-  onOpenPanel: (panel: 'ground' | 'cast' | 'contacts' | 'level' | 'build' | 'cues' | 'tune') => void;
+  onOpenPanel: (panel: 'ground' | 'cast' | 'contacts' | 'level' | 'checks' | 'build' | 'cues' | 'tune') => void;
 }
 
 /** Finds any action of the desk by its name (Ctrl+K). */
@@ -126,7 +125,6 @@ function numberActions({ session, reading, proofs, parts, visits }: Desk, names:
       'The level without each piece, kind and cue, on the same seeds',
       () => void parts.start(game, standIn),
     ),
-    act('checks', 'Saved checks', 'What must stay so, played after every edit', () => openSavedChecks()),
     act(
       'lost',
       'Lost runs',
@@ -144,6 +142,7 @@ function panelActions(open: DeskPaletteProps['onOpenPanel']) {
     act('panel cast', 'Cast', 'Kinds, shapes, controls, variants', () => open('cast')),
     act('panel contacts', 'Contacts', 'What happens when kinds meet', () => open('contacts')),
     act('panel level', 'Level', 'View, rules, marks, lanes', () => open('level')),
+    act('panel checks', 'Saved checks', 'What must stay so, played after every edit', () => open('checks')),
     act('panel build', 'Build', 'A map from a picture, text or a seed', () => open('build')),
     act('panel cues', 'Cues', 'What arrives when, on a time line, and the rules', () => open('cues')),
     act('panel tune', 'Tune', 'Numbers over values, and values with which the brief holds', () => open('tune')),

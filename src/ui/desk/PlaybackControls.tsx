@@ -12,14 +12,13 @@ import type { RunRecord } from '@/core/index';
 import { SpeedSwitch } from '../frame/SpeedSwitch';
 import { later } from '../frame/later';
 import { useDesk, useFollowed } from './DeskContext';
-import { openSavedChecks } from './savedChecksOpen';
 import { OthersFromHere } from './OthersFromHere';
 import css from './desk.module.css';
 
 const VisitLine = later(() => import('./VisitLine').then(({ VisitLine: Line }) => Line));
 
 /** Playing the run that is shown: play, step, speed, and which run. */
-export function PlaybackControls() {
+export function PlaybackControls({ onOpenChecks }: { onOpenChecks: () => void }) {
   const { playback, reading, visits } = useDesk();
   const { tick, speed, ticksPerSecond } = useFollowed(playback, (state) => state);
   const isVisiting = useFollowed(visits, ({ visit }) => visit !== undefined);
@@ -33,7 +32,7 @@ export function PlaybackControls() {
       <SpeedSwitch playback={playback} speed={speed} />
       <div className="rest" />
       <VisitLine />
-      <TakeOver />
+      <TakeOver onOpenChecks={onOpenChecks} />
       {record && !isVisiting && (
         <span className={record.outcome === 'won' ? 'good' : 'bad'} data-testid="sample-end">
           {sayOutcome(record)} at {(record.ticks / ticksPerSecond).toFixed(1)} s
@@ -90,7 +89,7 @@ function StepButtons() {
 }
 
 /** Playing on by hand, or having others play on, from the moment that is shown. */
-function TakeOver() {
+function TakeOver({ onOpenChecks }: { onOpenChecks: () => void }) {
   const { playback, reading, tries, session } = useDesk();
   const isAtStart = useFollowed(playback, (state) => state.tick === 0);
   const run = useFollowed(reading, (state) => state.sampleRun);
@@ -114,7 +113,7 @@ function TakeOver() {
         type="button"
         className="act one-line"
         title="Keeps what is true of this moment as a check that is played after every edit"
-        onClick={() => openSavedChecks()}
+        onClick={onOpenChecks}
       >
         Check …
       </button>

@@ -11,14 +11,14 @@ import { TriesLine } from './TriesLine';
 export { SeedsChoice } from './SeedsChoice';
 
 /** What can be asked of the level beside its numbers, and what it is meant to be. */
-export function Questions() {
+export function Questions({ onOpenChecks }: { onOpenChecks: () => void }) {
   return (
     <>
       <ProofLine />
       <PartsLine />
       <TriesLine />
       <BriefLines />
-      <SavedChecksLine />
+      <SavedChecksLine onOpen={onOpenChecks} />
       <OwnStandIns />
     </>
   );

@@ -35,6 +35,7 @@ interface ReadingProps {
   onOpenCues: () => void;
   onOpenKind: (kindId: string) => void;
   onOpenLevel: () => void;
+  onOpenChecks: () => void;
 }
 
 /** The live difficulty beside the arena: how many get through, how long it takes, what ends it. */
@@ -46,7 +47,7 @@ export function Reading(places: ReadingProps) {
     <aside id="reading" tabIndex={-1} aria-label="Reading" className={css.reading}>
       <ReadingHead cannotRun={cannotRun} />
       {ladder.length > 0 && <Ladder isStale={isStale || cannotRun} />}
-      <Questions />
+      <Questions onOpenChecks={places.onOpenChecks} />
       {summary && (
         <Numbers
           name={ladder.find((rung) => rung.standIn === standIn)?.name ?? standIn}

@@ -1,23 +1,18 @@
 'use client';
 
 import { checkNames, sayOutcome, saySavedCheck, sayTally } from '@/core/index';
-import { later } from '../frame/later';
 import { useDesk, useFollowed } from './DeskContext';
-import { openSavedChecks, savedChecksOpen } from './savedChecksOpen';
 import { showSavedCheck } from './showSavedCheck';
 import css from './desk.module.css';
 
-const SavedChecksDialog = later(() => import('./SavedChecksDialog').then(({ SavedChecksDialog: Dialog }) => Dialog));
-
-/** Broken ones are told, up to so many; all of them stand in the dialog. */
+/** Broken ones are told, up to so many; all of them stand in the panel. */
 const MOST_TOLD = 3;
 
 /** Whether the saved checks of the level hold, told after every edit, each broken one with its moment. */
-export function SavedChecksLine() {
+export function SavedChecksLine({ onOpen }: { onOpen: () => void }) {
   const desk = useDesk();
   const { game, levelId } = useFollowed(desk.session, (state) => state);
   const played = useFollowed(desk.checks, (state) => state.played);
-  const isOpen = useFollowed(savedChecksOpen, (state) => state.isOpen);
   const count = game.levels.find(({ id }) => id === levelId)?.checks?.length ?? 0;
   const broken = (count > 0 ? (played ?? []) : []).filter(({ outcome }) => outcome.status !== 'holds');
   const names = checkNames(game, levelId);
@@ -37,7 +32,7 @@ export function SavedChecksLine() {
           ))}
         </ul>
       )}
-      <button type="button" className={`act ${css.standInsAct}`} onClick={() => openSavedChecks()}>
+      <button type="button" className={`act ${css.standInsAct}`} onClick={onOpen}>
         Saved checks
         {count > 0 && played && played.length > 0 ? (
           <>
@@ -51,7 +46,6 @@ export function SavedChecksLine() {
         )}{' '}
         …
       </button>
-      {isOpen && <SavedChecksDialog onClose={() => openSavedChecks(false)} />}
     </>
   );
 }

@@ -10,7 +10,7 @@ import { ArrivalTicks, EndTicks, PressureBand, SightBars } from './strataLayers'
 import css from './desk.module.css';
 
 /** Layers over run time, and the run that is shown in the arena: drag in them to move it to that moment. */
-export function Strata() {
+export function Strata({ onOpenChecks }: { onOpenChecks: () => void }) {
   const { session, reading } = useDesk();
   const limit = useFollowed(session, () => session.level.rules.timeLimit);
   const { summary, rows, sampleRun, isStale } = useFollowed(reading, (state) => state);
@@ -18,7 +18,7 @@ export function Strata() {
   const hasArrivals = sampleRun?.events.some(({ type }) => type === 'arrival') ?? false;
   return (
     <section id="strata" tabIndex={-1} className={css.strata} aria-label="Strata">
-      <PlaybackControls />
+      <PlaybackControls onOpenChecks={onOpenChecks} />
       <ScrubArea span={span}>
         <TimeAxis span={span} />
         <Row

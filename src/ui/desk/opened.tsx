@@ -11,6 +11,7 @@ export const TuneView = later(() => import('../tune/TuneView').then((module) => 
 export const ScriptPanel = later(() => import('./ScriptPanel').then((module) => module.ScriptPanel), WHAT);
 export const BuildPanel = later(() => import('./panels/BuildPanel').then((module) => module.BuildPanel), WHAT);
 export const CastPanel = later(() => import('./panels/CastPanel').then((module) => module.CastPanel), WHAT);
+export const ChecksPanel = later(() => import('./panels/ChecksPanel').then((module) => module.ChecksPanel), WHAT);
 export const ContactsPanel = later(() => import('./panels/ContactsPanel').then((module) => module.ContactsPanel), WHAT);
 export const GroundPanel = later(() => import('./panels/GroundPanel').then((module) => module.GroundPanel), WHAT);
 export const LevelPanel = later(() => import('./panels/LevelPanel').then((module) => module.LevelPanel), WHAT);

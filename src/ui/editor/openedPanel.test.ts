@@ -13,6 +13,7 @@ describe('what stands open, in the address', () => {
     { type: 'ground' },
     { type: 'contacts' },
     { type: 'level' },
+    { type: 'checks' },
     { type: 'build' },
   ])('is read as it was written: %j', (open) => {
     expect(readOpened(writeOpened(open)!, game)).toEqual(open);

@@ -6,9 +6,9 @@ export type OpenPanel =
   | { type: 'cues' }
   | { type: 'tune' }
   | { type: 'cast'; kind?: string }
-  | { type: 'ground' | 'contacts' | 'level' | 'build' };
+  | { type: 'ground' | 'contacts' | 'level' | 'checks' | 'build' };
 
-const PLAIN = ['ground', 'contacts', 'level', 'build'] as const;
+const PLAIN = ['ground', 'contacts', 'level', 'checks', 'build'] as const;
 
 /** As it stands behind `open=` in the address; undefined for nothing, and for views whose path says it. */
 export function writeOpened(open: OpenPanel | undefined): string | undefined {

@@ -28,7 +28,7 @@ import {
   type Trust,
 } from '@/core/index';
 import type { CueCheck } from '../workers/simulation';
-import { keptNumbers, type KeptNumbers, type WantedRuns } from '../requests/keptNumbers';
+import type { KeptNumbers, WantedRuns } from '../requests/keptNumbers';
 import { startSimulationWorker, type SimulationWorker } from '../workers/simulationWorker';
 import { ReadingGeneration, type ChunksByPlayer, type Piecework } from './readingGeneration';
 import { keepReadingSize, loadReadingSize, USUAL_SIZE, type ReadingSize } from './readingSize';
@@ -94,6 +94,12 @@ const LEAST_COMPARED_RUNS = 40;
 /** Fewer runs of a control prove nothing against anybody. */
 const LEAST_CONTROL_RUNS = 40;
 
+/** Fetched when the first numbers stand. */
+const LATER_NUMBERS: Pick<KeptNumbers, 'find' | 'keep'> = {
+  find: async (...asked) => (await import('../requests/keptNumbers')).keptNumbers.find(...asked),
+  keep: async (...made) => (await import('../requests/keptNumbers')).keptNumbers.keep(...made),
+};
+
 /**
  * Keeps the Reading up to date: after every edit the level is compiled in workers and run on seeds 1, 2, 3 …, in small
  * chunks, so that a newer edit is never waited for. Numbers rest on an unbroken stretch of seeds from 1, so the same level
@@ -135,7 +141,7 @@ export class ReadingController {
     private readonly levelId: string,
     private readonly startWorker: () => SimulationWorker = startSimulationWorker,
     private readonly workerCount = workersBesidePage(),
-    private readonly numbers: Pick<KeptNumbers, 'find' | 'keep'> = keptNumbers,
+    private readonly numbers: Pick<KeptNumbers, 'find' | 'keep'> = LATER_NUMBERS,
   ) {}
 
   /** Begins with a run that was asked for, before anything is shown. */

@@ -84,7 +84,7 @@ export class ReadingGeneration {
     ];
     const unasked = wanted.flatMap(({ standIn, runs }) =>
       keptStretches(1, runs - (runs % KEPT_RUNS))
-        .filter(({ firstSeed, count }) => count > 0 && firstSeed >= this.nextSeedOf(standIn))
+        .filter(({ firstSeed, count }) => count > 0 && firstSeed + count > this.nextSeedOf(standIn))
         .map(({ firstSeed, count }) => ({ standIn, firstSeed, count })),
     );
     const isNew = unasked.filter((piece) => !this.asked.has(keyOf(piece)));

@@ -18,6 +18,7 @@ import {
 } from '@/core/index';
 import type { ArmInfo, BatchInfo } from '@/server/contracts/batches';
 import { newestArms, newestOf, sayBatch } from '../frame/batchWords';
+import { BriefCount } from '../frame/BriefCount';
 import { VERDICT_CLASSES } from '../frame/briefWords';
 import { later } from '../frame/later';
 import css from './shelf.module.css';
@@ -101,7 +102,10 @@ function MeasuredLadder({ game, level, batches }: { game: GameDocument; level: L
             </span>
             <span className="mono">{Math.round(100 * clearRate.value)} %</span>
             {verdict && (
-              <span className={VERDICT_CLASSES[verdict.status]} title={sayBriefLine(verdict.line, name)}>
+              <span
+                className={VERDICT_CLASSES[verdict.status]}
+                title={`${sayBriefLine(verdict.line, name)}: ${sayBriefVerdict(verdict)}`}
+              >
                 {CARD_WORDS[verdict.status]}
               </span>
             )}
@@ -122,31 +126,14 @@ function judgeByArm(line: BriefLine, arm: ArmInfo | undefined): BriefVerdict {
   return judgeEstimate(line, figures?.[line.measure], runsDone);
 }
 
-const SUM_WORDS = [
-  ['met', 'met'],
-  ['not met', 'not met'],
-  ['open', 'not decided'],
-  ['unknown', 'not told by these runs'],
-] as const;
-
-/** How many lines of a brief stand how; and each of which more is to be said than its rung does. */
+/** How all of a brief stands; and each line of which more is to be said than its rung does. */
 function BriefSum({ game, verdicts }: { game: GameDocument; verdicts: readonly BriefVerdict[] }) {
-  const counted = SUM_WORDS.map(([status, word]) => ({
-    ...{ status, word },
-    count: verdicts.filter((own) => own.status === status).length,
-  })).filter(({ count }) => count > 0);
   const off = verdicts.filter(
     ({ line, status }) => line.measure !== 'clears' && (status === 'not met' || status === 'open'),
   );
   return (
     <div className={css.briefSum}>
-      Brief, {verdicts.length} {verdicts.length === 1 ? 'line' : 'lines'}:{' '}
-      {counted.map(({ status, word, count }, index) => (
-        <span key={status} className={VERDICT_CLASSES[status]}>
-          {index > 0 && ', '}
-          {count} {word}
-        </span>
-      ))}
+      <BriefCount verdicts={verdicts} />
       {off.map((verdict, index) => (
         <p key={index} className={`flush ${VERDICT_CLASSES[verdict.status]}`}>
           {sayBriefLine(verdict.line, standInName(game, verdict.line.standIn))}: {sayBriefVerdict(verdict)}

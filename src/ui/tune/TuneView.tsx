@@ -17,7 +17,7 @@ import {
 import { BriefLines } from '../desk/BriefLines';
 import { useDesk, useFollowed } from '../desk/DeskContext';
 import { SmallLadder } from '../desk/SmallLadder';
-import { chooseNumber, valuesOf, type ChosenNumber } from './chosenNumber';
+import { chooseNumber, chosenAgain, valuesOf, type ChosenNumber } from './chosenNumber';
 import { ComparePart } from './ComparePart';
 import { MatterPart } from './MatterPart';
 import { NumberList } from './NumberList';
@@ -39,15 +39,14 @@ export function TuneView({ onClose }: { onClose: () => void }) {
   const standIn = useFollowed(reading, (state) => state.standIn);
   const level = game.levels.find(({ id }) => id === levelId);
   const numbers = useMemo(() => (level ? numbersToTurn(game, level) : []), [game, level]);
-  const [controller] = useState(
-    () => new TuneController(levelId, undefined, undefined, new Unfinished(game.id, levelId, localStorage)),
-  );
-  useEffect(() => {
-    controller.load();
-    return () => controller.end();
-  }, [controller]);
+  const [controller] = useState(() => {
+    const opened = new TuneController(levelId, undefined, undefined, new Unfinished(game.id, levelId, localStorage));
+    opened.load();
+    return opened;
+  });
+  useEffect(() => () => controller.end(), [controller]);
   const { sweep, solve, matter, compare, versions } = useFollowed(controller, (state) => state);
-  const [chosen, setChosen] = useState<ChosenNumber[]>([]);
+  const [chosen, setChosen] = useState<ChosenNumber[]>(() => chosenAgain(sweep.request?.swept ?? [], numbers));
   const [runs, setRuns] = useState('200');
   const standIns = standInsOf(game);
   const take = (names: readonly string[], values: readonly number[]) => {
@@ -127,7 +126,7 @@ export function TuneView({ onClose }: { onClose: () => void }) {
         />
       </div>
       <aside className={css.aside}>
-        <SmallLadder />
+        <SmallLadder withBrief={false} />
         <BriefLines />
         <SolvePart
           solve={solve}
@@ -178,11 +177,12 @@ function Swept({ sweep, numbers, onGoOn, onCancel, onTake }: SweptProps) {
       <div className={css.status}>
         <span className="quiet">
           {request.swept.map(({ values }) => values.length).join(' × ')} values × {standIns.length} stand-ins;{' '}
-          {(found?.runs ?? 0).toLocaleString('en-GB')} runs
-          {status === 'running'
-            ? ` of ${(found?.most ?? 0).toLocaleString('en-GB')} at most`
-            : `, ${seconds.toFixed(0)} s`}
-          {status === 'cancelled' && ', not finished'}
+          {found || status !== 'cancelled'
+            ? `${(found?.runs ?? 0).toLocaleString('en-GB')} runs`
+            : 'not finished when the page was left'}
+          {status === 'running' && ` of ${(found?.most ?? 0).toLocaleString('en-GB')} at most`}
+          {found && status !== 'running' && `, ${seconds.toFixed(0)} s`}
+          {found && status === 'cancelled' && ', not finished'}
         </span>
         {status === 'cancelled' && (
           <button type="button" className="act" title="Runs that were made are not made again" onClick={onGoOn}>

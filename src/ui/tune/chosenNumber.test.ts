@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { NamedNumber } from '@/core/index';
-import { chooseNumber, valuesOf } from './chosenNumber';
+import { chooseNumber, chosenAgain, valuesOf } from './chosenNumber';
 
 const numberOf = (value: number, low: number, high: number, isWhole = false): NamedNumber => ({
   ...{ name: 'n', fullName: 'kind:n', value, unit: '', about: '' },
@@ -19,5 +19,15 @@ describe('a number that is chosen', () => {
     const swept = valuesOf(chooseNumber(number), [number]);
     expect([swept[0], swept.at(-1)]).toEqual([values[0], values.at(-1)]);
     if (values.length > 2) expect(swept).toEqual(values);
+  });
+
+  test('is chosen again as it was swept, as long as it is there', () => {
+    const number = numberOf(2, 0, 8);
+    const chosen = { ...chooseNumber(number), low: 1, high: 4, count: 7 };
+    const swept = [
+      { name: 'n', values: valuesOf(chosen, [number]) },
+      { name: 'gone', values: [1, 2] },
+    ];
+    expect(chosenAgain(swept, [number])).toEqual([chosen]);
   });
 });

@@ -1,4 +1,4 @@
-import { roundTo, spreadValues, type NamedNumber } from '@/core/index';
+import { roundTo, spreadValues, type NamedNumber, type Swept } from '@/core/index';
 
 /** A number that is to be turned, and between which values. */
 export interface ChosenNumber {
@@ -27,6 +27,13 @@ export function chooseNumber({ name, value = 1, low, high, isWhole }: NamedNumbe
     high: roundTo(last * step, step),
     count: last - first + 1,
   };
+}
+
+/** The numbers that a sweep over values asks about, as they had been chosen; those that are not there any more are left out. */
+export function chosenAgain(swept: readonly Swept[], numbers: readonly NamedNumber[]): ChosenNumber[] {
+  return swept
+    .filter(({ name, values }) => values.length > 0 && numbers.some((one) => one.name === name))
+    .map(({ name, values }) => ({ name, low: Math.min(...values), high: Math.max(...values), count: values.length }));
 }
 
 /** The smallest of 1, 2 and 5 times a power of ten that is not smaller. */

@@ -1,6 +1,6 @@
 'use client';
 
-import { ActionIcon, Modal, NativeSelect, NumberInput, Tooltip } from '@mantine/core';
+import { ActionIcon, NativeSelect, NumberInput, Tooltip } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { useEffect, useMemo, useState } from 'react';
 import {
@@ -13,13 +13,14 @@ import {
   type PlayedCheck,
   type SavedCheck,
 } from '@/core/index';
-import { proposeForMoment, type ShownMoment, type WhoPlays } from '../editor/proposeForMoment';
-import { useDesk, useFollowed } from './DeskContext';
-import { showSavedCheck } from './showSavedCheck';
-import css from './desk.module.css';
+import { proposeForMoment, type ShownMoment, type WhoPlays } from '../../editor/proposeForMoment';
+import { useDesk, useFollowed } from '../DeskContext';
+import css from '../desk.module.css';
+import { showSavedCheck } from '../showSavedCheck';
+import { SidePanel } from './SidePanel';
 
 /** What must stay so: the saved checks of the level, and statements of the moment that is shown, to be kept by a click. */
-export function SavedChecksDialog({ onClose }: { onClose: () => void }) {
+export function ChecksPanel({ onClose }: { onClose: () => void }) {
   const desk = useDesk();
   const { session } = desk;
   const { game, levelId } = useFollowed(session, (state) => state);
@@ -33,7 +34,7 @@ export function SavedChecksDialog({ onClose }: { onClose: () => void }) {
       else delete level.checks;
     });
   return (
-    <Modal opened onClose={onClose} title="Saved checks of this level" size={760}>
+    <SidePanel title="Saved checks" note="of this level" onClose={onClose}>
       <p className={`quiet ${css.standInsText}`}>
         What must stay so, whatever you change. Each is played after every edit, on its own seed, and by the gate of a
         build server.
@@ -46,10 +47,7 @@ export function SavedChecksDialog({ onClose }: { onClose: () => void }) {
           key={index}
           check={check}
           outcome={played.find((one) => one.check === check || isSame(one.check, check))?.outcome}
-          onShow={(outcome) => {
-            onClose();
-            void showSavedCheck(desk, { levelId, check, outcome });
-          }}
+          onShow={(outcome) => void showSavedCheck(desk, { levelId, check, outcome })}
           onChange={(to) =>
             change(
               'Saved check',
@@ -65,9 +63,12 @@ export function SavedChecksDialog({ onClose }: { onClose: () => void }) {
         />
       ))}
       <OfThisMoment onKeep={(check) => change('Save a check', [...checks, check])} kept={checks} />
-    </Modal>
+    </SidePanel>
   );
 }
+
+/** So long a moment must be shown before it is asked about. */
+const REST_MS = 150;
 
 const isSame = (one: SavedCheck, other: SavedCheck) => JSON.stringify(one) === JSON.stringify(other);
 
@@ -151,16 +152,20 @@ function OfThisMoment({ onKeep, kept }: { onKeep: (check: SavedCheck) => void; k
   const { session, reading, playback } = useDesk();
   const { game, levelId, selection } = useFollowed(session, (state) => state);
   const { sampleRun: run, sampleFrom: from } = useFollowed(reading, (state) => state);
-  const tick = useFollowed(playback, (state) => state.tick);
+  const { tick, isPlaying } = useFollowed(playback, (state) => state);
   const [who, setWho] = useState<WhoPlays>('keys');
   const [proposed, setProposed] = useState<{ moment: ShownMoment; checks: readonly PlayedCheck[] }>();
   const moment = useMemo(
-    () => (run && tick > 0 ? { run, tick, from, who, selected: selection } : undefined),
-    [run, tick, from, who, selection],
+    () => (run && tick > 0 && !isPlaying ? { run, tick, from, who, selected: selection } : undefined),
+    [run, tick, isPlaying, from, who, selection],
   );
   useEffect(() => {
     if (!moment) return;
-    void proposeForMoment(game, levelId, moment).then((checks) => setProposed({ moment, checks }));
+    // Moments that are only passed are not asked about.
+    const timer = setTimeout(() => {
+      void proposeForMoment(game, levelId, moment).then((checks) => setProposed({ moment, checks }));
+    }, REST_MS);
+    return () => clearTimeout(timer);
   }, [game, levelId, moment]);
   // What was proposed of another moment says nothing of this one.
   const found = proposed?.moment === moment ? proposed?.checks : undefined;
@@ -169,7 +174,9 @@ function OfThisMoment({ onKeep, kept }: { onKeep: (check: SavedCheck) => void; k
   if (!moment || !run)
     return (
       <p className={`quiet ${css.standInsText}`}>
-        The draft is shown. Play a run, or drag in the strata, to a moment: what is true of it can be kept here.
+        {isPlaying
+          ? 'The run is played. Pause it at a moment: what is true of it can be kept here.'
+          : 'The draft is shown. Play a run, or drag in the strata, to a moment: what is true of it can be kept here.'}
       </p>
     );
   return (
