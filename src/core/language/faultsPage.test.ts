@@ -5,6 +5,7 @@ import { checkStart } from '../compile/checkStart';
 import { NO_OVERRIDES } from '../compile/levelProgram';
 import { addProvingLevel, type ProvingPlan } from '../compile/provingLevel';
 import { readStart } from '../compile/readStart';
+import { layReadyPart } from '../document/readyParts/readyParts';
 import { detectReading, readPictureGrid } from '../exchange/pictureMap';
 import { readPicture } from '../exchange/readPicture';
 import { readTextMap } from '../exchange/textMap';
@@ -164,6 +165,8 @@ describe('what no few lines show', () => {
     },
     'nothing-meant': () => of(openSolver(SOUND, SOUND.levels[0], [CLOCK], [], MEASURED)),
     'cannot-be-turned': () => of(openSolver(SOUND, SOUND.levels[0], [CLOCK, CLOCK], [], MEASURED)),
+    'part-cannot-be-laid': () =>
+      of(layReadyPart(SOUND_GAME as unknown as GameDocument, 'attic', 'door', { x: 1, y: 1 })),
     'no-lives': () => checkStart({ ...NO_OVERRIDES, from: { lives: 2 } }, undefined),
     'no-waves': () => checkStart({ ...NO_OVERRIDES, from: { wave: 3 } }, undefined),
     'proving-ground-missing': () =>

@@ -96,6 +96,7 @@ type WholeView = (typeof WHOLE_VIEWS)[number];
 
 const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench' | WholeView>; label: string; title: string }[] = [
   { type: 'build', label: 'Build', title: 'A whole map from a picture, from text or from a seed' },
+  { type: 'parts', label: 'Parts', title: 'Ready parts: a guard, a lane, waves, a door … laid down whole' },
   { type: 'ground', label: 'Ground', title: 'The types of ground and what they do' },
   { type: 'cast', label: 'Cast', title: 'The kinds, their shapes, controls and variants' },
   { type: 'contacts', label: 'Contacts', title: 'What happens when one kind meets another' },
@@ -128,7 +129,7 @@ function DeskBody({ view }: { view?: WholeView }) {
         {open?.type === 'cues' && <Opened.CuesView onClose={onClose} />}
         {open?.type === 'tune' && <Opened.TuneView onClose={onClose} />}
         {open && open.type !== 'bench' && open.type !== 'cues' && open.type !== 'tune' && (
-          <Panel open={open} onClose={onClose} onOpenScript={onOpenScript} onOpenBench={onOpenBench} />
+          <Panel open={open} openers={openers} />
         )}
         {!isWhole && <Arena onOpenScript={onOpenScript} />}
         {!isWhole && <Reading onOpenScript={onOpenScript} {...readingOpens} />}
@@ -256,17 +257,12 @@ function TryButton() {
   );
 }
 
-function Panel({
-  open,
-  onClose,
-  onOpenScript,
-  onOpenBench,
-}: {
+interface PanelProps {
   open: Exclude<OpenPanel, { type: WholeView }>;
-  onClose: () => void;
-  onOpenScript: (id: string) => void;
-  onOpenBench: (id: string) => void;
-}) {
+  openers: ReturnType<typeof useOpenPanel>['openers'];
+}
+
+function Panel({ open, openers: { onClose, onOpenScript, onOpenBench, onOpenCues } }: PanelProps) {
   return (
     <div className={css.deskBody}>
       {open.type === 'script' && (
@@ -278,6 +274,7 @@ function Panel({
       )}
       {open.type === 'contacts' && <Opened.ContactsPanel onClose={onClose} />}
       {open.type === 'level' && <Opened.LevelPanel onClose={onClose} />}
+      {open.type === 'parts' && <Opened.PartsPanel onClose={onClose} onOpenCues={onOpenCues} />}
       {open.type === 'checks' && <Opened.ChecksPanel onClose={onClose} />}
       {open.type === 'build' && <Opened.BuildPanel onClose={onClose} />}
     </div>

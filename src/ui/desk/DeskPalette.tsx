@@ -16,7 +16,9 @@ import { useLevelNames } from './useLevelNames';
 interface DeskPaletteProps {
   help: Help;
   onOpenScript: (scriptId: string) => void;
-  onOpenPanel: (panel: 'ground' | 'cast' | 'contacts' | 'level' | 'checks' | 'build' | 'cues' | 'tune') => void;
+  onOpenPanel: (
+    panel: 'ground' | 'cast' | 'contacts' | 'level' | 'checks' | 'build' | 'parts' | 'cues' | 'tune',
+  ) => void;
 }
 
 /** Finds any action of the desk by its name (Ctrl+K). */
@@ -143,6 +145,7 @@ function panelActions(open: DeskPaletteProps['onOpenPanel']) {
     act('panel contacts', 'Contacts', 'What happens when kinds meet', () => open('contacts')),
     act('panel level', 'Level', 'View, rules, marks, lanes', () => open('level')),
     act('panel checks', 'Saved checks', 'What must stay so, played after every edit', () => open('checks')),
+    act('panel parts', 'Ready parts', 'A guard, a lane, waves, a door … laid down whole', () => open('parts')),
     act('panel build', 'Build', 'A map from a picture, text or a seed', () => open('build')),
     act('panel cues', 'Cues', 'What arrives when, on a time line, and the rules', () => open('cues')),
     act('panel tune', 'Tune', 'Numbers over values, and values with which the brief holds', () => open('tune')),

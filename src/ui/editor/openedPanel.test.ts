@@ -15,6 +15,7 @@ describe('what stands open, in the address', () => {
     { type: 'level' },
     { type: 'checks' },
     { type: 'build' },
+    { type: 'parts' },
   ])('is read as it was written: %j', (open) => {
     expect(readOpened(writeOpened(open)!, game)).toEqual(open);
   });

@@ -42,6 +42,10 @@ export const RUN_FAULTS = {
     meaning: 'a number that is to be changed has no value, is named twice, or is one of too many',
     example: { said: '`gorge solve` with four `--by`' },
   },
+  'part-cannot-be-laid': {
+    meaning: 'a ready part does not fit the level, or there is no free ground for it',
+    example: { said: 'a door with its key in a level without open ground' },
+  },
   'no-lives': {
     meaning: 'a run cannot begin with so many lives where there are none',
     example: { said: '`--from "lives 2"` in a level without `lives`' },
