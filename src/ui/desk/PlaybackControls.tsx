@@ -12,9 +12,10 @@ import type { RunRecord } from '@/core/index';
 import { SpeedSwitch } from '../frame/SpeedSwitch';
 import { later } from '../frame/later';
 import { useDesk, useFollowed } from './DeskContext';
-import { OthersFromHere } from './OthersFromHere';
 import css from './desk.module.css';
 
+// Offered of a moment of a run.
+const OthersFromHere = later(() => import('./OthersFromHere').then(({ OthersFromHere: Offer }) => Offer));
 const VisitLine = later(() => import('./VisitLine').then(({ VisitLine: Line }) => Line));
 
 /** Playing the run that is shown: play, step, speed, and which run. */

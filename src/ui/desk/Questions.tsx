@@ -17,9 +17,11 @@ export function Questions({ onOpenChecks }: { onOpenChecks: () => void }) {
       <ProofLine />
       <PartsLine />
       <TriesLine />
-      <BriefLines />
-      <SavedChecksLine onOpen={onOpenChecks} />
-      <OwnStandIns />
+      <div>
+        <BriefLines />
+        <SavedChecksLine onOpen={onOpenChecks} />
+        <OwnStandIns />
+      </div>
     </>
   );
 }

@@ -119,6 +119,14 @@ const POLISH = {
 };
 const DOOR = { solid: true, opaque: true, tint: '#a9764f', hatching: 'rungs' as const };
 
+/** The row nearest to a wanted one in which nothing stands; the wanted one where something stands everywhere. */
+function freeRow({ map, pieces }: Level, wanted: number): number {
+  const rows = map.map((_, row) => row).slice(1, -1);
+  const isFree = (row: number) => pieces.every(({ at: [, y] }) => Math.abs(y - row - 0.5) > 1);
+  rows.sort((one, other) => Math.abs(one - wanted) - Math.abs(other - wanted));
+  return rows.find(isFree) ?? rows[0] ?? 0;
+}
+
 /** All ready parts, in the order in which they are offered. */
 export const READY_PARTS: readonly ReadyPart[] = [
   {
@@ -167,7 +175,7 @@ export const READY_PARTS: readonly ReadyPart[] = [
       const glyph = place.game.terrain.find(
         ({ solid, footing, harm, slides }) => !solid && !footing && !harm && !slides,
       )!.glyph;
-      const row = Math.min(place.level.map.length - 1, Math.max(0, Math.floor(at.y)));
+      const row = freeRow(place.level, Math.floor(at.y));
       const heading = ((place.level.lanes ?? []).length % 2 === 0 ? 0 : 180) as 0 | 180;
       const name = `Lane ${(place.level.lanes ?? []).length + 1}`;
       const id = addLane(place.game, place.levelId, { name, runs: 'across', at: row, size: 1, heading, glyph });

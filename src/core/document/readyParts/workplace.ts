@@ -149,6 +149,9 @@ function isSame(one: object, other: object): boolean {
   return inOrder(one) === inOrder(other);
 }
 
+/** So far from other pieces a part is laid where there is room for that, cells. */
+const FROM_OTHERS = 1.5;
+
 /** So far from the player nothing is laid that could end the run at once, cells. */
 const FROM_PLAYER = 2.5;
 
@@ -168,25 +171,21 @@ export function findSite(
   const isFree = ({ x, y }: Point, { column, row }: Site, apart: number) =>
     x < column - apart || x > column + columns + apart || y < row - apart || y > row + rows + apart;
   const players = level.pieces.filter(({ kind }) => kindOf(game, kind)?.control);
-  let best: Site | undefined;
-  let least = Infinity;
+  const isSound = ({ column, row }: Site) => {
+    for (let y = row; y < row + rows; y++)
+      for (let x = column; x < column + columns; x++) if (!isOpen(x, y)) return false;
+    for (let x = column; stands && x < column + columns; x++) if (!isFirm(x, row + rows)) return false;
+    return players.every(({ at: [x, y] }) => isFree({ x, y }, { column, row, columns, rows }, FROM_PLAYER));
+  };
+  const sites: { site: Site; distance: number }[] = [];
   for (let row = 0; row + rows <= level.map.length; row++)
     for (let column = 0; column + columns <= level.map[0].length; column++) {
       const site = { column, row, columns, rows };
       const [dx, dy] = [column + columns / 2 - near.x, row + rows / 2 - near.y];
-      const distance = dx * dx + dy * dy;
-      if (distance >= least) continue;
-      const cells = Array.from({ length: columns * rows }, (_, at) => [
-        column + (at % columns),
-        row + Math.floor(at / columns),
-      ]);
-      if (!cells.every(([x, y]) => isOpen(x, y))) continue;
-      if (stands && !Array.from({ length: columns }, (_, at) => column + at).every((x) => isFirm(x, row + rows)))
-        continue;
-      if (!level.pieces.every(({ at: [x, y] }) => isFree({ x, y }, site, 0))) continue;
-      if (!players.every(({ at: [x, y] }) => isFree({ x, y }, site, FROM_PLAYER))) continue;
-      best = site;
-      least = distance;
+      if (isSound(site)) sites.push({ site, distance: dx * dx + dy * dy });
     }
-  return best;
+  sites.sort((one, other) => one.distance - other.distance);
+  const isClear = (apart: number) => (own: { site: Site }) =>
+    level.pieces.every(({ at: [x, y] }) => isFree({ x, y }, own.site, apart));
+  return (sites.find(isClear(FROM_OTHERS)) ?? sites.find(isClear(0)))?.site;
 }

@@ -19,7 +19,10 @@ export function PartsPanel({ onClose, onOpenCues }: { onClose: () => void; onOpe
   const level = game.levels.find(({ id }) => id === levelId);
   const [last, setLast] = useState<Laid>();
   if (!level) return null;
-  const chosen = level.pieces.find(({ id }) => id === selection.at(0));
+  // What was laid last is selected to be moved, not to lay the next one beside it.
+  const isOfLast =
+    last !== undefined && 'laid' in last.outcome && last.outcome.laid.pieces.includes(selection.at(0) ?? '');
+  const chosen = isOfLast ? undefined : level.pieces.find(({ id }) => id === selection.at(0));
   const [where, at] = area
     ? ['in the chosen area', { x: area.column + area.columns / 2, y: area.row + area.rows / 2 }]
     : chosen
