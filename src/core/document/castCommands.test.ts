@@ -8,6 +8,7 @@ import {
   addShot,
   addScript,
   countGround,
+  freshTint,
   inheritKindField,
   removeGround,
   removeKind,
@@ -36,6 +37,14 @@ let game: GameDocument;
 
 beforeEach(() => {
   game = plainYard();
+});
+
+test('new kinds get colours of their own as long as there are some', () => {
+  for (let added = 0; added < 8; added++) addKind(game, 'New kind', freshTint(game));
+  const tints = game.cast.flatMap(({ tint }) => tint ?? []);
+  expect(new Set(tints.slice(-8)).size).toBe(8);
+  for (const tint of tints.slice(-8)) expect(tints.indexOf(tint)).toBeGreaterThanOrEqual(tints.length - 8);
+  expect(freshTint({ cast: [] })).toMatch(/^#[0-9a-f]{6}$/);
 });
 
 function codesOf(change: (game: GameDocument) => void): string[] {

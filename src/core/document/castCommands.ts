@@ -30,6 +30,26 @@ export function varyKind(game: GameDraft, kindId: string, name: string): string 
   return id;
 }
 
+/** Colours for new kinds, each plain on the ground and unlike the others. */
+const TINTS = [
+  ...['#8a3324', '#2f5d62', '#5d3a66', '#8a6a1f', '#3f6b3a', '#1f4e79', '#a04a78', '#6d4c41'],
+  ...['#b05a2e', '#3b7f86', '#7a63a8', '#6f7a2a', '#4a4a4a', '#c0842c', '#2d7a55', '#9c3b4c'],
+];
+
+/** A colour for a new kind: of those that are offered that which is least like any that the cast has. */
+export function freshTint(game: Pick<GameDraft, 'cast'>): string {
+  const partsOf = (tint: string) => [1, 3, 5].map((at) => Number.parseInt(tint.slice(at, at + 2), 16));
+  const taken = game.cast.flatMap(({ tint }) => (tint ? [partsOf(tint)] : []));
+  const nearest = (tint: string) => {
+    const own = partsOf(tint);
+    const distances = taken.map((other) =>
+      own.reduce((sum, part, at) => sum + (part - other[at]) * (part - other[at]), 0),
+    );
+    return Math.min(Infinity, ...distances);
+  };
+  return TINTS.reduce((best, tint) => (nearest(tint) > nearest(best) ? tint : best));
+}
+
 /** Adds a kind of its own; returns its id. */
 export function addKind(game: GameDraft, name: string, tint: string): string {
   const id = freshId(name, 'kind', game.cast);

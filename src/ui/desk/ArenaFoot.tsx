@@ -96,8 +96,13 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
           {width} × {height} cells
         </span>
       )}
-      <button type="button" className="act" title="Show the whole arena (0)" onClick={() => view.fit(width, height)}>
-        {Math.round(scale)} px a cell
+      <button
+        type="button"
+        className="act"
+        title="Pixels a cell; a click shows the whole arena (0)"
+        onClick={() => view.fit(width, height)}
+      >
+        {Math.round(scale)} px{!isNarrow && ' a cell'}
       </button>
     </div>
   );
@@ -128,7 +133,7 @@ function PreviewMoment({ view, isNarrow }: { view: ArenaView; isNarrow: boolean 
       <span>at</span>
       <Slider
         size="xs"
-        w={isNarrow ? 70 : 120}
+        w={isNarrow ? 56 : 120}
         min={0}
         max={PREVIEW_SECONDS}
         step={0.1}

@@ -4,9 +4,10 @@ import { notifications } from '@mantine/notifications';
 import { Spotlight, spotlight } from '@mantine/spotlight';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { takeNumbers, type NamedNumber } from '@/core/index';
+import { partsFor, takeNumbers, type NamedNumber } from '@/core/index';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
 import type { Help } from './DeskKeys';
+import { layPart, placeForPart } from '../editor/layPart';
 import type { LevelNames } from '../editor/visits';
 import { PALETTE_WORDS } from './openWord';
 import { askedNumbers } from '../tune/askedNumber';
@@ -38,6 +39,7 @@ export function DeskPalette(props: DeskPaletteProps) {
         ...deskActions(desk),
         ...numberActions(desk, names),
         ...panelActions(props.onOpenPanel),
+        ...partActions(desk),
         ...findingActions(desk),
         ...placeActions(desk, router.push, props),
         ...PALETTE_WORDS.map(({ id, label, description, open }) => act(id, label, description, open)),
@@ -150,6 +152,17 @@ function panelActions(open: DeskPaletteProps['onOpenPanel']) {
     act('panel cues', 'Cues', 'What arrives when, on a time line, and the rules', () => open('cues')),
     act('panel tune', 'Tune', 'Numbers over values, and values with which the brief holds', () => open('tune')),
   ];
+}
+
+/** Ready parts, laid down where something is chosen. */
+function partActions({ session }: Desk) {
+  return partsFor(session.level).map((part) =>
+    act(`part ${part.id}`, `Lay down: ${part.name}`, part.about, () => {
+      const outcome = layPart(session, part, placeForPart(session.state).at);
+      if ('fault' in outcome)
+        notifications.show({ color: 'clay', title: outcome.fault.message, message: outcome.fault.hint });
+    }),
+  );
 }
 
 /** Where one can go: other pages, scripts and pieces. */

@@ -1,9 +1,10 @@
 'use client';
 
 import { Button } from '@mantine/core';
-import { useState } from 'react';
-import { commands, kindOf, type GameDocument } from '@/core/index';
+import { useMemo, useState } from 'react';
+import { commands, kindOf, kindsToMeet, type GameDocument } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
+import { ChipList } from './ChipList';
 import { KindForm } from './KindForm';
 import styles from './panels.module.css';
 import { SidePanel } from './SidePanel';
@@ -47,7 +48,7 @@ export function CastPanel({
         <Button
           size="compact-xs"
           variant="light"
-          onClick={() => add('Add a kind', (draft) => commands.addKind(draft, 'New kind', '#6d4c41'))}
+          onClick={() => add('Add a kind', (draft) => commands.addKind(draft, 'New kind', commands.freshTint(draft)))}
         >
           Add a kind
         </Button>
@@ -65,25 +66,20 @@ export function CastPanel({
 
 function KindList({ chosen, onChoose }: { chosen: string; onChoose: (id: string) => void }) {
   const { session } = useDesk();
-  const game = useFollowed(session, (state) => state.game);
-  return (
-    <div role="listbox" aria-label="Kinds" className={styles.kinds}>
-      {game.cast.map((entry) => (
-        <button
-          key={entry.id}
-          type="button"
-          role="option"
-          aria-selected={entry.id === chosen}
-          className="chip"
-          data-on={entry.id === chosen || undefined}
-          title={entry.varies ? `varies ${kindOf(game, entry.varies)?.name ?? entry.varies}` : 'a kind of its own'}
-          onClick={() => onChoose(entry.id)}
-        >
-          <span className={styles.dot} style={{ background: kindOf(game, entry.id)?.tint }} />
-          {entry.varies && <span className="quiet">↳ </span>}
-          {entry.name}
-        </button>
-      ))}
-    </div>
-  );
+  const { game, levelId } = useFollowed(session, (state) => state);
+  const here = useMemo(() => {
+    const level = game.levels.find(({ id }) => id === levelId);
+    return new Set(level ? kindsToMeet(game, level).map(({ id }) => id) : []);
+  }, [game, levelId]);
+  const entries = game.cast.map(({ id, name, varies }) => ({
+    ...{ id, name, isHere: here.has(id) },
+    title: varies ? `varies ${kindOf(game, varies)?.name ?? varies}` : 'a kind of its own',
+    sign: (
+      <>
+        <span className={styles.dot} style={{ background: kindOf(game, id)?.tint }} />
+        {varies && <span className="quiet">↳ </span>}
+      </>
+    ),
+  }));
+  return <ChipList label="Kinds" entries={entries} chosen={chosen} onChoose={onChoose} />;
 }

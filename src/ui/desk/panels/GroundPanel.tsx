@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { commands } from '@/core/index';
 import { useDesk, useFollowed } from '../DeskContext';
 import { describeGround } from '../describeGround';
+import { ChipList } from './ChipList';
 import { GroundForm } from './GroundForm';
 import { GroundSwatch } from './GroundSwatch';
 import styles from './panels.module.css';
@@ -27,28 +28,23 @@ export function GroundPanel({ onClose }: { onClose: () => void }) {
     });
     setChosen(id);
   };
+  const here = new Set(session.level.map.join(''));
+  const entries = game.terrain.map((entry) => ({
+    ...{ id: entry.id, name: entry.name, isHere: here.has(entry.glyph), title: describeGround(entry) },
+    sign: <GroundSwatch ground={entry} />,
+  }));
   return (
     <SidePanel title="Ground" note={`${game.terrain.length} types, for all levels`} onClose={onClose}>
-      <div className={styles.chips}>
-        <div role="listbox" aria-label="Types of ground" className={styles.options}>
-          {game.terrain.map((entry) => (
-            <button
-              key={entry.id}
-              type="button"
-              role="option"
-              aria-selected={entry.id === ground.id}
-              title={describeGround(entry)}
-              onClick={() => {
-                setChosen(entry.id);
-                session.store.setState({ brush: entry.glyph });
-              }}
-              className="chip"
-              data-on={entry.id === ground.id || undefined}
-            >
-              <GroundSwatch ground={entry} /> {entry.name}
-            </button>
-          ))}
-        </div>
+      <ChipList
+        label="Types of ground"
+        entries={entries}
+        chosen={ground.id}
+        onChoose={(id) => {
+          setChosen(id);
+          session.store.setState({ brush: game.terrain.find((entry) => entry.id === id)!.glyph });
+        }}
+      />
+      <div className={styles.acts}>
         <Button size="compact-xs" variant="light" onClick={add} disabled={game.terrain.length >= 60}>
           Add a ground
         </Button>

@@ -2,42 +2,26 @@
 
 import { Button } from '@mantine/core';
 import { useState } from 'react';
-import { layReadyPart, partsFor, type Diagnostic, type LaidPart, type ReadyPart } from '@/core/index';
+import { partsFor, type ReadyPart } from '@/core/index';
+import { layPart, placeForPart, type LayOutcome } from '../../editor/layPart';
 import { useDesk, useFollowed } from '../DeskContext';
 import css from './panels.module.css';
 import { SidePanel } from './SidePanel';
 
 interface Laid {
   part: ReadyPart;
-  outcome: { laid: LaidPart } | { fault: Diagnostic };
+  outcome: LayOutcome;
 }
 
 /** Parts that are laid into the level whole, each explained; afterwards they are pieces, cues and text like all others. */
 export function PartsPanel({ onClose, onOpenCues }: { onClose: () => void; onOpenCues: () => void }) {
   const { session } = useDesk();
-  const { game, levelId, area, selection } = useFollowed(session, (state) => state);
-  const level = game.levels.find(({ id }) => id === levelId);
+  const state = useFollowed(session, (own) => own);
+  const level = state.game.levels.find(({ id }) => id === state.levelId);
   const [last, setLast] = useState<Laid>();
   if (!level) return null;
-  // What was laid last is selected to be moved, not to lay the next one beside it.
-  const isOfLast =
-    last !== undefined && 'laid' in last.outcome && last.outcome.laid.pieces.includes(selection.at(0) ?? '');
-  const chosen = isOfLast ? undefined : level.pieces.find(({ id }) => id === selection.at(0));
-  const [where, at] = area
-    ? ['in the chosen area', { x: area.column + area.columns / 2, y: area.row + area.rows / 2 }]
-    : chosen
-      ? [`beside ${chosen.name}`, { x: chosen.at[0], y: chosen.at[1] }]
-      : ['in the middle of the level', { x: level.map[0].length / 2, y: level.map.length / 2 }];
-  const lay = (part: ReadyPart) => {
-    let outcome: Laid['outcome'] | undefined;
-    session.change(`Lay down: ${part.name}`, (draft) => {
-      const made = layReadyPart(draft, levelId, part.id, at);
-      outcome = made.ok ? { laid: structuredClone(made.value) } : { fault: made.faults[0] };
-    });
-    if (!outcome) return;
-    setLast({ part, outcome });
-    if ('laid' in outcome && outcome.laid.pieces.length > 0) session.select(outcome.laid.pieces);
-  };
+  const justLaid = last && 'laid' in last.outcome ? last.outcome.laid.pieces : [];
+  const { where, at } = placeForPart(state, justLaid);
   return (
     <SidePanel title="Ready parts" note="laid down whole, one step to undo" onClose={onClose}>
       <p className="quiet flush">
@@ -51,7 +35,12 @@ export function PartsPanel({ onClose, onOpenCues }: { onClose: () => void; onOpe
             <div className="quiet">{part.about}</div>
             {last?.part.id === part.id && <Outcome last={last} onOpenCues={onOpenCues} />}
           </div>
-          <Button size="compact-xs" variant="light" aria-label={`Lay down: ${part.name}`} onClick={() => lay(part)}>
+          <Button
+            size="compact-xs"
+            variant="light"
+            aria-label={`Lay down: ${part.name}`}
+            onClick={() => setLast({ part, outcome: layPart(session, part, at) })}
+          >
             Lay down
           </Button>
         </div>
