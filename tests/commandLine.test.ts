@@ -438,9 +438,10 @@ describe('gorge run', () => {
         '--standin',
         'casual',
       ]);
-      expect([other.code, files().length]).toEqual([0, 2]);
+      expect([other.code, files().length]).toEqual([0, 3]);
     } finally {
-      process.env.GORGE_NUMBERS = before;
+      if (before === undefined) delete process.env.GORGE_NUMBERS;
+      else process.env.GORGE_NUMBERS = before;
     }
   });
 
