@@ -26,11 +26,20 @@ const DIALOGS: readonly View[] = [
   { name: 'the palette', open: press('Control+k'), close: press('Escape') },
   { name: 'the brief', open: click('Brief …'), close: press('Escape') },
 ];
-const PANELS: readonly View[] = ['Build', 'Ground', 'Cast', 'Contacts', 'Level', 'Bench', 'Tune', 'Cues'].map(
-  (name) => ({
-    ...{ name, open: click(name) },
-  }),
-);
+const PANELS: readonly View[] = [
+  'Build',
+  'Parts',
+  'Ground',
+  'Cast',
+  'Contacts',
+  'Level',
+  'Checks',
+  'Bench',
+  'Tune',
+  'Cues',
+].map((name) => ({
+  ...{ name, open: click(name) },
+}));
 
 const PAGES = ['/', '/games/kiln-yard', '/games/kiln-yard/history', '/games/kiln-yard/levels/ember-night/cues'];
 

@@ -262,9 +262,12 @@ export function sayBriefVerdict({ line, status, value, runsToDecide: runs }: Bri
   const more =
     runs === undefined || runs >= MOST_RUNS
       ? 'it lies on the edge'
-      : `about ${roundedUp(runs).toLocaleString('en-GB')} ${needsTries(line) ? 'people' : 'runs'} would tell`;
+      : `about ${roundedUp(Math.max(LEAST_TOLD, runs)).toLocaleString('en-GB')} ${needsTries(line) ? 'people' : 'runs'} would tell`;
   return `not decided yet: ${number}, ${more}`;
 }
+
+/** What a few runs say of how many are needed is not worth telling: no fewer are named. */
+const LEAST_TOLD = 100;
 
 function sayUnknown(line: BriefLine): string {
   if (needsProof(line)) return 'needs a proof, and cleared runs';

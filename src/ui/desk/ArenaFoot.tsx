@@ -59,7 +59,7 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
   const { width, height } = session.size;
   useWatchedGround(shown.showsWatched);
   return (
-    <div className={`plate quiet ${styles.foot}`}>
+    <div className={`plate quiet ${styles.foot}`} data-narrow={isNarrow || undefined}>
       <PreviewMoment view={view} isNarrow={isNarrow} />
       {LAYERS.map(({ key, label, title }) => (
         <button
@@ -133,7 +133,7 @@ function PreviewMoment({ view, isNarrow }: { view: ArenaView; isNarrow: boolean 
       <span>at</span>
       <Slider
         size="xs"
-        w={isNarrow ? 56 : 120}
+        w={isNarrow ? 44 : 120}
         min={0}
         max={PREVIEW_SECONDS}
         step={0.1}
