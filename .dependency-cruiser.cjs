@@ -39,6 +39,13 @@ module.exports = {
       to: { path: '^src/core/(?!foundation|arena)' },
     },
     {
+      name: 'ready-parts-come-last',
+      comment: 'Parts are laid by whoever edits a game; nothing of which they are made knows of them.',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '^src/core/(readyParts/|index\\.ts$)|\\.test\\.ts$' },
+      to: { path: '^src/core/readyParts/' },
+    },
+    {
       name: 'document-before-language',
       severity: 'error',
       from: { path: '^src/core/document', pathNot: '\\.test\\.ts$' },

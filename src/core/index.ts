@@ -1,5 +1,5 @@
 /** The only door of the core, in the order of the flow. */
-export { layReadyPart, partsFor, READY_PARTS, type LaidPart, type ReadyPart } from './document/readyParts/readyParts';
+export { layReadyPart, partsFor, READY_PARTS, type LaidPart, type ReadyPart } from './readyParts/readyParts';
 export { FORMAT_VERSION } from './document/migrations/migrate';
 export { partPlace } from './arena/partPlace';
 export { assertNever, bug, fail, succeed, type Result } from './foundation/result';

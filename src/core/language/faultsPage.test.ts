@@ -5,7 +5,7 @@ import { checkStart } from '../compile/checkStart';
 import { NO_OVERRIDES } from '../compile/levelProgram';
 import { addProvingLevel, type ProvingPlan } from '../compile/provingLevel';
 import { readStart } from '../compile/readStart';
-import { layReadyPart } from '../document/readyParts/readyParts';
+import { layReadyPart } from '../readyParts/readyParts';
 import { detectReading, readPictureGrid } from '../exchange/pictureMap';
 import { readPicture } from '../exchange/readPicture';
 import { readTextMap } from '../exchange/textMap';

@@ -1,10 +1,10 @@
-import { addGround, addScriptText, freshId, setContact } from '../castCommands';
-import { addPiece, isPlayer, levelIn, roundCoordinate, type Point } from '../commands';
-import type { Effect } from '../contactShape';
-import type { GameDocument, KindEntry, Level, Terrain } from '../gameDocument';
-import { setCues } from '../levelCommands';
-import { addMark } from '../placeCommands';
-import { kindOf, resolvedCast } from '../resolveKind';
+import { addGround, addScriptText, freshId, setContact } from '../document/castCommands';
+import { addPiece, isPlayer, levelIn, roundCoordinate, type Point } from '../document/commands';
+import type { Effect } from '../document/contactShape';
+import type { GameDocument, KindEntry, Level, Terrain } from '../document/gameDocument';
+import { setCues } from '../document/levelCommands';
+import { addMark } from '../document/placeCommands';
+import { kindOf, resolvedCast } from '../document/resolveKind';
 
 /** Open ground on which a part is laid, in cells. */
 export interface Site {

@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import { checkGame } from '../../check/checkWholeGame';
-import { STAND_INS } from '../../people/traits';
-import { compileGameLevel, runChunk } from '../../pipeline';
-import { makeChange } from '../edit';
-import type { GameDocument } from '../gameDocument';
-import { newGame } from '../newGame';
-import { readGame } from '../readGame';
-import { writeGame } from '../writeGame';
+import { checkGame } from '../check/checkWholeGame';
+import { STAND_INS } from '../people/traits';
+import { compileGameLevel, runChunk } from '../pipeline';
+import { makeChange } from '../document/edit';
+import type { GameDocument } from '../document/gameDocument';
+import { newGame } from '../document/newGame';
+import { readGame } from '../document/readGame';
+import { writeGame } from '../document/writeGame';
 import { layReadyPart, partsFor, READY_PARTS, type LaidPart } from './readyParts';
 
 const ID = 'first-level';

@@ -1,9 +1,10 @@
-import { LIMITS } from '../limits';
-import { paintCells, type Point } from '../commands';
-import type { GameDocument, Level } from '../gameDocument';
-import { fail, succeed, type Result } from '../../foundation/result';
-import { errorAt, type Diagnostic } from '../../foundation/diagnostic';
-import { addLane, makeRanks } from '../placeCommands';
+import { LIMITS } from '../document/limits';
+import { paintCells, type Point } from '../document/commands';
+import type { GameDocument, Level } from '../document/gameDocument';
+import { bug, fail, succeed, type Result } from '../foundation/result';
+import { LIBRARY } from '../language/library';
+import { errorAt, type Diagnostic } from '../foundation/diagnostic';
+import { addLane, makeRanks } from '../document/placeCommands';
 import { findSite, Workplace } from './workplace';
 
 /** Something that is laid into a level whole: kinds, behaviors, pieces, marks and cues, all of them ordinary afterwards. */
@@ -72,29 +73,8 @@ behavior lane_roll {
   start state rolls { do drift leaving at roll }
 }`;
 
-const BLAST = `# Off, a warning, on, and off again: it harms only while it is on.
-behavior timed_blast {
-  knob pause   = 1.8 s in 0.2..20   # how long it is off
-  knob warning = 0.6 s in 0..5      # how long it is seen to come
-  knob blast   = 1.2 s in 0.2..10   # how long it is on
-
-  start state off {
-    be out
-    do hold
-    go warns when after pause
-  }
-
-  state warns {
-    be out
-    do look around at 720 deg/s
-    go on when after warning
-  }
-
-  state on {
-    do hold
-    go off when after blast
-  }
-}`;
+/** The hazard on a beat that everybody can copy from. */
+const BLAST = (LIBRARY.find(({ name }) => name === 'vent') ?? bug('no vent to copy from')).text;
 
 const RANKS = `# Steps to the side in ranks, and down at the edges; quicker the fewer are left.
 behavior rank_march {
