@@ -10,12 +10,12 @@ import { Belief } from './belief/belief';
 import { CarrierForecast } from './belief/carriers';
 import { Danger } from './belief/danger';
 import { feelGround, FoundShut } from './belief/feltGround';
+import { Foreseen } from './belief/foreseen';
 import { crosses, unknownVents } from './belief/unknownVents';
 import { Gunner } from './hands/gunner';
 import { makeHand, type Hand } from './hands/hand';
 import type { LevelKnowledge } from './levelKnowledge';
 import type { MindPicture } from './mindPicture';
-import type { Minded } from './belief/forecast';
 import { followWay } from './plan/followWay';
 import { SlideGuess } from './plan/slideGuess';
 import { Planner, type RimForecast, type Leg } from './plan/planner';
@@ -30,10 +30,6 @@ const STEP_SECONDS = 0.1;
 /** Without danger the way is followed so many moves, and so many thoughts, at once. */
 const LEGS_AT_ONCE = 8;
 const THOUGHTS_AT_ONCE = 3;
-/** Something whose place differs by this much from what was foreseen upsets a plan, cells. */
-const UPSET_CELLS = 0.45;
-/** And so does something that is there, or out, otherwise than it was foreseen by this much. */
-const UPSET_SURE = 0.4;
 /** While it looks round, this much danger where it stands, within so many seconds, makes it set out. */
 const ALARMING = 0.6;
 const ALARMING_SECONDS = 1.6;
@@ -75,9 +71,11 @@ export class Person implements StandIn {
   private misjudged: Float64Array | undefined;
   private extra: Float64Array | undefined;
   private feltSign = 0;
+  private readonly foreseen = new Foreseen();
   private legs: Leg[] = [];
   private isQuiet = true;
   private plannedTick = 0;
+  private thoughtTick = 0;
   private nextThought = 0;
   private setsOut = 0;
   /** Until when it watches those whose beat it does not know. */
@@ -215,15 +213,16 @@ export class Person implements StandIn {
   private think(own: OwnState, random: RandomStream): void {
     const { belief, danger } = this;
     const { body, tick } = own;
+    this.thoughtTick = tick;
     this.nextThought = tick + this.thoughtTicks;
     this.takeUpGround();
     this.gunner?.think(random);
     this.shot = this.gunner?.isFixed ? undefined : this.gunner?.choose(belief, body, tick, this.graph, this.grid);
     const start = this.hand.restOf(body, this.graph);
     const isPressed = danger.pick(belief, body, tick);
-    if (isPressed) danger.foresee(belief, tick, this.grid);
+    if (isPressed) danger.glance(belief, tick, this.grid);
     if (tick < this.lookedRound() || this.watches(own, start)) {
-      if (!isPressed || !this.isAlarming(body.x, body.y, start)) {
+      if (!isPressed || !this.isAlarming(body.x, body.y, start, tick)) {
         this.legs = [];
         this.isWatching = true;
         if (tick < this.lookedRound()) this.nextThought = Math.min(this.nextThought, this.lookedRound());
@@ -260,6 +259,7 @@ export class Person implements StandIn {
     this.isQuiet = false;
     this.plannedTick = tick;
     if (rides) this.lookAtCarriers(body, start, tick);
+    danger.foresee(belief, tick, this.grid);
     this.legs = this.planner.plan(
       {
         graph: this.graph,
@@ -278,7 +278,7 @@ export class Person implements StandIn {
       },
       tick,
     );
-    this.rememberForecast();
+    this.foreseen.remember(danger);
     this.hand.begin(this.legs);
   }
 
@@ -287,40 +287,16 @@ export class Person implements StandIn {
     return guess.seen(this.graph, ways, this.want.cells, this.over);
   }
 
-  /** Where each minded thing was foreseen when the plan was made; the forecast itself is written over when it thinks again. */
-  private readonly foreseen: Pick<Minded, 'piece' | 'x' | 'y' | 'sure' | 'isHunting'>[] = [];
-
-  private rememberForecast(): void {
-    const { danger, foreseen } = this;
-    foreseen.length = 0;
-    for (let index = 0; index < danger.count; index++) {
-      const { piece, x, y, sure, isHunting } = danger.minded[index];
-      foreseen.push({ piece, x: x.slice(), y: y.slice(), sure: sure.slice(), isHunting });
-    }
-  }
-
   /** Whether the plan still holds: nobody new is minded, and all are where they were foreseen. */
   private isAsForeseen(own: OwnState): boolean {
-    const { danger, foreseen } = this;
+    const { danger } = this;
     if (!this.isUnderWay(own)) return false;
     const passed = Math.round((own.tick - this.plannedTick) / danger.stepTicks);
     // What was foreseen runs out: the last part of a plan is not waited for.
     if (passed > danger.steps / 2) return false;
     // What looked risky from afar is weighed anew as it comes nearer.
     if (this.planner.risk > RISKY_SECONDS && passed * STEP_SECONDS > WEIGHED_SECONDS) return false;
-    for (let index = 0; index < danger.count; index++) {
-      const { piece, x, y, isHunting, sure } = danger.minded[index];
-      const known = foreseen.find((one) => one.piece === piece);
-      if (!known) {
-        if (sure[0] === 0) continue;
-        return false;
-      }
-      if (isHunting || known.isHunting) return false;
-      // It has come, or gone, when that was not expected.
-      if (Math.abs(sure[0] - known.sure[passed]) > UPSET_SURE) return false;
-      if (Math.abs(x[0] - known.x[passed]) + Math.abs(y[0] - known.y[passed]) > UPSET_CELLS) return false;
-    }
-    return true;
+    return this.foreseen.holds(danger, passed);
   }
 
   private isUnderWay({ tick }: OwnState): boolean {
@@ -483,12 +459,13 @@ export class Person implements StandIn {
     return Math.max(LEAST_CALM, Math.min(1, (timeLimitTicks - tick) / (HURRIED_SHARE * timeLimitTicks)));
   }
 
-  private isAlarming(x: number, y: number, cell: number): boolean {
+  private isAlarming(x: number, y: number, cell: number, tick: number): boolean {
     const { danger } = this;
     const steps = Math.min(
       danger.steps,
       Math.round((ALARMING_SECONDS * this.program.ticksPerSecond) / danger.stepTicks),
     );
+    danger.foresee(this.belief, tick, this.grid, steps);
     let sum = 0;
     for (let step = 0; step <= steps; step++) sum += danger.rateAt(x, y, cell, step) * STEP_SECONDS;
     return sum > ALARMING;
@@ -496,7 +473,8 @@ export class Person implements StandIn {
 
   /** What it believes, minds and wants just now, to be drawn over a replay. */
   get mind(): MindPicture {
-    const { danger, want, legs } = this;
+    const { belief, danger, want, legs } = this;
+    danger.foresee(belief, Math.max(belief.tick, this.thoughtTick), this.grid);
     return {
       want: want.why,
       goals: want.cells.slice(0, 64),

@@ -8,7 +8,7 @@ import { SHOWN } from '../screen';
 import type { StandInTraits } from '../../../people/traits';
 import type { Belief } from './belief';
 import type { DrawnSight } from './drawnSight';
-import { Forecast, makeMinded, MOST_COURSES, type Course, type Minded } from './forecast';
+import { Forecast, Minded, MOST_COURSES, type Course } from './forecast';
 
 /** A touch takes about so long: prices are by the second. */
 const TOUCH_SECONDS = 0.12;
@@ -126,7 +126,7 @@ export class Danger {
     );
     this.forecast = new Forecast(program, traits, this.isDrifter, stepTicks, steps);
     const most = Math.min(pieces.length, traits.mindedThreats * DRIFTERS_FOR_ONE);
-    this.minded = Array.from({ length: most }, () => makeMinded(steps));
+    this.minded = Array.from({ length: most }, () => new Minded(steps));
     const courses = most * MOST_COURSES;
     this.placeX = new Float64Array(courses * (steps + 1));
     this.placeY = new Float64Array(courses * (steps + 1));
@@ -177,6 +177,7 @@ export class Danger {
       attention -= this.isDrifter[order[index]] === 1 ? 1 / DRIFTERS_FOR_ONE : 1;
     }
     this.pickDreaded(belief, own, tick, horizon);
+    for (let index = 0; index < this.count; index++) this.size(this.minded[index], belief);
     return this.count > 0;
   }
 
@@ -253,16 +254,20 @@ export class Danger {
     );
   }
 
-  /** Foresees all that is minded. */
-  foresee(belief: Belief, tick: number, grid: ArenaGrid): void {
+  /** Looks only where all that is minded is now. */
+  glance(belief: Belief, tick: number, grid: ArenaGrid): void {
+    for (let index = 0; index < this.count; index++) this.forecast.glance(this.minded[index], belief, tick, grid);
+  }
+
+  /** Foresees all that is minded, over the time that is planned or up to an earlier step. */
+  foresee(belief: Belief, tick: number, grid: ArenaGrid, last = this.steps): void {
     this.hunterCount = 0;
     for (let index = 0; index < this.count; index++) {
       const one = this.minded[index];
-      this.size(one, belief);
-      this.forecast.foresee(one, belief, tick, grid);
+      this.forecast.foresee(one, belief, tick, grid, last);
       if (one.isHunting && this.hunterCount < MOST_HUNTERS) this.hunters[this.hunterCount++] = one;
     }
-    this.listCourses();
+    this.listCourses(last);
   }
 
   /** How large it is, how far it is kept away from, and what it sees. */
@@ -345,7 +350,7 @@ export class Danger {
   }
 
   /** Lists all courses of what is minded in a row: where each is at each step, and from how far off it can matter. */
-  private listCourses(): void {
+  private listCourses(last: number): void {
     const length = this.steps + 1;
     this.courseCount = 0;
     for (let index = 0; index < this.count; index++) {
@@ -360,7 +365,7 @@ export class Danger {
         this.courses[place] = course;
         this.aroundX[place] = farX;
         this.aroundY[place] = farY;
-        for (let step = 0; step < length; step++) {
+        for (let step = 0; step <= last; step++) {
           const isThere = course.sure[step] > 0;
           this.placeX[place * length + step] = isThere ? course.x[step] : NaN;
           this.placeY[place * length + step] = course.y[step];

@@ -38,15 +38,24 @@ const ROOM_CELLS = 1;
 export const MOST_COURSES = 4;
 
 /** One of the ways on which a thing may go from now, over the steps of what is foreseen. */
-export interface Course {
-  x: Float64Array;
-  y: Float64Array;
-  cell: Int32Array;
+export class Course {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly cell: Int32Array;
   /** Where it looks at each step. */
-  facingX: Float64Array;
-  facingY: Float64Array;
+  readonly facingX: Float64Array;
+  readonly facingY: Float64Array;
   /** How likely it is there at each step, so that it can be met. */
-  sure: Float64Array;
+  readonly sure: Float64Array;
+
+  constructor(steps: number) {
+    this.x = new Float64Array(steps + 1);
+    this.y = new Float64Array(steps + 1);
+    this.cell = new Int32Array(steps + 1);
+    this.facingX = new Float64Array(steps + 1);
+    this.facingY = new Float64Array(steps + 1);
+    this.sure = new Float64Array(steps + 1);
+  }
 }
 
 /** How a thing goes and looks just now, and whether it looks where it goes. */
@@ -60,70 +69,46 @@ interface Motion {
   looksAhead: boolean;
 }
 
-/** A thing that is minded: what it can do, and the courses on which it may go. */
-export interface Minded extends Course {
-  piece: number;
-  harm: number;
+/**
+ * A thing that is minded: what it can do, and the courses on which it may go. A class, since the search asks millions of times:
+ * objects of so many fields that are put together from others are looked up by name.
+ */
+export class Minded extends Course {
+  piece = -1;
+  harm = 0;
   /** Both round: how near the middles come; else half of the sides of both together. */
-  reach: number;
-  halfX: number;
-  halfY: number;
-  shy: number;
-  sight: DrawnSight | undefined;
-  isAlarmed: boolean;
-  isHunting: boolean;
+  reach = 0;
+  halfX = 0;
+  halfY = 0;
+  shy = 0;
+  sight: DrawnSight | undefined = undefined;
+  isAlarmed = false;
+  isHunting = false;
   /** Whether it walks about, so that nobody knows where it will be. */
-  wanders: boolean;
+  wanders = false;
   /** How its shots go, cells a tick; 0 and 0 for what does not fire. */
-  firesX: number;
-  firesY: number;
+  firesX = 0;
+  firesY = 0;
   /** The fastest it was seen to go, cells a tick. */
-  topSpeed: number;
+  topSpeed = 0;
   /** Cells a tick with which it hunts; and how far it is to each cell. */
-  speed: number;
-  ways: Float32Array;
+  speed = 0;
+  ways = new Float32Array(0);
   /** Where else it may go, as long as nobody knows better: `otherCount` of them. */
-  others: Course[];
-  otherCount: number;
-}
+  readonly others: Course[];
+  otherCount = 0;
 
-function makeCourse(steps: number): Course {
-  return {
-    x: new Float64Array(steps + 1),
-    y: new Float64Array(steps + 1),
-    cell: new Int32Array(steps + 1),
-    facingX: new Float64Array(steps + 1),
-    facingY: new Float64Array(steps + 1),
-    sure: new Float64Array(steps + 1),
-  };
-}
-
-export function makeMinded(steps: number): Minded {
-  return {
-    ...makeCourse(steps),
-    piece: -1,
-    harm: 0,
-    reach: 0,
-    halfX: 0,
-    halfY: 0,
-    shy: 0,
-    sight: undefined,
-    isAlarmed: false,
-    isHunting: false,
-    wanders: false,
-    firesX: 0,
-    firesY: 0,
-    topSpeed: 0,
-    speed: 0,
-    ways: new Float32Array(0),
-    others: Array.from({ length: MOST_COURSES - 1 }, () => makeCourse(steps)),
-    otherCount: 0,
-  };
+  constructor(steps: number) {
+    super(steps);
+    this.others = Array.from({ length: MOST_COURSES - 1 }, () => new Course(steps));
+  }
 }
 
 /** Foresees where things will be: in their beat, back the way they came, straight on, or after the player. */
 export class Forecast {
   private readonly queue: Int32Array;
+  /** The last step that is filled in just now. */
+  private last: number;
 
   constructor(
     private readonly program: LevelProgram,
@@ -133,10 +118,25 @@ export class Forecast {
     private readonly steps: number,
   ) {
     this.queue = new Int32Array(program.grid.width * program.grid.height);
+    this.last = steps;
   }
 
-  /** Fills in the courses of a minded thing from what is believed of it. */
-  foresee(one: Minded, belief: Belief, tick: number, grid: ArenaGrid): void {
+  /** Fills in only where a minded thing is now, and how surely: just what {@link foresee} says of its first step. */
+  glance(one: Minded, belief: Belief, tick: number, grid: ArenaGrid): void {
+    this.last = 0;
+    this.fillIn(one, belief, tick, grid);
+  }
+
+  /** Fills in the courses of a minded thing, up to a step, from what is believed of it. */
+  foresee(one: Minded, belief: Belief, tick: number, grid: ArenaGrid, last: number): void {
+    this.last = last;
+    this.fillIn(one, belief, tick, grid);
+    this.noteCells(one, grid);
+    for (let other = 0; other < one.otherCount; other++) this.noteCells(one.others[other], grid);
+    if (one.isHunting) this.hunt(one, belief, grid);
+  }
+
+  private fillIn(one: Minded, belief: Belief, tick: number, grid: ArenaGrid): void {
     const delay = tick - belief.tick;
     const { beatRounds } = this.traits;
     one.otherCount = 0;
@@ -148,17 +148,16 @@ export class Forecast {
       this.goOn(one, belief, delay, grid);
       if (back > 0) this.goBack(one, belief, delay, back);
     }
-    this.noteCells(one, grid);
-    for (let other = 0; other < one.otherCount; other++) this.noteCells(one.others[other], grid);
-    if (one.isHunting) this.hunt(one, belief, grid);
   }
 
   private noteCells({ x, y, cell }: Course, grid: ArenaGrid): void {
-    for (let step = 0; step <= this.steps; step++) cell[step] = cellIndexAt(grid, x[step], y[step]);
+    for (let step = 0; step <= this.last; step++) cell[step] = cellIndexAt(grid, x[step], y[step]);
   }
 
   private followBeat(one: Minded, { past, frame }: Belief, delay: number, round: number): void {
-    for (let step = 0; step <= this.steps; step++) {
+    // How surely it is there at a step is told by its neighbours, too.
+    const last = Math.min(this.last + 1, this.steps);
+    for (let step = 0; step <= last; step++) {
       const place = past.placeAfter(one.piece, round, delay + step * this.stepTicks);
       const isKnown = !Number.isNaN(past.xAt(place));
       if (isKnown) {
@@ -176,7 +175,7 @@ export class Forecast {
       one.sure[step] = shown === SHOWN.here ? 1 : shown === SHOWN.out ? MET_WHILE_OUT : 0;
     }
     // Nobody hits the moment in which it comes or goes.
-    for (let step = 0, before = one.sure[0]; step < this.steps; step++) {
+    for (let step = 0, before = one.sure[0]; step < last; step++) {
       const now = one.sure[step];
       one.sure[step] = Math.max(now, EDGE_SHARE * Math.max(before, one.sure[step + 1]));
       before = now;
@@ -192,7 +191,7 @@ export class Forecast {
     const vy = belief.velocityY[one.piece];
     const ahead = frame.facingX[one.piece] * vx + frame.facingY[one.piece] * vy;
     const looksAhead = ahead > LOOKS_AHEAD_COSINE * Math.sqrt(vx * vx + vy * vy);
-    for (let step = 0; step <= this.steps; step++) {
+    for (let step = 0; step <= this.last; step++) {
       const place = past.placeBack(one.piece, ago, delay + step * this.stepTicks);
       if (place < 0 || Number.isNaN(past.xAt(place))) return;
       one.x[step] = past.xAt(place);
@@ -251,7 +250,7 @@ export class Forecast {
       ? this.turnOff(one, { x, y, velocityX, velocityY, facingX, facingY, looksAhead }, 0, grid)
       : 1;
     let ticks = delay;
-    for (let step = 0; step <= this.steps; step++) {
+    for (let step = 0; step <= this.last; step++) {
       const nextX = x + velocityX * ticks;
       const nextY = y + velocityY * ticks;
       const hasFooting = !walks || isSolidAt(grid, Math.floor(nextX), Math.floor(nextY + feet));
@@ -292,7 +291,7 @@ export class Forecast {
   /** What turns back without a warning is minded too, as far as that is likely. */
   private turnBackAnyTime(one: Minded, { x, y, velocityX, velocityY, facingX, facingY, looksAhead }: Motion): void {
     const back = one.others[one.otherCount++];
-    for (let step = 0; step <= this.steps; step++) {
+    for (let step = 0; step <= this.last; step++) {
       back.x[step] = x - velocityX * step * this.stepTicks;
       back.y[step] = y - velocityY * step * this.stepTicks;
       back.facingX[step] = looksAhead ? -facingX : facingX;
@@ -321,7 +320,7 @@ export class Forecast {
       const offY = side * velocityX * this.stepTicks;
       let placeX = x;
       let placeY = y;
-      for (let step = 0; step <= this.steps; step++) {
+      for (let step = 0; step <= this.last; step++) {
         if (step > from && isOpenWay(grid, placeX, placeY, placeX + offX, placeY + offY)) {
           placeX += offX;
           placeY += offY;

@@ -44,6 +44,8 @@ export class PastOfPieces {
   private readonly rows: readonly number[];
   /** How many looks were noted in all; and from which on they belong together. */
   private noted = 0;
+  private readonly rounds: Answers;
+  private readonly retraces: Answers;
 
   constructor(pieces: readonly number[]) {
     this.rows = pieces.slice(0, MOST_REMEMBERED);
@@ -58,9 +60,13 @@ export class PastOfPieces {
     this.sinceStill = new Int16Array(places);
     this.shown = new Uint8Array(places);
     this.changes = new Uint8Array(this.rows.length);
+    this.rounds = new Answers(this.rows.length);
+    this.retraces = new Answers(this.rows.length);
   }
 
   forget(): void {
+    this.rounds.forget();
+    this.retraces.forget();
     this.noted = this.currentTry = 0;
     this.changes.fill(0);
   }
@@ -103,6 +109,13 @@ export class PastOfPieces {
   roundOf(piece: number, rounds: number, ticksAhead = 0): number {
     const row = piece < this.rowOf.length ? this.rowOf[piece] : -1;
     if (row < 0 || rounds === 0) return 0;
+    return (
+      this.rounds.ask(row, this.noted, rounds, ticksAhead) ??
+      this.rounds.keep(row, this.findRound(row, rounds, ticksAhead))
+    );
+  }
+
+  private findRound(row: number, rounds: number, ticksAhead: number): number {
     const last = this.noted - 1;
     const oldest = Math.max(0, this.noted - KEPT_LOOKS) + COURSE_LOOKS;
     const stillTicks = this.sinceStill[row * KEPT_LOOKS + (last % KEPT_LOOKS)];
@@ -111,6 +124,8 @@ export class PastOfPieces {
     let found = 0;
     let newest = 0;
     for (let look = last - SHORTEST_BEAT; look >= oldest; look--) {
+      look = this.lookNear(row, look, last, oldest);
+      if (look < oldest) break;
       if (!this.isAlike(row, look, last) || !this.isAlike(row, look - COURSE_LOOKS, last - COURSE_LOOKS)) continue;
       // What stands has come from somewhere.
       if (Math.min(look, last) - stood < oldest || !(this.bend(row, look - stood, last - stood, 1) <= MOST_BEND))
@@ -131,19 +146,41 @@ export class PastOfPieces {
   retraceOf(piece: number, rounds: number): number {
     const row = piece < this.rowOf.length ? this.rowOf[piece] : -1;
     if (row < 0 || rounds === 0) return 0;
+    return this.retraces.ask(row, this.noted, rounds, 0) ?? this.retraces.keep(row, this.findRetrace(row, rounds));
+  }
+
+  private findRetrace(row: number, rounds: number): number {
     const last = this.noted - 1;
     const oldest = Math.max(0, this.noted - KEPT_LOOKS) + COURSE_LOOKS;
     if (last - COURSE_LOOKS < oldest || this.isNear(row, last, last - COURSE_LOOKS, MOVES_CELLS)) return 0;
     let found = 0;
     let newest = 0;
     for (let look = last - SHORTEST_BEAT; look >= oldest; look--) {
-      if (!this.isNear(row, look, last, ALIKE_CELLS)) continue;
+      look = this.lookNear(row, look, last, oldest);
+      if (look < oldest) break;
       if (!(this.bend(row, look + COURSE_LOOKS, last, -1) <= MOST_BEND)) continue;
       if (newest === 0) newest = last - this.nearest(row, look, last, oldest);
       if (++found >= rounds) return newest;
       look -= SHORTEST_BEAT - 1;
     }
     return 0;
+  }
+
+  /** The first look, from one on back, that is near another; one before the oldest where there is none. */
+  private lookNear(row: number, from: number, other: number, oldest: number): number {
+    const { x, y } = this;
+    const first = row * KEPT_LOOKS;
+    const besideX = x[first + (other % KEPT_LOOKS)];
+    const besideY = y[first + (other % KEPT_LOOKS)];
+    let look = from;
+    // Almost all of them are far off: told in line.
+    for (let at = from % KEPT_LOOKS; look >= oldest; look--, at = at === 0 ? KEPT_LOOKS - 1 : at - 1) {
+      const dx = x[first + at] - besideX;
+      if (!(dx < ALIKE_CELLS && dx > -ALIKE_CELLS)) continue;
+      const dy = y[first + at] - besideY;
+      if (dy < ALIKE_CELLS && dy > -ALIKE_CELLS) return look;
+    }
+    return look;
   }
 
   /** Whether it is of this try, or so many looks after it were of the same. */
@@ -240,5 +277,38 @@ export class PastOfPieces {
 
   shownAt(place: number): number {
     return this.shown[place];
+  }
+}
+
+/** The last answer about each thing: it is asked again, and again, as long as nothing new was seen. */
+class Answers {
+  private readonly noted: Int32Array;
+  private readonly rounds: Int32Array;
+  private readonly ticksAhead: Int32Array;
+  private readonly answers: Int32Array;
+
+  constructor(rows: number) {
+    this.noted = new Int32Array(rows);
+    this.rounds = new Int32Array(rows);
+    this.ticksAhead = new Int32Array(rows);
+    this.answers = new Int32Array(rows);
+  }
+
+  forget(): void {
+    this.noted.fill(0);
+  }
+
+  /** The answer to a question that was the last one about this thing; the question is noted. */
+  ask(row: number, noted: number, rounds: number, ticksAhead: number): number | undefined {
+    if (this.noted[row] === noted && this.rounds[row] === rounds && this.ticksAhead[row] === ticksAhead)
+      return this.answers[row];
+    this.noted[row] = noted;
+    this.rounds[row] = rounds;
+    this.ticksAhead[row] = ticksAhead;
+    return undefined;
+  }
+
+  keep(row: number, answer: number): number {
+    return (this.answers[row] = answer);
   }
 }
