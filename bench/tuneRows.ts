@@ -65,7 +65,7 @@ export async function measureTuning(): Promise<BenchRow[]> {
   const solver = openSolver(game, level, [{ name: 'warden.pace', low: 1.5, high: 4 }], level.brief ?? [], measured);
   if (!points.ok || !solver.ok) throw new Error('the demo cannot be tuned');
   const standIns = standInsOf(game).map(({ id }) => id);
-  const sweep = new Sweep(points.value, standIns, 200, measured);
+  const sweep = new Sweep(points.value, standIns, 200, measured, level.brief);
   return [
     { name: 'tune.sweep_9_values_4_stand_ins_s', value: await secondsOf(sweep), unit: 's' },
     { name: 'tune.sweep_runs', value: sweep.state.runs, unit: 'runs' },

@@ -36,7 +36,8 @@ export async function sweep(file: string, options: SweepOptions, projectFolder: 
   const points = sweepPoints(opened.game, level, options.over);
   if (!points.ok) throw new CommandFault('The numbers cannot be swept.', 'Correct what is listed.', points.faults);
   const standIns = findStandIns(options.standin, opened).map(({ id }) => id);
-  const plan = new Sweep(points.value, standIns, options.runs, measuredLevelOf(opened.game, levelId), options.seed);
+  const measured = measuredLevelOf(opened.game, levelId);
+  const plan = new Sweep(points.value, standIns, options.runs, measured, level.brief, options.seed);
   const { workers } = options;
   await carryOutInThreads(opened, levelId, plan, plan.state.most, { workers, projectFolder });
   const { cells } = plan.state;

@@ -121,7 +121,8 @@ export class TuneController {
     const points = level && sweepPoints(game, level, request.swept);
     const begun = { ...NOTHING, request, game };
     if (!points?.ok) return this.fail('sweep', begun, points?.faults[0]);
-    const plan = new Sweep(points.value, request.standIns, request.runs, measuredLevelOf(game, this.levelId));
+    const measured = measuredLevelOf(game, this.levelId);
+    const plan = new Sweep(points.value, request.standIns, request.runs, measured, level?.brief);
     await this.carryOut('sweep', game, plan, () => plan.state, begun);
   }
 

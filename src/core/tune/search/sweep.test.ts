@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { kilnYard } from '../../../../tests/support/kilnYard';
 import { commands, compileGameLevel, measuredLevelOf, runChunk, STAND_INS, takeNumbers } from '../../index';
+import type { BriefLine } from '../../document/briefLine';
+import { wilsonInterval } from '../../measure/statistics/wilsonInterval';
 import { carryOut, type PlayTask } from './runPlan';
 import { pointsOfSweep, Sweep } from './sweep';
 import { readSwept, roundTo, spreadValues, sweepPoints } from './swept';
@@ -98,7 +100,7 @@ describe('a sweep', () => {
     }
   });
 
-  test('ends early where the clear rate is plain, and nowhere else', async () => {
+  test('leaves off where the clear rate is known as nearly as all runs tell it at 50 %, and nowhere else', async () => {
     const sweep = new Sweep(pointsOf('clock=3,14'), ['casual'], 100, measured);
     await carryOut(sweep, play, 2);
     const [hopeless, usual] = sweep.state.cells;
@@ -106,6 +108,22 @@ describe('a sweep', () => {
     expect(hopeless.summary.runs).toBeLessThan(100);
     expect(usual.summary.runs).toBe(100);
     expect(sweep.state.runs).toBe(sweep.state.most);
+    const widest = wilsonInterval(50, 100);
+    for (const { summary } of [hopeless, usual])
+      expect(summary.clearRate.high - summary.clearRate.low).toBeLessThanOrEqual(widest.high - widest.low);
+  });
+
+  test('goes on as long as a line of the brief about who plays there is open', async () => {
+    const runsWith = async (...brief: BriefLine[]) => {
+      const sweep = new Sweep(pointsOf('clock=3'), ['casual'], 100, measured, brief);
+      await carryOut(sweep, play, 2);
+      return sweep.state.cells[0].summary.runs;
+    };
+    const few = await runsWith();
+    expect(few).toBeLessThan(100);
+    expect(await runsWith({ standIn: 'casual', measure: 'clears', least: 1 })).toBe(100);
+    expect(await runsWith({ standIn: 'casual', measure: 'clears', least: 50 })).toBe(few);
+    expect(await runsWith({ standIn: 'novice', measure: 'clears', least: 1 })).toBe(few);
   });
 
   test('stops soon after it is not to go on', async () => {

@@ -1,6 +1,7 @@
 import type { BriefLine } from '../../document/briefLine';
 import type { ChunkResult } from '../../measure/chunk';
 import type { MeasuredLevel } from '../../measure/measure';
+import { wilsonInterval } from '../../measure/statistics/wilsonInterval';
 import { emptySums, mergeSums, summaryOf, type MeasureSums, type Summary } from '../../measure/sums';
 import { isToldByRuns, judgeBrief, type BriefVerdict } from '../brief';
 import type { PlayTask, RunPlan } from './runPlan';
@@ -28,9 +29,8 @@ export interface SweepTask extends PlayTask {
 
 /** So many runs are asked for at once. */
 const STRETCH = 25;
-/** With an interval no wider than this, from this many runs on, more would tell nothing that is seen; points in all. */
-const PLAIN_POINTS = 7;
-const PLAIN_RUNS = 50;
+/** Nobody is left with fewer runs than this: times and places need some, too. */
+const LEAST_RUNS = 50;
 
 interface OpenCell {
   point: SweepPoint;
@@ -39,24 +39,40 @@ interface OpenCell {
   runs: number;
   sums: MeasureSums;
   summary: Summary | undefined;
+  /** Whether more runs would tell nothing that is asked for. */
+  isKnown: boolean;
 }
 
 /**
  * One or two numbers over values: each stand-in plays each point on the same seeds, so that points differ by the number and not
- * by chance. All points grow together; where the clear rate is plain, it is left at that.
+ * by chance. All points grow together, until the clear rate is known as nearly as so many runs tell it where that is hardest, at
+ * 50 %, and every line of the brief about who plays there is decided; or all runs are made.
  */
 export class Sweep implements RunPlan<SweepTask> {
   private readonly cells: OpenCell[];
+  /** How wide the interval of a clear rate may be, 0 to 1. */
+  private readonly widest: number;
 
   constructor(
     points: readonly SweepPoint[],
     standIns: readonly string[],
     private readonly runs: number,
     private readonly level: MeasuredLevel,
+    private readonly brief: readonly BriefLine[] = [],
     private readonly firstSeed = 1,
   ) {
+    const { low, high } = wilsonInterval(runs / 2, runs);
+    this.widest = high - low;
     this.cells = points.flatMap((point) =>
-      standIns.map((standIn) => ({ point, standIn, asked: 0, runs: 0, sums: emptySums(), summary: undefined })),
+      standIns.map((standIn) => ({
+        point,
+        standIn,
+        asked: 0,
+        runs: 0,
+        sums: emptySums(),
+        summary: undefined,
+        isKnown: false,
+      })),
     );
   }
 
@@ -64,7 +80,7 @@ export class Sweep implements RunPlan<SweepTask> {
     let cell = -1;
     this.cells.forEach((one, index) => {
       // A cell is asked for more once all that was asked is in, so that what it comes to never hangs on who was quicker.
-      if (one.asked > one.runs || one.asked === this.runs || isPlain(one)) return;
+      if (one.asked > one.runs || one.asked === this.runs || one.isKnown) return;
       if (cell < 0 || one.asked < this.cells[cell].asked) cell = index;
     });
     if (cell < 0) return undefined;
@@ -80,22 +96,24 @@ export class Sweep implements RunPlan<SweepTask> {
     mergeSums(one.sums, sums);
     one.runs += count;
     one.summary = summaryOf(one.sums, this.level);
+    one.isKnown = this.isKnown(one);
+  }
+
+  private isKnown({ summary, runs, standIn }: OpenCell): boolean {
+    if (!summary || runs < LEAST_RUNS || summary.played) return false;
+    if (summary.clearRate.high - summary.clearRate.low > this.widest) return false;
+    return judgeBrief(this.brief.filter(isToldByRuns), standIn, summary).every(({ status }) => status !== 'open');
   }
 
   get state(): SweepState {
     return {
       runs: this.cells.reduce((sum, { runs }) => sum + runs, 0),
-      most: this.cells.reduce((sum, one) => sum + (isPlain(one) ? one.asked : this.runs), 0),
+      most: this.cells.reduce((sum, one) => sum + (one.isKnown ? one.asked : this.runs), 0),
       cells: this.cells.flatMap(({ point, standIn, summary }) =>
         summary ? [{ values: point.values, standIn, summary }] : [],
       ),
     };
   }
-}
-
-function isPlain({ summary, runs }: OpenCell): boolean {
-  if (!summary || runs < PLAIN_RUNS || summary.played) return false;
-  return 100 * (summary.clearRate.high - summary.clearRate.low) <= PLAIN_POINTS;
 }
 
 /** How the lines of a brief that runs can tell of stand at a point, of those who play there. */
