@@ -1,6 +1,7 @@
 import { assertNever } from '../foundation/result';
 import type { Area } from '../arena/area';
-import type { RuleCondition, RuleValue } from './cueProgram';
+import type { RuleCondition } from './cueProgram';
+import { readingsOf } from './goesByPoints';
 import type { LevelProgram } from './levelProgram';
 
 /** What the rules make a player want, as indices of pieces: things to take up, goals to fill, places to put things down. */
@@ -121,17 +122,4 @@ function kindsThat({ contacts, player }: LevelProgram, effect: 'collect' | 'fill
     else if (effect === 'deliver' && on === player.kindIndex) kinds.add(by);
   }
   return kinds;
-}
-
-function readingsOf(value: RuleValue): string[] {
-  switch (value.type) {
-    case 'reading':
-      return [value.reading];
-    case 'negative':
-      return readingsOf(value.operand);
-    case 'binary':
-      return [...readingsOf(value.left), ...readingsOf(value.right)];
-    default:
-      return [];
-  }
 }

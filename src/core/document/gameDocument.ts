@@ -338,6 +338,10 @@ export const gameShape = z.strictObject({
     .literal(true)
     .optional()
     .describe('lives that are left at the end of a level that was won are those of the next one that has lives'),
+  carriesPoints: z
+    .literal(true)
+    .optional()
+    .describe('a level begins with the points that were made along the course up to it'),
 });
 
 export type GameDocument = z.infer<typeof gameShape>;

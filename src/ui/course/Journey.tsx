@@ -76,6 +76,18 @@ export function Journey({ game, onEdit }: { game: GameDocument; onEdit: GameEdit
           })
         }
       />
+      <Checkbox
+        size="xs"
+        className={css.carries}
+        label="Points that were made are carried on to the next level"
+        checked={game.carriesPoints === true}
+        onChange={({ currentTarget: { checked } }) =>
+          void onEdit(checked ? 'Carry points on' : 'Begin each level without points', (draft) => {
+            if (checked) draft.carriesPoints = true;
+            else delete draft.carriesPoints;
+          })
+        }
+      />
       {status === 'failed' && <p className="bad flush">{failure}</p>}
       {status === 'running' && (
         <Progress size="xs" value={found ? (100 * found.runs) / found.most : 0} aria-label="Runs made" />
@@ -146,7 +158,7 @@ const NOBODY_WENT = { stations: [], finishes: wilsonInterval(0, 0), runs: 0, mos
 /** Whether people would come along two versions of a game in the same way. */
 function playsAlike(before: GameDocument, now: GameDocument): boolean {
   if (before === now) return true;
-  if (before.carriesLives !== now.carriesLives) return false;
+  if (before.carriesLives !== now.carriesLives || before.carriesPoints !== now.carriesPoints) return false;
   const keysOf = (game: GameDocument) => game.levels.map(({ id }) => `${id} ${playKey(game, id)}`).join('\n');
   return keysOf(before) === keysOf(now);
 }

@@ -121,6 +121,43 @@ describe('people on a course', () => {
     expect(carried.state.stations.map(({ clears }) => clears.value)).toEqual([1, 1]);
   });
 
+  test('bring their points along into a level that goes by them, where the game carries them on', async () => {
+    const game: GameDocument = { ...courseOf([undefined, undefined, undefined]), carriesPoints: true };
+    // The last level is won with 150 points; the others ask for none.
+    game.levels[2].cues = [...(game.levels[2].cues ?? []), 'rules { score 1 every 1 s\n win when score >= 150 }'];
+    const starts: unknown[] = [];
+    const sent = async (own: GameDocument) => {
+      const trial = new CourseTrial(own, 'casual', 40);
+      starts.length = 0;
+      await carryOut(
+        trial,
+        ({ levelId, firstSeed, count, overrides }: CourseTask) => {
+          const brought = overrides.from?.score ?? 0;
+          if (brought > 0) starts.push([levelId, brought, count]);
+          const chunk = luckyRuns(firstSeed, count, 30, 1);
+          for (const row of chunk.rows) {
+            row.score = levelId === 'l0' ? (row.seed <= 10 ? 0 : 100) : brought + 60;
+            row.outcome = levelId === 'l2' && row.score < 150 ? 'lost' : 'won';
+          }
+          return Promise.resolve(chunk);
+        },
+        2,
+      );
+      return trial.state;
+    };
+    const carried = await sent(game);
+    // Who has made 100 and 60 comes with 160; who made none in the first, with 60, which is not enough with the 60 there.
+    expect(starts).toEqual([
+      ['l2', 60, 10],
+      ['l2', 160, 25],
+      ['l2', 160, 5],
+    ]);
+    expect([carried.finishes.value, carried.points]).toEqual([0.75, 220]);
+    const { carriesPoints, ...plain } = game;
+    const own = await sent(plain);
+    expect([carriesPoints, own.finishes.value, starts]).toEqual([true, 0, []]);
+  });
+
   test('come to the same with any number of lanes, and past a level that cannot be played nobody comes', async () => {
     const game = courseOf([[{ when: 'lost', to: 'l0' }], undefined, undefined]);
     expect(await send(game, [0.4, 0.6, 0.5], { lanes: 5 })).toEqual(await send(game, [0.4, 0.6, 0.5], { lanes: 1 }));

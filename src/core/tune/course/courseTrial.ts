@@ -1,4 +1,5 @@
-import type { Overrides } from '../../compile/levelProgram';
+import { goesByPoints } from '../../compile/goesByPoints';
+import type { LevelProgram, Overrides } from '../../compile/levelProgram';
 import { compileGameLevel } from '../../pipeline';
 import { levelAfter } from '../../document/course';
 import type { GameDocument } from '../../document/gameDocument';
@@ -13,6 +14,8 @@ interface Stay {
   round: number;
   /** Lives that were brought along; as many as the level gives where left out. */
   lives?: number;
+  /** Points that were brought along into a level that goes by them; none where left out. */
+  points?: number;
 }
 
 export interface CourseTask extends PlayTask, Stay {}
@@ -75,13 +78,16 @@ interface Journey {
  * nothing leads on or comes to the end. Points add up along the way and choose it where a way asks for them; every level begins
  * as it is drawn. All people play every level once, so that how hard it is does not hang on who gets there; further rounds of
  * it are played by those who come to them. Where the game carries lives on, whoever wins begins the next level that has lives with
- * those that are left, on top of what everybody plays; whoever loses and is led on has all of them again.
+ * those that are left, on top of what everybody plays; whoever loses and is led on has all of them again. Where it carries points
+ * on, a level that goes by points is begun with all that were made so far.
  */
 export class CourseTrial implements RunPlan<CourseTask> {
   private readonly stays = new Map<string, PlayedStay>();
   private readonly ticksOf: ReadonlyMap<string, number>;
   /** How many lives each level gives; none are known where they are not carried on, or the level cannot be played. */
   private readonly livesOf: ReadonlyMap<string, number>;
+  /** Into which levels points are brought along. */
+  private readonly goByPoints: ReadonlySet<string>;
 
   constructor(
     private readonly game: GameDocument,
@@ -90,7 +96,11 @@ export class CourseTrial implements RunPlan<CourseTask> {
     private readonly firstSeed = 1,
   ) {
     this.ticksOf = new Map(game.levels.map(({ id, ticksPerSecond }) => [id, ticksPerSecond]));
-    this.livesOf = new Map(game.carriesLives ? game.levels.map(({ id }) => [id, livesGivenBy(game, id)]) : []);
+    const levels = game.carriesLives || game.carriesPoints ? compiledOf(game) : [];
+    this.livesOf = new Map(game.carriesLives ? levels.map(([id, { rules }]) => [id, rules.lives]) : []);
+    this.goByPoints = new Set(
+      game.carriesPoints ? levels.filter(([, level]) => goesByPoints(level)).map(([id]) => id) : [],
+    );
     // Levels that nobody comes to are played, too: where a course breaks off is no reason not to know what follows.
     for (const { id } of game.levels)
       for (let done = 0; done < people; done += STRETCH)
@@ -109,8 +119,12 @@ export class CourseTrial implements RunPlan<CourseTask> {
   next(): CourseTask | undefined {
     const wanted = [...this.stays.values()].find(({ queue, fault }) => fault === undefined && queue.length > 0);
     if (!wanted) return undefined;
-    const { round, lives } = wanted.stay;
-    const from = { ...(round > 1 ? { round } : {}), ...(lives === undefined ? {} : { lives }) };
+    const { round, lives, points } = wanted.stay;
+    const from = {
+      ...(round > 1 ? { round } : {}),
+      ...(lives === undefined ? {} : { lives }),
+      ...(points === undefined ? {} : { score: points }),
+    };
     const overrides: Overrides = { knobs: [], ...(Object.keys(from).length > 0 ? { from } : {}) };
     return { ...wanted.stay, ...wanted.queue.shift()!, overrides, standInId: this.standIn };
   }
@@ -120,10 +134,10 @@ export class CourseTrial implements RunPlan<CourseTask> {
     for (const row of rows) own.rows.set(row.seed, row);
     if ([...this.stays.values()].some(({ rows: known, asked, fault }) => fault === undefined && known.size < asked))
       return;
-    // Who has come round to a level again plays it again, as does who comes to it with other lives.
+    // Who has come round to a level again plays it again, as does who comes to it with other lives, or with points.
     for (const { seed, stays, end } of this.journeys()) {
       const stay = stays.at(-1);
-      const isBeyond = stay !== undefined && (stay.round > 1 || stay.lives !== undefined);
+      const isBeyond = stay !== undefined && (stay.round > 1 || stay.lives !== undefined || stay.points !== undefined);
       if (end === 'under way' && isBeyond && this.stays.get(keyOf(stay))?.fault === undefined)
         this.ask(stay, seedIn(stay, seed), 1);
     }
@@ -148,12 +162,17 @@ export class CourseTrial implements RunPlan<CourseTask> {
       const round = (rounds.get(levelId) ?? 0) + 1;
       rounds.set(levelId, round);
       const given = this.livesOf.get(levelId) ?? 0;
-      const stay: Stay = { levelId, round, ...(given > 0 && carried && carried !== given ? { lives: carried } : {}) };
+      const bringsPoints = this.goByPoints.has(levelId) && journey.points !== 0;
+      const stay: Stay = {
+        ...{ levelId, round },
+        ...(given > 0 && carried && carried !== given ? { lives: carried } : {}),
+        ...(bringsPoints ? { points: journey.points } : {}),
+      };
       journey.stays.push(stay);
       const run = this.stays.get(keyOf(stay))?.rows.get(seedIn(stay, seed));
       if (!run) return journey;
       journey.seconds += run.ticks / this.ticksOf.get(levelId)!;
-      journey.points += run.score ?? 0;
+      journey.points = (bringsPoints ? 0 : journey.points) + (run.score ?? 0);
       const when = run.outcome === 'won' ? 'won' : 'lost';
       if (when === 'lost') carried = undefined;
       else if (given > 0) carried = (stay.lives ?? given) - (run.figures?.lives_lost ?? 0);
@@ -198,11 +217,14 @@ export class CourseTrial implements RunPlan<CourseTask> {
 /** Whoever comes to a level again has other luck there: seeds of further rounds lie so far apart. */
 const ROUND_SEEDS = 100_000;
 const seedIn = ({ round }: Stay, person: number) => person + ROUND_SEEDS * (round - 1);
-const keyOf = ({ levelId, round, lives }: Stay) => `${levelId} ${round} ${lives ?? ''}`;
+const keyOf = ({ levelId, round, lives, points }: Stay) => `${levelId} ${round} ${lives ?? ''} ${points ?? ''}`;
 
-function livesGivenBy(game: GameDocument, levelId: string): number {
-  const compiled = compileGameLevel(game, levelId);
-  return compiled.ok ? compiled.value.rules.lives : 0;
+/** The levels of a game that can be played. */
+function compiledOf(game: GameDocument): [id: string, level: LevelProgram][] {
+  return game.levels.flatMap(({ id }): [string, LevelProgram][] => {
+    const compiled = compileGameLevel(game, id);
+    return compiled.ok ? [[id, compiled.value]] : [];
+  });
 }
 
 function middleOf(values: readonly number[]): number {
