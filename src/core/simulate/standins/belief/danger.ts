@@ -76,8 +76,9 @@ export class Danger {
   /** How far what walks about is believed to be met where it goes straight on to, at each step. */
   private readonly steady: Float64Array;
   private readonly forecast: Forecast;
-  /** All courses of what is minded, in a row; places lie step by step, NaN where it is not there. */
+  /** All courses of what is minded, in a row; places of all of them lie side by side, step after step; NaN where one is not there. */
   private courseCount = 0;
+  private readonly mostCourses: number;
   private readonly whose: Minded[] = [];
   private readonly courses: Course[] = [];
   private readonly aroundX: Float64Array;
@@ -127,7 +128,7 @@ export class Danger {
     this.forecast = new Forecast(program, traits, this.isDrifter, stepTicks, steps);
     const most = Math.min(pieces.length, traits.mindedThreats * DRIFTERS_FOR_ONE);
     this.minded = Array.from({ length: most }, () => new Minded(steps));
-    const courses = most * MOST_COURSES;
+    const courses = (this.mostCourses = most * MOST_COURSES);
     this.placeX = new Float64Array(courses * (steps + 1));
     this.placeY = new Float64Array(courses * (steps + 1));
     this.aroundX = new Float64Array(courses);
@@ -316,7 +317,7 @@ export class Danger {
   rateAt(x: number, y: number, cell: number, step: number): number {
     const { placeX, placeY, aroundX, aroundY } = this;
     let rate = 0;
-    for (let index = 0, at = step; index < this.courseCount; index++, at += this.steps + 1) {
+    for (let index = 0, at = step * this.mostCourses; index < this.courseCount; index++, at++) {
       // Told first, and in line, since it is so for most of them: too far off to matter. What is not there is nowhere.
       const farX = aroundX[index];
       const dx = x - placeX[at];
@@ -334,7 +335,7 @@ export class Danger {
    * neither be met, nor see anybody, at this step so far aside is passed over at once.
    */
   addRates(x: number, column: number, step: number, apart: number, width: number, into: Float64Array): void {
-    for (let index = 0, at = step; index < this.courseCount; index++, at += this.steps + 1) {
+    for (let index = 0, at = step * this.mostCourses; index < this.courseCount; index++, at++) {
       const farX = this.aroundX[index];
       const dx = x - this.placeX[at];
       if (!(dx < farX && dx > -farX)) continue;
@@ -351,7 +352,6 @@ export class Danger {
 
   /** Lists all courses of what is minded in a row: where each is at each step, and from how far off it can matter. */
   private listCourses(last: number): void {
-    const length = this.steps + 1;
     this.courseCount = 0;
     for (let index = 0; index < this.count; index++) {
       const one = this.minded[index];
@@ -367,8 +367,8 @@ export class Danger {
         this.aroundY[place] = farY;
         for (let step = 0; step <= last; step++) {
           const isThere = course.sure[step] > 0;
-          this.placeX[place * length + step] = isThere ? course.x[step] : NaN;
-          this.placeY[place * length + step] = course.y[step];
+          this.placeX[step * this.mostCourses + place] = isThere ? course.x[step] : NaN;
+          this.placeY[step * this.mostCourses + place] = course.y[step];
         }
       }
     }

@@ -308,20 +308,22 @@ export class Forecast {
     grid: ArenaGrid,
   ): number {
     const speed = Math.sqrt(velocityX * velocityX + velocityY * velocityY);
-    const sides = [1, -1].filter((side) => {
-      const towardsX = (-side * velocityY) / speed;
-      const towardsY = (side * velocityX) / speed;
-      return isOpenWay(grid, x, y, x + towardsX * ROOM_CELLS, y + towardsY * ROOM_CELLS);
-    });
-    const share = 1 / (sides.length + 1);
-    for (const side of sides) {
+    const asideX = (velocityY / speed) * ROOM_CELLS;
+    const asideY = (velocityX / speed) * ROOM_CELLS;
+    const hasRight = isOpenWay(grid, x, y, x - asideX, y + asideY);
+    const hasLeft = isOpenWay(grid, x, y, x + asideX, y - asideY);
+    const share = 1 / ((hasRight ? 1 : 0) + (hasLeft ? 1 : 0) + 1);
+    for (let side = 1; side >= -1; side -= 2) {
+      if (side === 1 ? !hasRight : !hasLeft) continue;
       const off = one.others[one.otherCount++];
       const offX = -side * velocityY * this.stepTicks;
       const offY = side * velocityX * this.stepTicks;
       let placeX = x;
       let placeY = y;
+      let isStopped = false;
       for (let step = 0; step <= this.last; step++) {
-        if (step > from && isOpenWay(grid, placeX, placeY, placeX + offX, placeY + offY)) {
+        isStopped ||= step > from && !isOpenWay(grid, placeX, placeY, placeX + offX, placeY + offY);
+        if (step > from && !isStopped) {
           placeX += offX;
           placeY += offY;
         }

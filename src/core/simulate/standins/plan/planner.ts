@@ -114,7 +114,7 @@ export class Planner {
     private readonly danger: Danger,
     private readonly carriers: CarrierForecast,
     private readonly ticksPerSecond: number,
-    private readonly cells: number,
+    cells: number,
   ) {
     this.rates = new Float64Array(cells * (danger.steps + 1));
     this.rateRound = new Int32Array(cells * (danger.steps + 1));
@@ -126,6 +126,7 @@ export class Planner {
     this.task = task;
     this.round++;
     this.size = this.deepest = 0;
+    this.askedCell = -1;
     heap.clear();
     this.haste = 0;
     const horizon = this.danger.steps * this.danger.stepTicks;
@@ -342,7 +343,8 @@ export class Planner {
 
   /** What a second at the rest of a cell costs at a step; worked out once in a search. */
   private rate(cell: number, step: number): number {
-    const at = step * this.cells + cell;
+    // Those of one cell lie side by side: a move asks for a few moments of the same cells.
+    const at = cell * (this.danger.steps + 1) + step;
     if (this.rateRound[at] === this.round) return this.rates[at];
     const { restX, restY } = this.task.graph;
     this.rateRound[at] = this.round;
@@ -365,8 +367,18 @@ export class Planner {
     return known < 0 || (this.isDone[known] === 0 && leastCost < this.cost[known] - 1e-9);
   }
 
-  /** Which note there is of a cell in a wait, or −1; the place in the table for it is noted. */
+  /** Which note there is of a cell in a wait, or −1; the place in the table for it is noted. Mostly asked twice about the same. */
   private knownAt(cell: number, slot: number): number {
+    if (cell !== this.askedCell || slot !== this.askedSlot || this.size !== this.askedSize) {
+      this.askedCell = cell;
+      this.askedSlot = slot;
+      this.askedSize = this.size;
+      this.askedKnown = this.findKnown(cell, slot);
+    }
+    return this.askedKnown;
+  }
+
+  private findKnown(cell: number, slot: number): number {
     let hash = (Math.imul(cell, 0x9e3779b1) ^ Math.imul(slot, 0x85ebca6b)) & (TABLE - 1);
     for (; this.tableRound[hash] === this.round; hash = (hash + 1) & (TABLE - 1)) {
       const known = this.table[hash];
@@ -377,6 +389,10 @@ export class Planner {
   }
 
   private freePlace = 0;
+  private askedCell = -1;
+  private askedSlot = -1;
+  private askedSize = -1;
+  private askedKnown = -1;
 
   /** Notes that a cell can be reached at a time at a cost, unless it was reached then for less. */
   private reach(cell: number, ticks: number, cost: number, parent: number, move: number): void {
@@ -421,8 +437,10 @@ export class Planner {
     this.parent[at] = parent;
     this.move[at] = move;
     this.isThere[at] = 0;
-    this.offX[at] = this.nextOffX;
-    this.offY[at] = this.nextOffY;
+    if (this.task.walksOnCarriers) {
+      this.offX[at] = this.nextOffX;
+      this.offY[at] = this.nextOffY;
+    }
     for (let hunter = 0; hunter < this.danger.hunterCount; hunter++) {
       this.huntX[at * MOST_HUNTERS + hunter] = this.nowX[hunter];
       this.huntY[at * MOST_HUNTERS + hunter] = this.nowY[hunter];
