@@ -60,7 +60,14 @@ function runPart(name: string): BenchRow[] {
 }
 
 function main(args: string[]): void {
-  const chosen = args.filter((arg) => arg in PARTS);
+  const place = args.indexOf('--json');
+  const chosen = args.filter((arg, at) => !arg.startsWith('--') && (place < 0 || at !== place + 1));
+  const unknown = chosen.filter((name) => !(name in PARTS));
+  if (unknown.length > 0) {
+    console.error(`There is no part ${unknown.join(', ')}. There are: ${Object.keys(PARTS).join(', ')}.`);
+    process.exitCode = 2;
+    return;
+  }
   const names = Object.keys(PARTS).filter(
     (name) =>
       (chosen.length === 0 || chosen.includes(name)) && !(WITH_SERVER.includes(name) && args.includes('--no-desk')),
@@ -71,7 +78,6 @@ function main(args: string[]): void {
     measured.forEach(say);
     rows.push(...measured);
   }
-  const place = args.indexOf('--json');
   if (place >= 0 && args[place + 1]) writeFileSync(args[place + 1], JSON.stringify(rows, null, 2) + '\n');
 }
 
