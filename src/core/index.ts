@@ -290,6 +290,7 @@ export {
   saySavedCheck,
   sayScene,
   sayTally,
+  sharedReason,
   type CheckNames,
 } from './tune/savedChecks/saySavedCheck';
 export { sayMoments, saySpan, timetableOf, type Timetable, type TimetableMoment } from './simulate/timetable';

@@ -1,6 +1,6 @@
 'use client';
 
-import { checkNames, sayOutcome, saySavedCheck, sayTally } from '@/core/index';
+import { checkNames, sayOutcome, saySavedCheck, sayTally, sharedReason } from '@/core/index';
 import { useDesk, useFollowed } from './DeskContext';
 import { showSavedCheck } from './showSavedCheck';
 import css from './desk.module.css';
@@ -16,11 +16,19 @@ export function SavedChecksLine({ onOpen }: { onOpen: () => void }) {
   const count = game.levels.find(({ id }) => id === levelId)?.checks?.length ?? 0;
   const broken = (count > 0 ? (played ?? []) : []).filter(({ outcome }) => outcome.status !== 'holds');
   const names = checkNames(game, levelId);
+  // What keeps several from being played is said once.
+  const unplayable = sharedReason(broken);
+  const told = unplayable ? broken.filter(({ outcome }) => outcome.why !== unplayable.why) : broken;
   return (
     <>
       {broken.length > 0 && (
         <ul className={css.brief} data-testid="broken-checks">
-          {broken.slice(0, MOST_TOLD).map((one, index) => (
+          {unplayable && (
+            <li className="bad">
+              {unplayable.count} checks cannot be played: {unplayable.why}
+            </li>
+          )}
+          {told.slice(0, MOST_TOLD).map((one, index) => (
             <li key={index} className="bad">
               {saySavedCheck(one.check, names)}: {sayOutcome(one.outcome)}{' '}
               {'seconds' in one.outcome && (

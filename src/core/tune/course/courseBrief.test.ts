@@ -24,10 +24,10 @@ const harder = (least?: number, most?: number): CourseBriefLine => ({
 describe('the brief of a course', () => {
   test('asks each level to be harder than the one before by so much, and names the step that is furthest off', () => {
     const [met] = judgeCourse([harder(5, 40)], course(360, 280, 180));
-    expect([met.status, met.says]).toEqual(['met', 'met: Level 2 after Level 1, 20 (15 to 25) points']);
+    expect([met.status, met.says]).toEqual(['met', 'met: Level 2 after Level 1, 20 (15 to 25) points harder']);
     const [missed] = judgeCourse([harder(0, 30)], course(200, 280, 100));
     expect(missed.status).toBe('not met');
-    expect(missed.says).toMatch(/^not met: Level 2 after Level 1, -20 \(/);
+    expect(missed.says).toMatch(/^not met: Level 2 after Level 1, 20 \(\d+ to \d+\) points easier$/);
     expect(judgeCourse([harder(18, 40)], course(360, 280))[0].status).toBe('open');
   });
 

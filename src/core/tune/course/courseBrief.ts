@@ -63,6 +63,19 @@ function sayStep(least: number | undefined, most: number | undefined): string {
   return most === undefined ? easier : `${easier} and at most ${most} points harder`;
 }
 
+function sayNumber({ value, low, high }: Found): string {
+  return `${value.toFixed(0)} (${low.toFixed(0)} to ${high.toFixed(0)})`;
+}
+
+/** "20 (6 to 33) points easier" */
+function sayDifference(found: Found): string {
+  const { value, low, high } = found;
+  if (low >= 0) return `${sayNumber(found)} points harder`;
+  if (high <= 0) return `${sayNumber({ ...found, value: -value, low: -high, high: -low })} points easier`;
+  const way = value < 0 ? 'easier' : 'harder';
+  return `${Math.abs(value).toFixed(0)} points ${way} (from ${(-low).toFixed(0)} easier to ${high.toFixed(0)} harder)`;
+}
+
 function wholeCourse({ finishes, runs, most }: Pick<CourseState, 'finishes' | 'runs' | 'most'>): Found[] {
   if (runs < most || runs === 0) return [];
   return [{ of: '', value: 100 * finishes.value, low: 100 * finishes.low, high: 100 * finishes.high }];
@@ -105,7 +118,7 @@ function judge(line: CourseBriefLine, found: readonly Found[]): CourseBriefVerdi
   const offOf = ({ value }: Found) => Math.max(least - value, value - most);
   const worst = found.reduce((furthest, own) => (offOf(own) > offOf(furthest) ? own : furthest));
   const { unit } = COURSE_BRIEF_RULES[line.measure];
-  const number = `${worst.value.toFixed(0)} (${worst.low.toFixed(0)} to ${worst.high.toFixed(0)}) ${unit}`;
+  const number = line.measure === 'finishes' ? `${sayNumber(worst)} ${unit}` : sayDifference(worst);
   const said = status === 'open' ? 'not decided yet' : status;
   return { line, status, says: `${said}: ${worst.of ? `${worst.of}, ` : ''}${number}` };
 }

@@ -8,9 +8,9 @@ import { readGame } from '../../document/readGame';
 import { packInputs, unpackInputs, type SavedCheck } from '../../document/savedCheck';
 import { writeGame } from '../../document/writeGame';
 import { recordRun } from '../../simulate/recordRun';
+import { saySavedCheck, sharedReason } from './saySavedCheck';
 import { playSavedChecks, sceneOfCheck, type CheckOutcome } from './playSavedCheck';
 import { proposeChecks, type CheckScene } from './proposeChecks';
-import { saySavedCheck } from './saySavedCheck';
 
 /** A guard that goes east along a corridor and back; a pot that comes in every second, three in all; an exit far off. */
 const CORRIDOR: SmallLevel = {
@@ -146,6 +146,15 @@ describe('a saved check', () => {
     expect(outcomeOf({ ...turns, from: 'at 1 s' })).toMatchObject({ status: 'holds', seconds: expect.closeTo(1, 0) });
   });
 
+  test('are told once for all why they cannot be played, where the level itself cannot', () => {
+    const turns: SavedCheck = { happens: { event: 'turns', piece: GUARD }, holds: 'before', seconds: 4 };
+    const game = gameWith([turns, { ...turns, seconds: 5 }]);
+    expect(sharedReason(playSavedChecks(game, game.levels[0].id))).toBeUndefined();
+    const unreadable = { ...game, scripts: [{ id: 'walk', lines: ['behavoir gone {'] }] };
+    const shared = sharedReason(playSavedChecks(unreadable, game.levels[0].id));
+    expect(shared).toEqual({ count: 2, why: expect.stringContaining('closing brace') });
+  });
+
   test('that names what is gone stays in the file, is not played, and is told with its place', () => {
     const game = gameWith([
       { happens: { event: 'turns', piece: 'guard-7' }, holds: 'before', seconds: 4 },
@@ -156,6 +165,8 @@ describe('a saved check', () => {
     ]);
     const played = playSavedChecks(game, game.levels[0].id).map(({ outcome }) => outcome.status);
     expect(played).toEqual(['cannot be played', 'holds', ...Array.from({ length: 3 }, () => 'cannot be played')]);
+    // Each for a reason of its own.
+    expect(sharedReason(playSavedChecks(game, game.levels[0].id))).toBeUndefined();
     const told = checkGame(game).filter(({ where }) => where.path.includes('checks'));
     expect(told.map(({ where }) => where.path.slice(3).join('.'))).toEqual([
       '0.happens.piece',

@@ -84,3 +84,11 @@ export function sayTally(played: readonly PlayedCheck[]): string {
   const holding = played.filter(({ outcome }) => outcome.status === 'holds').length;
   return holding === played.length ? `all ${played.length} hold` : `${holding} of ${played.length} hold`;
 }
+
+/** Why more than one of some checks cannot be played, where that is the same for them; and how many those are. */
+export function sharedReason(played: readonly PlayedCheck[]): { count: number; why: string } | undefined {
+  const reasons = played.flatMap(({ outcome }) => (outcome.status === 'cannot be played' ? [outcome.why] : []));
+  const [why] = reasons;
+  const count = reasons.filter((reason) => reason === why).length;
+  return count > 1 ? { count, why } : undefined;
+}
