@@ -79,11 +79,14 @@ const FIRST_VALUES = [0, 7, 4, 3];
 const FIRST_RUNS = 60;
 const NEXT_RUNS = 120;
 const MOST_RUNS_OF_PLACE = 240;
-const ROUNDS = 5;
+/** Rounds of looking on, by how many numbers there are: along one the fit is known sooner. */
+const ROUNDS = [0, 3, 5, 5];
 /** What is decided after the first fresh runs is left at that. */
 const FIRST_FRESH_RUNS = 160;
 const FRESH_RUNS = 400;
-const MOST_PROOFS = 2;
+const MOST_PROOFS = 4;
+/** Another answer that the fit says to be farther off than this is not tried. */
+const UNLIKELY = 0.5;
 const FRESH_SEED = 500_001;
 const STRETCH = 20;
 const MOST_ANSWERS = 3;
@@ -208,14 +211,19 @@ export class Solver implements RunPlan<SolveTask> {
     return this.verdictsOf(kept).every(({ line, status }) => line.standIn !== standInId || status !== 'open');
   }
 
+  /** Whether fresh runs say for sure that a line does not hold there: then it matters no more how the others stand. */
+  private isRefuted(place: Place): boolean {
+    return this.verdictsOf(place.fresh).some(({ status }) => status === 'not met');
+  }
+
   private goOn(): void {
     if (this.stage === 'searching') {
-      if (this.round++ < ROUNDS) this.searchOn();
+      if (this.round++ < ROUNDS[this.turned.length]) this.searchOn();
       // Places that were looked at as often as they may be leave a round without work.
       if (this.waiting.length === 0) this.prove();
       return;
     }
-    for (const place of this.proved) this.askFresh(place, FRESH_RUNS);
+    for (const place of this.proved) if (!this.isRefuted(place)) this.askFresh(place, FRESH_RUNS);
     if (this.waiting.length > 0) return;
     // What does not hold on fresh seeds after all: once more, with all that is known by now.
     if (this.answers().some((answer) => answer.holds) || this.proofs >= MOST_PROOFS) this.stage = 'done';
@@ -223,7 +231,7 @@ export class Solver implements RunPlan<SolveTask> {
   }
 
   private searchOn(): void {
-    for (const values of this.bestCandidates(2)) {
+    for (const { values } of this.bestCandidates(2)) {
       const place = this.placeOf(values);
       const asked = Math.max(0, ...place.asked.values());
       this.ask(place, Math.min(MOST_RUNS_OF_PLACE, Math.max(NEXT_RUNS, asked + FIRST_RUNS)));
@@ -233,9 +241,9 @@ export class Solver implements RunPlan<SolveTask> {
   private prove(): void {
     this.stage = 'proving';
     this.proofs++;
-    for (const values of this.bestCandidates(MOST_ANSWERS)) {
+    for (const [rank, { values, off }] of this.bestCandidates(MOST_ANSWERS).entries()) {
       const place = this.placeOf(values);
-      if (place.fresh.size > 0) continue;
+      if (place.fresh.size > 0 || (rank > 0 && off > UNLIKELY)) continue;
       this.proved.push(place);
       this.askFresh(place, FIRST_FRESH_RUNS);
     }
@@ -243,13 +251,13 @@ export class Solver implements RunPlan<SolveTask> {
   }
 
   /** Values that a fit through all that is known says to be best, apart from each other. */
-  private bestCandidates(count: number): number[][] {
+  private bestCandidates(count: number): { values: number[]; off: number }[] {
     const samples = new Map(this.brief.map((line) => [line, this.samplesOf(line)]));
     const width = Math.max(0.14, 0.3 - 0.03 * this.round);
     const rated = this.candidates().map((values) => {
       const at = values.map((value, axis) => (value - this.turned[axis].low) / this.spanOf(axis));
       const off = this.offOf((line) => fitAt(samples.get(line)!, at, width));
-      return { values, at, price: off + CHANGE_PRICE * this.changeOf(values) };
+      return { values, at, off, price: off + CHANGE_PRICE * this.changeOf(values) };
     });
     rated.sort((a, b) => a.price - b.price);
     const chosen: typeof rated = [];
@@ -257,7 +265,7 @@ export class Solver implements RunPlan<SolveTask> {
       if (chosen.length === count) break;
       if (chosen.every(({ at }) => distance(at, one.at) >= APART)) chosen.push(one);
     }
-    return chosen.map(({ values }) => values);
+    return chosen;
   }
 
   private candidates(): number[][] {
