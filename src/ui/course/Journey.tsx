@@ -64,30 +64,21 @@ export function Journey({ game, onEdit }: { game: GameDocument; onEdit: GameEdit
           Each plays level after level, as the ways on lead, until it loses where nothing leads on, or finishes.
         </p>
       )}
-      <Checkbox
-        size="xs"
-        className={css.carries}
-        label="Lives that are left are carried on to the next level"
-        checked={game.carriesLives === true}
-        onChange={({ currentTarget: { checked } }) =>
-          void onEdit(checked ? 'Carry lives on' : 'Begin each level with its own lives', (draft) => {
-            if (checked) draft.carriesLives = true;
-            else delete draft.carriesLives;
-          })
-        }
-      />
-      <Checkbox
-        size="xs"
-        className={css.carries}
-        label="Points that were made are carried on to the next level"
-        checked={game.carriesPoints === true}
-        onChange={({ currentTarget: { checked } }) =>
-          void onEdit(checked ? 'Carry points on' : 'Begin each level without points', (draft) => {
-            if (checked) draft.carriesPoints = true;
-            else delete draft.carriesPoints;
-          })
-        }
-      />
+      {CARRIED.map(({ field, label, on, off }) => (
+        <Checkbox
+          key={field}
+          size="xs"
+          className={css.carries}
+          label={label}
+          checked={game[field] === true}
+          onChange={({ currentTarget: { checked } }) =>
+            void onEdit(checked ? on : off, (draft) => {
+              if (checked) draft[field] = true;
+              else delete draft[field];
+            })
+          }
+        />
+      ))}
       {status === 'failed' && <p className="bad flush">{failure}</p>}
       {status === 'running' && (
         <Progress size="xs" value={found ? (100 * found.runs) / found.most : 0} aria-label="Runs made" />
@@ -153,12 +144,28 @@ function CourseBrief({
   );
 }
 
+/** What can be carried on from level to level, and how the steps are called that say so and take it back. */
+const CARRIED = [
+  {
+    field: 'carriesLives',
+    label: 'Lives that are left are carried on to the next level',
+    on: 'Carry lives on',
+    off: 'Begin each level with its own lives',
+  },
+  {
+    field: 'carriesPoints',
+    label: 'Points that were made are carried on to the next level',
+    on: 'Carry points on',
+    off: 'Begin each level without points',
+  },
+] as const;
+
 const NOBODY_WENT = { stations: [], finishes: wilsonInterval(0, 0), runs: 0, most: 0 };
 
 /** Whether people would come along two versions of a game in the same way. */
 function playsAlike(before: GameDocument, now: GameDocument): boolean {
   if (before === now) return true;
-  if (before.carriesLives !== now.carriesLives || before.carriesPoints !== now.carriesPoints) return false;
+  if (CARRIED.some(({ field }) => before[field] !== now[field])) return false;
   const keysOf = (game: GameDocument) => game.levels.map(({ id }) => `${id} ${playKey(game, id)}`).join('\n');
   return keysOf(before) === keysOf(now);
 }
