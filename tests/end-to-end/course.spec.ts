@@ -72,4 +72,19 @@ test('people are sent along a course: how many come how far, and how hard each l
   expect(Number(come)).toBeGreaterThan(0);
   await expect(rows.nth(2).getByRole('cell').nth(3)).toHaveText(come!);
   await expect(part).toContainText('Short Hall is a wall: hardly anybody clears it.');
+
+  // What is carried on plays otherwise, and stands in the document.
+  for (const what of ['Lives that are left', 'Points that were made']) {
+    await part.getByLabel(`${what} are carried on to the next level`).check();
+    await expect(part).toContainText('The game has changed since: send them again.');
+  }
+  await part.getByLabel('Lives that are left are carried on to the next level').uncheck();
+  await expect
+    .poll(async () => {
+      const { document } = (await (await page.request.get('/api/games/course-people')).json()) as {
+        document: { carriesLives?: true; carriesPoints?: true };
+      };
+      return [document.carriesLives, document.carriesPoints];
+    })
+    .toEqual([undefined, true]);
 });

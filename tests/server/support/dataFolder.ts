@@ -14,6 +14,8 @@ export class TestDataFolder {
 
   /** An empty one, or one from a packed fixture as an earlier version left it. Its tables are not migrated yet. */
   static async open(name: string, fixture?: string): Promise<TestDataFolder> {
+    // What a suite before this one in the same process left to do may have asked its own database once more.
+    await closeDatabase();
     const folder = path.join(PROJECT, '.data', `server-test-${name}`);
     await stopDatabase(folder);
     rmSync(folder, { recursive: true, force: true });
