@@ -75,10 +75,12 @@ test('people are sent along a course: how many come how far, and how hard each l
 
   // What is carried on plays otherwise, and stands in the document.
   for (const what of ['Lives that are left', 'Points that were made']) {
-    await part.getByLabel(`${what} are carried on to the next level`).check();
+    const box = part.getByLabel(`${what} are carried on to the next level`);
+    await box.click();
+    await expect(box).toBeChecked();
     await expect(part).toContainText('The game has changed since: send them again.');
   }
-  await part.getByLabel('Lives that are left are carried on to the next level').uncheck();
+  await part.getByLabel('Lives that are left are carried on to the next level').click();
   await expect
     .poll(async () => {
       const { document } = (await (await page.request.get('/api/games/course-people')).json()) as {
