@@ -46,6 +46,19 @@ module.exports = {
       to: { path: '^src/core/readyParts/' },
     },
     {
+      name: 'clippings-come-last',
+      comment: 'What is copied from a level is put down by whoever edits a game, and is nothing of runs.',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '^src/core/(clipping/|index\\.ts$)|\\.test\\.ts$' },
+      to: { path: '^src/core/clipping/' },
+    },
+    {
+      name: 'clippings-before-compile',
+      severity: 'error',
+      from: { path: '^src/core/clipping', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/(compile|numbers|simulate|measure|tune|report|pipeline|readyParts)' },
+    },
+    {
       name: 'document-before-language',
       severity: 'error',
       from: { path: '^src/core/document', pathNot: '\\.test\\.ts$' },

@@ -197,7 +197,7 @@ try {
 
   await page.goto(desk);
   await finished();
-  await page.getByRole('button', { name: 'Watched' }).click();
+  await page.getByRole('button', { name: 'Time in sight' }).click();
   await arena(18, 10.2);
   await page.getByRole('button', { name: 'Why?' }).click();
   const line = await page.getByTestId('scrub').boundingBox();

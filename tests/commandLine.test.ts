@@ -677,7 +677,7 @@ describe('gorge behavior', () => {
     const said = await gorge(['behavior', KILN_YARD_FILE, 'night_watch', ...HALL, '--runs', '10']);
     expect(said.code).toBe(0);
     expect(said.out).toMatch(/in rounds: \d+\.\d % of the time/);
-    expect(said.out).toMatch(/least safe head start: \d+(\.\d+)? cells, for a player at 3\.4 cells\/s/);
+    expect(said.out).toMatch(/a player at 3\.4 cells\/s gets away if ahead by: \d+(\.\d+)? cells/);
     const { code, out } = await gorge(['behavior', KILN_YARD_FILE, 'night_watch', ...HALL, '--runs', '10', '--json']);
     const figures = JSON.parse(out) as { states: { share: number }[]; runs: number };
     expect([code, figures.runs]).toEqual([0, 10]);

@@ -1,4 +1,7 @@
 /** The only door of the core, in the order of the flow. */
+export { readClipping, type Clipping } from './clipping/clipping';
+export { cornerFor, placeClipping, type Pasted } from './clipping/placeClipping';
+export { takeClipping, type Wanted } from './clipping/takeClipping';
 export { layReadyPart, partsFor, READY_PARTS, type LaidPart, type ReadyPart } from './readyParts/readyParts';
 export { FORMAT_VERSION } from './document/migrations/migrate';
 export { partPlace } from './arena/partPlace';

@@ -172,7 +172,7 @@ test('why a guard does what it does is told at any moment of the run that is sho
 test('while a try stands still it is told why, and the watched ground can be shown', async ({ page }, info) => {
   await openDesk(page, info);
   await expect(page.getByTestId('sample-end')).toBeVisible();
-  const watched = page.getByRole('button', { name: 'Watched' });
+  const watched = page.getByRole('button', { name: 'Time in sight' });
   await watched.click();
   await expect(watched).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('button', { name: 'Try by hand' }).click();

@@ -63,11 +63,11 @@ export async function behavior(file: string, name: string, options: BehaviorOpti
       : 'caught once hunted: never hunted',
     ...(pursuit?.ok
       ? [
-          `least safe head start: ${pursuit.value.leastSafeCells ?? 'none up to 24'} cells, for a player at ${speed.toFixed(1)} cells/s`,
+          `a player at ${speed.toFixed(1)} cells/s gets away if ahead by: ${pursuit.value.leastSafeCells ?? 'more than 24'} cells`,
         ]
       : []),
     `watched ground: ${percent(figures.watchedShare)}, in the first run`,
-    `flip-flops: ${figures.flipFlopsPerMinute.toFixed(2)} a minute; turns: ${figures.turnsPerSecond.toFixed(2)} a second`,
+    `second thoughts: ${figures.secondThoughtsPerMinute.toFixed(2)} a minute; turns: ${figures.turnsPerSecond.toFixed(2)} a second`,
     `unrest: ${describeUnrest(figures)
       .map(({ name: what, share }) => `${what} ${percent(share)}`)
       .join(', ')} of the time`,

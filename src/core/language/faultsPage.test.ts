@@ -5,6 +5,7 @@ import { checkStart } from '../compile/checkStart';
 import { NO_OVERRIDES } from '../compile/levelProgram';
 import { addProvingLevel, type ProvingPlan } from '../compile/provingLevel';
 import { readStart } from '../compile/readStart';
+import { readClipping } from '../clipping/clipping';
 import { layReadyPart } from '../readyParts/readyParts';
 import { detectReading, readPictureGrid } from '../exchange/pictureMap';
 import { readPicture } from '../exchange/readPicture';
@@ -167,6 +168,7 @@ describe('what no few lines show', () => {
     'cannot-be-turned': () => of(openSolver(SOUND, SOUND.levels[0], [CLOCK, CLOCK], [], MEASURED)),
     'part-cannot-be-laid': () =>
       of(layReadyPart(SOUND_GAME as unknown as GameDocument, 'attic', 'door', { x: 1, y: 1 })),
+    'clipping-cannot-be-pasted': () => of(readClipping('a sentence')),
     'no-lives': () => checkStart({ ...NO_OVERRIDES, from: { lives: 2 } }, undefined),
     'no-waves': () => checkStart({ ...NO_OVERRIDES, from: { wave: 3 } }, undefined),
     'proving-ground-missing': () =>

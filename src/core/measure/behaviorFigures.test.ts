@@ -24,7 +24,7 @@ function figuresOf(script: string) {
 }
 
 describe('figures of a behavior', () => {
-  test('shares of time, ways and flip-flops are those of the closed form', () => {
+  test('shares of time, goings-over and second thoughts are those of the closed form', () => {
     const figures = figuresOf('start state a { do hold go b after 0.5 s } state b { do hold go a after 1.5 s }');
     expect(figures.states.map(({ name, share }) => [name, Math.round(share * 20) / 20])).toEqual([
       ['a', 0.25],
@@ -34,7 +34,7 @@ describe('figures of a behavior', () => {
     expect(there.perMinute).toBeCloseTo(30, 0);
     expect(Math.abs(there.count - back.count)).toBeLessThanOrEqual(3);
     // Each b is left for the a that it came from, but only after more than a second; each a within a second.
-    expect(figures.flipFlopsPerMinute).toBeCloseTo(back.perMinute, -1);
+    expect(figures.secondThoughtsPerMinute).toBeCloseTo(back.perMinute, -1);
   });
 
   test('turns are counted when a piece turns round, and sightings have their length', () => {

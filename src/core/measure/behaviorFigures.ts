@@ -9,7 +9,7 @@ import type { World } from '../simulate/engine/world';
 import { UnrestWatch, type Unrest } from '../simulate/unrest';
 import type { StandInTraits } from '../people/traits';
 
-/** Back to where it came from within this time is a flip-flop. */
+/** Back to where it came from within this time is a second thought. */
 const FLIP_SECONDS = 1;
 /** A turn of the heading by more than this between two ticks counts as a change of facing, degrees. */
 const TURN_COSINE = Math.SQRT1_2;
@@ -29,7 +29,7 @@ export interface BehaviorFigures {
   /** Median length of a sighting, seconds; undefined without any. */
   medianSightingSeconds: number | undefined;
   /** Changes of state that were taken back at once, a minute of a piece. */
-  flipFlopsPerMinute: number;
+  secondThoughtsPerMinute: number;
   /** Turns by more than 45 degrees from one tick to the next, a second of a piece. */
   turnsPerSecond: number;
   /** Share of the time in which a piece turned for ever, trembled, lay on another of its kind, stood in others' way. */
@@ -212,7 +212,7 @@ function describe(
     }),
     sightings: sorted.length,
     medianSightingSeconds: sorted[Math.floor(sorted.length / 2)],
-    flipFlopsPerMinute: seconds > 0 ? (sums.flips / seconds) * 60 : 0,
+    secondThoughtsPerMinute: seconds > 0 ? (sums.flips / seconds) * 60 : 0,
     turnsPerSecond: seconds > 0 ? sums.turns / seconds : 0,
     unrest: shareOfSeconds(unrest),
     caught: sums.hunts > 0 ? wilsonInterval(sums.catches, sums.hunts) : undefined,

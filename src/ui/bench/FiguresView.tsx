@@ -69,13 +69,13 @@ export function FiguresView({ measured }: { measured: Measured }) {
       'Hunts that ended with the player caught, with the 95 % interval',
     ],
     [
-      'least safe head start',
+      'gets away if ahead by',
       pursuit
         ? pursuit.leastSafeCells === undefined
-          ? `none up to 24 cells`
-          : `${pursuit.leastSafeCells} cells`
+          ? 'more than 24 cells'
+          : `${pursuit.leastSafeCells} ${pursuit.leastSafeCells === 1 ? 'cell' : 'cells'}`
         : '–',
-      `In an endless corridor, the player going at ${pursuit?.playerSpeed ?? 0} cells/s`,
+      `The least head start with which a player at ${pursuit?.playerSpeed ?? 0} cells/s is not caught, in an endless corridor`,
     ],
     [
       'sightings',
@@ -88,9 +88,9 @@ export function FiguresView({ measured }: { measured: Measured }) {
       'Share of the open ground in sight of these pieces at a moment; first run',
     ],
     [
-      'flip-flops',
-      `${figures.flipFlopsPerMinute.toFixed(2)} a minute`,
-      'Changes of state that were taken back within a second',
+      'second thoughts',
+      `${figures.secondThoughtsPerMinute.toFixed(2)} a minute`,
+      'Changes of state that were taken back within a second: the piece dithers',
     ],
     [
       'turns',

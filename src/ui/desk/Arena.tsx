@@ -5,7 +5,6 @@ import {
   useEffect,
   useMemo,
   useRef,
-  useState,
   type MouseEvent as ReactMouseEvent,
   type PointerEvent as ReactPointerEvent,
   type RefObject,
@@ -15,10 +14,10 @@ import { ArenaCanvas } from '../canvas/ArenaCanvas';
 import type { ArenaPicture } from '../canvas/arenaPicture';
 import { paletteFor } from '../canvas/palette';
 import { ArenaGestures, type PointerInput } from '../editor/arenaGestures';
-import { ArenaView, type ArenaViewState } from '../editor/arenaView';
+import type { ArenaView, ArenaViewState } from '../editor/arenaView';
 import { runsEndingNear } from '../editor/visits';
 import { composePicture, groundChangesUpTo, mindAt } from '../editor/composePicture';
-import { Controls } from '../editor/controls';
+import type { Controls } from '../editor/controls';
 import { ArenaFoot, MapLegend } from './ArenaFoot';
 import styles from './desk.module.css';
 import { cellsOfMap, LEVEL_MAPS } from '../frame/levelMaps';
@@ -37,10 +36,9 @@ const TryWhy = later(() => import('./TryWhy').then(({ TryWhy: Why }) => Why));
 /** The arena: drawn on canvas once a frame when something changed; every gesture goes through {@link ArenaGestures}. */
 export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => void }) {
   const desk = useDesk();
-  const [view] = useState(() => new ArenaView());
-  const [controls] = useState(() => new Controls());
+  const { view, controls } = desk;
   const isTrying = useFollowed(desk.tries, (state) => state.status !== 'off');
-  useTryShortcut(desk, view);
+  useTryShortcut(desk);
   return (
     <section aria-label="Arena" className={styles.arena}>
       <Field view={view} controls={controls} isTrying={isTrying} />
@@ -154,21 +152,22 @@ function useSizeAndWheel(box: RefObject<HTMLDivElement | null>, view: ArenaView)
 }
 
 /** T tries the level from its start, Shift+T from where the pointer is. */
-function useTryShortcut(desk: Desk, view: ArenaView): void {
+function useTryShortcut(desk: Desk): void {
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
-      if (isTyping(event) || event.ctrlKey || event.metaKey || event.key.toLowerCase() !== 't') return;
-      const { tries, session } = desk;
+      const { tries, session, keys, view } = desk;
+      const act = keys.actOf(event);
+      if (isTyping(event) || (act !== 'try' && act !== 'try from pointer')) return;
       if (tries.state.status !== 'off') return;
       const { pointer } = view.state;
-      if (event.shiftKey && pointer)
+      if (act === 'try from pointer' && pointer)
         tries.setOverrides({ ...tries.state.overrides, playerAt: [roundPlace(pointer.x), roundPlace(pointer.y)] });
       void tries.start(session.state.game);
       event.preventDefault();
     };
     window.addEventListener('keydown', onKeyDown);
     return () => window.removeEventListener('keydown', onKeyDown);
-  }, [desk, view]);
+  }, [desk]);
 }
 
 function roundPlace(value: number): number {

@@ -6,26 +6,9 @@ import { PREVIEW_SECONDS, sayPlace } from '@/core/index';
 import { mindAt } from '../editor/composePicture';
 import { cellsOfMap, LEVEL_MAP_NAMES, LEVEL_MAPS } from '../frame/levelMaps';
 import { MindLine } from '../frame/MindLine';
-import type { ArenaView, ArenaViewState } from '../editor/arenaView';
+import { ARENA_LAYERS, type ArenaView, type ArenaViewState } from '../editor/arenaView';
 import styles from './desk.module.css';
-import { useDesk, useFollowed } from './DeskContext';
-
-/** What can lie over the arena. */
-const LAYERS = [
-  { key: 'showsShapes', label: 'Shapes', title: 'Stand shapes dashed, hit shapes in clay' },
-  { key: 'showsTracks', label: 'Ways', title: 'Where movers go' },
-  { key: 'showsSight', label: 'Sight', title: 'What can be seen from where' },
-  {
-    key: 'showsWatched',
-    label: 'Watched',
-    title: 'How much of the shown run each cell is in somebody’s sight',
-  },
-  {
-    key: 'showsMind',
-    label: 'Mind',
-    title: 'What the stand-in of the shown run plans (dots), wants (dashed cells) and expects (rings)',
-  },
-] as const satisfies readonly { key: keyof ArenaViewState; label: string; title: string }[];
+import { useDesk, useFollowed, useKeyHint } from './DeskContext';
 
 /** What ground can be tinted by over all runs that are read; ends are drawn as blots anyway. */
 // Ends are always to be seen there.
@@ -57,11 +40,12 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
   const scale = useFollowed(view, (state) => state.camera.scale);
   const isNarrow = useFollowed(view, (state) => state.width < 640);
   const { width, height } = session.size;
+  const hint = useKeyHint();
   useWatchedGround(shown.showsWatched);
   return (
     <div className={`plate quiet ${styles.foot}`} data-narrow={isNarrow || undefined}>
       <PreviewMoment view={view} isNarrow={isNarrow} />
-      {LAYERS.map(({ key, label, title }) => (
+      {ARENA_LAYERS.map(({ key, label, title }) => (
         <button
           key={key}
           type="button"
@@ -99,7 +83,7 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
       <button
         type="button"
         className="act"
-        title="Pixels a cell; a click shows the whole arena (0)"
+        title={`Pixels a cell; a click shows the whole arena${hint('whole arena')}`}
         onClick={() => view.fit(width, height)}
       >
         {Math.round(scale)} px{!isNarrow && ' a cell'}
@@ -130,7 +114,7 @@ function PreviewMoment({ view, isNarrow }: { view: ArenaView; isNarrow: boolean 
   if (!hasMovers || isTrying) return null;
   return (
     <div className={styles.moment} title="Where everything stands that does not wait for the player">
-      <span>at</span>
+      <span>{isNarrow ? 'at' : 'preview at'}</span>
       <Slider
         size="xs"
         w={isNarrow ? 44 : 120}

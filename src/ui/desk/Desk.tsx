@@ -14,7 +14,7 @@ import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
 import { Arena } from './Arena';
 import { KeptDraftNotice } from './KeptDraftNotice';
-import { DeskContext, useDesk, useFollowed } from './DeskContext';
+import { DeskContext, useDesk, useFollowed, useKeyHint } from './DeskContext';
 import { DeskKeys } from './DeskKeys';
 import * as Opened from './opened';
 import { PaletteKey } from './PaletteKey';
@@ -25,6 +25,8 @@ import { Strata } from './Strata';
 import { useDeskMachines } from './useDeskMachines';
 import css from './desk.module.css';
 
+// Fetched behind what the page needs to be used; somebody may copy soon.
+const DeskClipboard = later(() => import('./DeskClipboard').then((module) => module.DeskClipboard));
 const StartField = later(() => import('./StartField').then(({ StartField: Field }) => Field));
 // Who is asked nothing needs no question.
 const ClashNotice = later(() => import('./ClashNotice').then(({ ClashNotice: Notice }) => Notice));
@@ -137,6 +139,7 @@ function DeskBody({ view }: { view?: WholeView }) {
       </div>
       <DeskKeys help={help} onToggleScript={onToggleScript} />
       <PaletteKey help={help} onOpenScript={onOpenScript} onOpenPanel={(type) => setOpen({ type })} />
+      <DeskClipboard />
       <ClashNotice />
       <KeptDraftNotice />
     </div>
@@ -236,6 +239,7 @@ function TryButton() {
   const { session, tries } = useDesk();
   const status = useFollowed(tries, (state) => state.status);
   const note = useFollowed(tries, (state) => (state.status === 'off' ? state.note : ''));
+  const hint = useKeyHint();
   const start = () => {
     if (status === 'off') void tries.start(session.state.game);
     else tries.stop();
@@ -246,7 +250,7 @@ function TryButton() {
       <button
         type="button"
         className="chip river"
-        title="Play this level by hand (T; Shift+T from the pointer)"
+        title={`Play this level by hand${hint('try')}, or from the pointer${hint('try from pointer')}`}
         onClick={start}
       >
         {status === 'off' ? 'Try by hand' : 'End the try'}

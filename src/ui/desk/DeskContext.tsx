@@ -2,6 +2,10 @@
 
 import { createContext, useContext } from 'react';
 import { useStore, type StoreApi } from 'zustand';
+import type { ArenaView } from '../editor/arenaView';
+import type { Controls } from '../editor/controls';
+import type { KeyAct } from '../editor/keyTable';
+import type { OwnKeys } from '../editor/ownKeys';
 import type { ChecksController } from '../editor/checksController';
 import type { DeskActions } from '../editor/deskActions';
 import type { DeskSession } from '../editor/deskSession';
@@ -31,6 +35,11 @@ export interface Desk {
   proofs: ProofController;
   parts: PartsController;
   triesAgain: TryAgainController;
+  /** How the arena is looked at. */
+  view: ArenaView;
+  /** Keys of the desk, and those with which a level is played by hand. */
+  keys: OwnKeys;
+  controls: Controls;
 }
 
 export const DeskContext = createContext<Desk | undefined>(undefined);
@@ -44,4 +53,10 @@ export function useDesk(): Desk {
 /** Follows one part of a machine's state. */
 export function useFollowed<State, Part>(machine: { store: StoreApi<State> }, select: (state: State) => Part): Part {
   return useStore(machine.store, select);
+}
+
+/** How a tooltip tells the key of something: behind a space, in brackets; empty where it has none. */
+export function useKeyHint(): (act: KeyAct) => string {
+  const choice = useFollowed(useDesk().keys, (state) => state.choice);
+  return (act) => (choice[act].length > 0 ? ` (${choice[act][0]})` : '');
 }

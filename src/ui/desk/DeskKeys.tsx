@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect } from 'react';
-import { actOnDesk, actWithControl } from '../editor/deskKeys';
+import { actOnDesk } from '../editor/deskKeys';
 import { later } from '../frame/later';
 import { useDesk } from './DeskContext';
 import { isTyping } from './useArenaKeys';
@@ -22,12 +22,12 @@ export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript:
     const targets = { ...desk, openSheet: help.open, toggleScript: onToggleScript };
     const onKeyDown = (event: KeyboardEvent) => {
       const hasControl = event.ctrlKey || event.metaKey;
-      const isUndo = hasControl && ['z', 'y'].includes(event.key.toLowerCase());
+      const isUndo = hasControl && ['undo', 'redo'].includes(desk.keys.actOf(event) ?? '');
       // Undo and redo are the desk's also while a script or a slider has the focus, but not while a name is typed.
       const isInText =
         event.target instanceof HTMLElement && event.target.closest('input:not([type=range]), textarea') !== null;
       if (isTyping(event) && !(isUndo && !isInText)) return;
-      if ((hasControl ? actWithControl : actOnDesk)(event, targets)) event.preventDefault();
+      if (actOnDesk(event, targets)) event.preventDefault();
     };
     window.addEventListener('keydown', onKeyDown);
     return () => window.removeEventListener('keydown', onKeyDown);

@@ -5,8 +5,10 @@ import { Spotlight, spotlight } from '@mantine/spotlight';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { partsFor, takeNumbers, type NamedNumber } from '@/core/index';
-import { useDesk, useFollowed, type Desk } from './DeskContext';
+import { useDesk, useFollowed, useKeyHint, type Desk } from './DeskContext';
+import { copyByName, pasteByName } from './DeskClipboard';
 import type { Help } from './DeskKeys';
+import { ARENA_LAYERS } from '../editor/arenaView';
 import { layPart, placeForPart } from '../editor/layPart';
 import type { LevelNames } from '../editor/visits';
 import { PALETTE_WORDS } from './openWord';
@@ -27,21 +29,25 @@ export function DeskPalette(props: DeskPaletteProps) {
   const desk = useDesk();
   const router = useRouter();
   const names = useLevelNames();
+  const hint = useKeyHint();
   const [query, setQuery] = useState('');
   useFollowed(desk.session, (state) => state.game);
   useFollowed(desk.reading, (state) => state.summary);
+  const choice = useFollowed(desk.keys, (state) => state.choice.palette);
+  const shortcut = choice.map((press) => press.replace('Ctrl', 'mod').replaceAll('+', ' + '));
   // It is fetched when it is first asked for.
   useEffect(() => spotlight.open(), []);
   return (
     <Spotlight
       actions={[
         ...setActions(desk, query, () => props.onOpenPanel('tune')),
-        ...deskActions(desk),
+        ...deskActions(desk, hint),
+        ...viewActions(desk, hint),
         ...numberActions(desk, names),
         ...panelActions(props.onOpenPanel),
         ...partActions(desk),
         ...findingActions(desk),
-        ...placeActions(desk, router.push, props),
+        ...placeActions(desk, router.push, props, hint),
         ...PALETTE_WORDS.map(({ id, label, description, open }) => act(id, label, description, open)),
       ]}
       query={query}
@@ -51,7 +57,7 @@ export function DeskPalette(props: DeskPaletteProps) {
       nothingFound="Nothing by that name"
       highlightQuery
       attributes={{ content: { 'aria-label': 'Find any action' } }}
-      shortcut="mod + K"
+      shortcut={shortcut}
       searchProps={{ placeholder: 'An action, a level, a piece, a script, a word of the language, or “warden pace 3”' }}
     />
   );
@@ -91,24 +97,60 @@ function findingActions({ reading, playback }: Desk) {
   );
 }
 
+type Hint = ReturnType<typeof useKeyHint>;
+
 /** Tools and edits. */
-function deskActions({ session, actions, playback, tries }: Desk) {
+function deskActions(desk: Desk, hint: Hint) {
+  const { session, actions, playback, tries } = desk;
   return [
-    act('select', 'Select', 'Tool, 1', () => session.setTool('select')),
-    act('ground', 'Ground', 'Tool to paint and erase walls, 2', () => session.setTool('ground')),
-    act('cast', 'Cast', 'Tool to place guards, 3', () => session.setTool('cast')),
-    act('route', 'Route', 'Tool to add waypoints, 4', () => session.setTool('route')),
-    act('area', 'Area', 'Tool to copy, mirror and turn parts of the level, 5', () => session.setTool('area')),
-    act('mark', 'Mark', 'Tool to add points, lines and areas, 6', () => session.setTool('mark')),
-    act('try', 'Try by hand', 'Play this level, T', () => void tries.start(session.state.game)),
+    act('select', 'Select', `Tool to select and drag${hint('select tool')}`, () => session.setTool('select')),
+    act('ground', 'Ground', `Tool to paint and erase walls${hint('ground tool')}`, () => session.setTool('ground')),
+    act('cast', 'Cast', `Tool to place guards${hint('cast tool')}`, () => session.setTool('cast')),
+    act('route', 'Route', `Tool to add waypoints${hint('route tool')}`, () => session.setTool('route')),
+    act('area', 'Area', `Tool to copy, mirror and turn parts of the level${hint('area tool')}`, () =>
+      session.setTool('area'),
+    ),
+    act('mark', 'Mark', `Tool to add points, lines and areas${hint('mark tool')}`, () => session.setTool('mark')),
+    act('try', 'Try by hand', `Play this level${hint('try')}`, () => void tries.start(session.state.game)),
     act('boundary', 'Draw the boundary', 'The ground of the brush round the whole level', () => actions.drawBoundary()),
-    act('undo', 'Undo', 'Ctrl+Z', () => session.undo()),
-    act('redo', 'Redo', 'Ctrl+Shift+Z', () => session.redo()),
-    act('copy', 'Copy the selection', 'Ctrl+D', () => actions.duplicate()),
-    act('remove', 'Remove the selection', 'Delete', () => actions.remove()),
-    act('all', 'Select all guards', 'Ctrl+A', () => actions.selectAll()),
-    act('play', 'Play or pause the run that is shown', 'P', () => playback.toggle()),
-    act('draft', 'Back to the draft', 'Home', () => playback.seek(0)),
+    act('undo', 'Undo', `The last change${hint('undo')}`, () => session.undo()),
+    act('redo', 'Redo', `What was undone${hint('redo')}`, () => session.redo()),
+    act('double', 'Copy the selection', `Beside it${hint('double')}`, () => actions.duplicate()),
+    act(
+      'copy',
+      'Copy to the clipboard',
+      'What is chosen, for here, another level or another game (Ctrl+C)',
+      () => void copyByName(desk, false),
+    ),
+    act('cut', 'Cut to the clipboard', 'What is chosen is taken away (Ctrl+X)', () => void copyByName(desk, true)),
+    act('paste', 'Paste', 'What was copied, with all that it is made of (Ctrl+V)', () => void pasteByName(desk)),
+    act('remove', 'Remove the selection', `Pieces, marks or a waypoint${hint('remove')}`, () => actions.remove()),
+    act('all', 'Select all pieces', `Of this level${hint('select all')}`, () => actions.selectAll()),
+    act('next', 'Select the next piece or mark', `In the order of the level${hint('next')}`, () =>
+      actions.cycleSelection(1),
+    ),
+    act('previous', 'Select the piece or mark before', `In the order of the level${hint('previous')}`, () =>
+      actions.cycleSelection(-1),
+    ),
+    act('play', 'Play or pause the run that is shown', `From where it stands${hint('play')}`, () => playback.toggle()),
+    act('tick back', 'One tick back', `In the run that is shown${hint('tick back')}`, () => playback.step(-1)),
+    act('tick on', 'One tick on', `In the run that is shown${hint('tick on')}`, () => playback.step(1)),
+    act('draft', 'Back to the draft', `To the start of the run that is shown${hint('draft')}`, () => playback.seek(0)),
+  ];
+}
+
+/** How the arena is looked at. */
+function viewActions({ session, view }: Desk, hint: Hint) {
+  const { width, height } = session.size;
+  return [
+    act('zoom in', 'Zoom in', `At the middle of the arena${hint('zoom in')}`, () => view.zoom(1.25)),
+    act('zoom out', 'Zoom out', `At the middle of the arena${hint('zoom out')}`, () => view.zoom(0.8)),
+    act('whole arena', 'Show the whole arena', `Fits it into its room${hint('whole arena')}`, () =>
+      view.fit(width, height),
+    ),
+    ...ARENA_LAYERS.map(({ key, label, title }) =>
+      act(`layer ${key}`, `Show or hide: ${label}`, title, () => view.store.setState({ [key]: !view.state[key] })),
+    ),
   ];
 }
 
@@ -166,14 +208,19 @@ function partActions({ session }: Desk) {
 }
 
 /** Where one can go: other pages, scripts and pieces. */
-function placeActions({ session }: Desk, go: (address: string) => void, { help, onOpenScript }: DeskPaletteProps) {
+function placeActions(
+  { session }: Desk,
+  go: (address: string) => void,
+  { help, onOpenScript }: DeskPaletteProps,
+  hint: Hint,
+) {
   const { game } = session.state;
   return [
     act('history', 'History', 'Every version of this game: compare, name, restore', () =>
       go(`/games/${game.id}/history`),
     ),
     act('course', 'Course', 'The levels of this game in order, and its batches', () => go(`/games/${game.id}`)),
-    act('keys', 'List all keys', '?', help.open),
+    act('keys', 'List all keys', `And give them other ones${hint('keys')}`, help.open),
     ...game.scripts.map(({ id }) =>
       act(`script ${id}`, `Script ${id}`, 'Open the behavior beside the arena', () => onOpenScript(id)),
     ),

@@ -9,7 +9,7 @@ export function Difference({ difference }: { difference: PairedDifference }) {
   const tone = !difference.isReal ? 'quiet' : difference.value > 0 ? 'good' : 'bad';
   return (
     <div className={css.ruled}>
-      <div className="quiet small">Against the level before, same {difference.seeds} seeds</div>
+      <div className="quiet small">By your last edit, on the same {difference.seeds} seeds</div>
       <div className={`mono ${tone} ${css.factValue}`}>{sayDifference(difference)}</div>
       <Changes />
     </div>

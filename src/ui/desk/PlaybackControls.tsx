@@ -11,7 +11,7 @@ import {
 import type { RunRecord } from '@/core/index';
 import { SpeedSwitch } from '../frame/SpeedSwitch';
 import { later } from '../frame/later';
-import { useDesk, useFollowed } from './DeskContext';
+import { useDesk, useFollowed, useKeyHint } from './DeskContext';
 import css from './desk.module.css';
 
 // Offered of a moment of a run.
@@ -48,11 +48,12 @@ function StepButtons() {
   const { playback, reading } = useDesk();
   const { tick, isPlaying, lastTick } = useFollowed(playback, (state) => state);
   const run = useFollowed(reading, (state) => state.sampleRun);
+  const hint = useKeyHint();
   return (
     <>
       <ActionIcon
         aria-label={isPlaying ? 'Pause' : 'Play'}
-        title="Play or pause (P)"
+        title={`Play or pause${hint('play')}`}
         disabled={!run}
         onClick={() => playback.toggle()}
       >
@@ -61,7 +62,7 @@ function StepButtons() {
       <ActionIcon
         variant="subtle"
         aria-label="Back to the start"
-        title="Back to the draft (Home)"
+        title={`Back to the draft${hint('draft')}`}
         disabled={tick === 0}
         onClick={() => playback.seek(0)}
       >
@@ -70,7 +71,7 @@ function StepButtons() {
       <ActionIcon
         variant="subtle"
         aria-label="One tick back"
-        title="One tick back (,)"
+        title={`One tick back${hint('tick back')}`}
         disabled={tick === 0}
         onClick={() => playback.step(-1)}
       >
@@ -79,7 +80,7 @@ function StepButtons() {
       <ActionIcon
         variant="subtle"
         aria-label="One tick on"
-        title="One tick on (.)"
+        title={`One tick on${hint('tick on')}`}
         disabled={!run || tick >= lastTick}
         onClick={() => playback.step(1)}
       >

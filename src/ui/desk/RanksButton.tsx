@@ -13,7 +13,7 @@ export function RanksButton({ piece }: { piece: Piece }) {
     <Popover position="top" withArrow withinPortal>
       <Popover.Target>
         <button type="button" className="act" title="Copies in columns and rows that march as one">
-          Ranks
+          March in ranks
         </button>
       </Popover.Target>
       <Popover.Dropdown>
@@ -30,7 +30,7 @@ function RanksForm({ piece }: { piece: Piece }) {
   const [spacing, setSpacing] = useState(1.5);
   const make = () => {
     let ids: string[] = [];
-    session.change(`Ranks of ${piece.name}`, (draft) => {
+    session.change(`Have ${piece.name} march in ranks`, (draft) => {
       ids = commands.makeRanks(draft, session.state.levelId, piece.id, columns, rows, { x: spacing, y: spacing });
     });
     session.select(ids);

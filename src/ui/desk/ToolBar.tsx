@@ -2,72 +2,45 @@
 
 import { ActionIcon, Tooltip } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
-import type { ReactNode } from 'react';
-import { notifications } from '@mantine/notifications';
-import { commands, kindOf, resolvedCast, type StampTurn } from '@/core/index';
-import { BRUSH_SHAPES } from '../editor/brushShapes';
-import type { MarkForm, Tool } from '../editor/deskSession';
-import { useDesk, useFollowed } from './DeskContext';
-import { describeGround } from './describeGround';
-import { SelectField } from './panels/fields';
-import { GroundSwatch } from './panels/GroundSwatch';
+import type { Tool } from '../editor/deskSession';
+import { later } from '../frame/later';
+import { useDesk, useFollowed, useKeyHint } from './DeskContext';
+import { ToolChip } from './ToolChip';
 import css from './desk.module.css';
 
-const TOOLS: { tool: Tool; label: string; key: string; help: string }[] = [
-  { tool: 'select', label: 'Select', key: '1', help: 'Select and drag pieces, waypoints and marks' },
-  { tool: 'ground', label: 'Ground', key: '2', help: 'Paint ground; second button or Shift erases' },
-  { tool: 'cast', label: 'Cast', key: '3', help: 'Click to place a piece' },
-  { tool: 'route', label: 'Route', key: '4', help: 'Click to add waypoints to the selected piece' },
+// Nothing is chosen for Select.
+const ToolOptions = later(() => import('./ToolOptions').then(({ ToolOptions: Options }) => Options));
+
+const TOOLS: { tool: Tool; label: string; help: string }[] = [
+  { tool: 'select', label: 'Select', help: 'Select and drag pieces, waypoints and marks' },
+  { tool: 'ground', label: 'Ground', help: 'Paint ground; second button or Shift erases' },
+  { tool: 'cast', label: 'Cast', help: 'Click to place a piece' },
+  { tool: 'route', label: 'Route', help: 'Click to add waypoints to the selected piece' },
   {
     tool: 'area',
     label: 'Area',
-    key: '5',
     help: 'Drag over cells, then copy, mirror, turn or clear them with all that stands in them',
   },
-  { tool: 'mark', label: 'Mark', key: '6', help: 'Add named points, lines and areas' },
+  { tool: 'mark', label: 'Mark', help: 'Add named points, lines and areas' },
 ];
-
-function Chip({
-  isOn,
-  title,
-  onClick,
-  children,
-}: {
-  isOn: boolean;
-  title: string;
-  onClick: () => void;
-  children: ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      className="chip"
-      title={title}
-      aria-pressed={isOn}
-      data-on={isOn || undefined}
-      onClick={onClick}
-    >
-      {children}
-    </button>
-  );
-}
 
 /** The tools of the arena and, below them, what the chosen tool works with. */
 export function ToolBar() {
-  const { session } = useDesk();
+  const { session, keys } = useDesk();
   const tool = useFollowed(session, (state) => state.tool);
+  const choice = useFollowed(keys, (state) => state.choice);
   return (
     <div className={css.tools}>
       <div className={`plate ${css.toolRow}`} role="toolbar" aria-label="Tools">
         {TOOLS.map((entry) => (
-          <Chip
+          <ToolChip
             key={entry.tool}
             isOn={tool === entry.tool}
             title={entry.help}
             onClick={() => session.setTool(entry.tool)}
           >
-            {entry.label} <span className="mono quiet tiny">{entry.key}</span>
-          </Chip>
+            {entry.label} <span className="mono quiet tiny">{choice[`${entry.tool} tool`][0]}</span>
+          </ToolChip>
         ))}
         <span className={css.toolDivide} />
         <UndoButtons />
@@ -84,200 +57,20 @@ export function ToolBar() {
 function UndoButtons() {
   const { session } = useDesk();
   const undoLabel = useFollowed(session, (state) => state.past[state.past.length - 1]?.label);
+  const hint = useKeyHint();
   const redoLabel = useFollowed(session, (state) => state.future[0]?.label);
   return (
     <>
-      <Tooltip label={undoLabel ? `Undo: ${undoLabel} (Ctrl+Z)` : 'Nothing to undo'}>
+      <Tooltip label={undoLabel ? `Undo: ${undoLabel}${hint('undo')}` : 'Nothing to undo'}>
         <ActionIcon variant="subtle" aria-label="Undo" disabled={!undoLabel} onClick={() => session.undo()}>
           <IconArrowBackUp size={17} />
         </ActionIcon>
       </Tooltip>
-      <Tooltip label={redoLabel ? `Redo: ${redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'}>
+      <Tooltip label={redoLabel ? `Redo: ${redoLabel}${hint('redo')}` : 'Nothing to redo'}>
         <ActionIcon variant="subtle" aria-label="Redo" disabled={!redoLabel} onClick={() => session.redo()}>
           <IconArrowForwardUp size={17} />
         </ActionIcon>
       </Tooltip>
-    </>
-  );
-}
-
-function ToolOptions({ tool }: { tool: Tool }) {
-  const { session } = useDesk();
-  const { game, selection } = useFollowed(session, (state) => state);
-  if (tool === 'ground') return <GroundOptions />;
-  if (tool === 'area') return <AreaOptions />;
-  if (tool === 'mark') return <MarkOptions />;
-  if (tool === 'cast') return <CastOptions />;
-  const selected = session.level.pieces.find(
-    (piece) => selection.includes(piece.id) && !kindOf(game, piece.kind)?.control,
-  );
-  return (
-    <span className="quiet">
-      {selected
-        ? `Click to add a waypoint to ${selected.name}; on a leg, to split it`
-        : 'Select a guard first, then click where it shall walk'}
-    </span>
-  );
-}
-
-/** More kinds than these are chosen from a list, so that the arena is not covered. */
-const MOST_KIND_CHIPS = 8;
-
-/** Which kind is placed: those of the level as chips, all others in a list. */
-function CastOptions() {
-  const { session } = useDesk();
-  const { game, castKind } = useFollowed(session, (state) => state);
-  const { pieces } = session.level;
-  const hasPlayer = pieces.some((piece) => commands.isPlayer(game, piece));
-  const kinds = [...resolvedCast(game).values()].filter((kind) => !kind.control || !hasPlayer);
-  const isNear = (id: string) => id === castKind || pieces.some((piece) => piece.kind === id);
-  const chips =
-    kinds.length <= MOST_KIND_CHIPS ? kinds : kinds.filter(({ id }) => isNear(id)).slice(0, MOST_KIND_CHIPS);
-  const others = kinds.filter((kind) => !chips.includes(kind));
-  const choose = (id: string) => session.store.setState({ castKind: id });
-  return (
-    <>
-      {chips.map(({ id, name }) => (
-        <Chip key={id} isOn={castKind === id} title={`Place a ${name}`} onClick={() => choose(id)}>
-          {name}
-        </Chip>
-      ))}
-      {others.length > 0 && (
-        <SelectField
-          label="Another kind to place"
-          value=""
-          width={150}
-          options={[
-            { value: '', label: 'another kind…' },
-            ...others.map(({ id, name }) => ({ value: id, label: name })),
-          ]}
-          onCommit={(id) => id !== '' && choose(id)}
-        />
-      )}
-    </>
-  );
-}
-
-/** What the ground tool paints, and in which shape. */
-function GroundOptions() {
-  const { session, actions } = useDesk();
-  const { game, brush, brushShape, strokeFrom } = useFollowed(session, (state) => state);
-  return (
-    <>
-      {game.terrain.map((ground) => (
-        <Chip
-          key={ground.id}
-          isOn={brush === ground.glyph}
-          title={describeGround(ground)}
-          onClick={() => session.store.setState({ brush: ground.glyph })}
-        >
-          <GroundSwatch ground={ground} />
-          {ground.name}
-        </Chip>
-      ))}
-      <span style={{ width: 1, height: 18, background: 'var(--layer)', margin: '0 5px' }} />
-      {BRUSH_SHAPES.map(({ shape, label, help }) => (
-        <Chip
-          key={shape}
-          isOn={brushShape === shape}
-          title={help}
-          onClick={() => session.store.setState({ brushShape: shape, strokeFrom: undefined })}
-        >
-          {label}
-        </Chip>
-      ))}
-      <button
-        type="button"
-        className="chip"
-        title="This ground round the whole level"
-        onClick={() => actions.drawBoundary()}
-      >
-        Boundary
-      </button>
-      {strokeFrom && (
-        <span className="quiet">
-          from {strokeFrom.column}, {strokeFrom.row}; Enter completes
-        </span>
-      )}
-    </>
-  );
-}
-
-/** What can be done with the chosen cells, or with what was taken up from them. */
-function AreaOptions() {
-  const { session, actions } = useDesk();
-  const { area, stamp } = useFollowed(session, (state) => state);
-  const act = (label: string, title: string, onClick: () => void) => (
-    <button type="button" className="chip" title={title} onClick={onClick}>
-      {label}
-    </button>
-  );
-  const turn = (how: StampTurn) => {
-    if (!actions.turnArea(how))
-      notifications.show({
-        color: 'clay',
-        title: 'Turned, this area would not fit into the level',
-        message: 'Choose a smaller one.',
-      });
-  };
-  if (stamp) {
-    return (
-      <>
-        <span className="quiet">
-          {stamp.columns} × {stamp.rows} cells{stamp.pieces.length > 0 && ` with ${stamp.pieces.length} pieces`}: click
-          to put copies down
-        </span>
-        {act('Mirror ↔', 'East becomes west', () => actions.turnStamp('mirror across'))}
-        {act('Mirror ↕', 'North becomes south', () => actions.turnStamp('mirror up and down'))}
-        {act('Turn 90°', 'Clockwise', () => actions.turnStamp('turn'))}
-        {act('Done', 'Esc', () => session.store.setState({ stamp: undefined }))}
-      </>
-    );
-  }
-  if (!area) return <span className="quiet">Drag over the cells that you want to copy, mirror, turn or clear</span>;
-  return (
-    <>
-      {act('Copy', 'Take a copy and put it down wherever you click (Ctrl+D)', () => actions.copyArea())}
-      {act('Mirror ↔', 'East becomes west, with pieces and routes', () => turn('mirror across'))}
-      {act('Mirror ↕', 'North becomes south, with pieces and routes', () => turn('mirror up and down'))}
-      {act('Turn 90°', 'Clockwise, with pieces and routes', () => turn('turn'))}
-      {act('Fill', 'With the ground of the brush', () => actions.fillArea())}
-      {act('Clear', 'Open ground, and no pieces', () => actions.clearArea())}
-      {act('Make a mark', 'A named area of these cells', () =>
-        session.change('Add a mark', (draft) => {
-          commands.addMark(draft, session.state.levelId, `area ${session.level.marks.length + 1}`, {
-            area: [area.column, area.row, area.columns, area.rows],
-          });
-        }),
-      )}
-    </>
-  );
-}
-
-const MARK_FORMS: { form: MarkForm; label: string; help: string }[] = [
-  { form: 'point', label: 'Point', help: 'Click; a stroke makes an area' },
-  { form: 'line', label: 'Line', help: 'Drag from end to end' },
-  { form: 'area', label: 'Area', help: 'Drag from corner to corner' },
-];
-
-function MarkOptions() {
-  const { session } = useDesk();
-  const markForm = useFollowed(session, (state) => state.markForm);
-  return (
-    <>
-      {MARK_FORMS.map(({ form, label, help }) => (
-        <Chip
-          key={form}
-          isOn={markForm === form}
-          title={help}
-          onClick={() => session.store.setState({ markForm: form })}
-        >
-          {label}
-        </Chip>
-      ))}
-      <span className="quiet">
-        {MARK_FORMS.find(({ form }) => form === markForm)?.help}; names are given in the Level panel
-      </span>
     </>
   );
 }

@@ -36,7 +36,7 @@ function OnlyInTries() {
   const game = useFollowed(session, (state) => state.game);
   return (
     <div className={css.chips}>
-      <span className="wary">Only in tries:</span>
+      <span className="wary">Only when I try:</span>
       {sayStart(overrides).map(({ text, without }) => (
         <Chip key={text} label={text} onRemove={() => tries.setOverrides(without)} />
       ))}

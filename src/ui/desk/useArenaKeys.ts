@@ -7,7 +7,7 @@ import { actOnArena } from '../editor/deskKeys';
 import type { Desk } from './DeskContext';
 
 /** Whether a key goes to a field or an editor and not to the arena. */
-export function isTyping(event: KeyboardEvent): boolean {
+export function isTyping(event: Pick<Event, 'target'>): boolean {
   const element = event.target instanceof HTMLElement ? event.target : undefined;
   return (
     element !== undefined &&
@@ -22,7 +22,7 @@ export function useArenaKeys(desk: Desk, view: ArenaView, gestures: ArenaGesture
   const isSpaceDown = useRef(false);
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
-      if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (isTyping(event)) return;
       if (event.key === ' ') isSpaceDown.current = true;
       if (actOnArena(event, { ...desk, view, gestures, leave })) event.preventDefault();
     };

@@ -3,9 +3,12 @@
 import { useEffect, useState } from 'react';
 import type { GameReply } from '@/server/contracts/games';
 import { showAskedRun, type AskedRun } from '../editor/askedRun';
+import { ArenaView } from '../editor/arenaView';
+import { Controls } from '../editor/controls';
 import { ChecksController } from '../editor/checksController';
 import { DeskActions } from '../editor/deskActions';
 import { DeskSession } from '../editor/deskSession';
+import { OwnKeys } from '../editor/ownKeys';
 import { Playback } from '../editor/playback';
 import { ReadingController } from '../editor/readingController';
 import { Saving } from '../editor/saving';
@@ -45,6 +48,9 @@ function buildDesk({ document, revision, savedAt }: GameReply, levelId: string, 
     proofs: new ProofController(levelId),
     parts: new PartsController(levelId),
     triesAgain: new TryAgainController(levelId),
+    view: new ArenaView(),
+    keys: new OwnKeys(window.localStorage),
+    controls: new Controls(),
   };
 }
 
@@ -61,8 +67,12 @@ function runDesk({
   proofs,
   parts,
   triesAgain,
+  keys,
+  controls,
 }: Desk): () => void {
   saving.open();
+  keys.load();
+  controls.load(window.localStorage);
   keptTries.load();
   reading.load(window.localStorage);
   reading.show(session.state.game);

@@ -25,6 +25,23 @@ export interface ArenaViewState {
   isFitted: boolean;
 }
 
+/** What can lie over the arena. */
+export const ARENA_LAYERS = [
+  { key: 'showsShapes', label: 'Shapes', title: 'Stand shapes dashed, hit shapes in clay' },
+  { key: 'showsTracks', label: 'Tracks', title: 'Where movers will go, and where and when things come in' },
+  { key: 'showsSight', label: 'Sight', title: 'What can be seen from where' },
+  {
+    key: 'showsWatched',
+    label: 'Time in sight',
+    title: 'How much of the shown run each cell is in somebody’s sight',
+  },
+  {
+    key: 'showsMind',
+    label: 'Mind',
+    title: 'What the stand-in of the shown run plans (dots), wants (dashed cells) and expects (rings)',
+  },
+] as const satisfies readonly { key: keyof ArenaViewState; label: string; title: string }[];
+
 /** Heights of what lies over the arena at its top and bottom, pixels. */
 const TOOLS_HEIGHT = 34;
 const FOOT_HEIGHT = 26;

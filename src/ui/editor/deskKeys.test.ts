@@ -2,8 +2,10 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { plainYard } from '../../../tests/support/kilnYard';
 import { ArenaView } from './arenaView';
 import { DeskActions } from './deskActions';
-import { actOnArena, actOnDesk, actWithControl, type ArenaTargets, type DeskTargets } from './deskKeys';
+import { actOnArena, actOnDesk, type ArenaTargets, type DeskTargets } from './deskKeys';
 import { DeskSession } from './deskSession';
+import type { KeyPress } from './keyTable';
+import { OwnKeys } from './ownKeys';
 import { Playback } from './playback';
 
 let session: DeskSession;
@@ -12,6 +14,9 @@ let desk: DeskTargets;
 let told: string[];
 let isGesture: boolean;
 let left: number;
+let keys: OwnKeys;
+
+const nowhere = { getItem: () => null, setItem: () => undefined, removeItem: () => undefined };
 
 beforeEach(() => {
   session = new DeskSession(plainYard(), 'drying-hall');
@@ -21,10 +26,12 @@ beforeEach(() => {
   left = 0;
   const view = new ArenaView();
   view.resize(600, 420, session.size.width, session.size.height);
-  arena = { session, actions, view, gestures: { cancel: () => isGesture }, leave: () => void left++ };
+  keys = new OwnKeys(nowhere);
+  arena = { keys, session, actions, view, gestures: { cancel: () => isGesture }, leave: () => void left++ };
   const playback = new Playback();
   playback.setRun(120, 60);
   desk = {
+    keys,
     session,
     actions,
     playback,
@@ -33,9 +40,12 @@ beforeEach(() => {
   };
 });
 
-const onArena = (key: string, shiftKey = false) => actOnArena({ key, shiftKey }, arena);
-const onDesk = (key: string) => actOnDesk({ key, shiftKey: false }, desk);
-const withControl = (key: string, shiftKey = false) => actWithControl({ key, shiftKey }, desk);
+const pressed = (key: string, shiftKey = false, ctrlKey = false): KeyPress => ({
+  ...{ key, shiftKey, ctrlKey, altKey: false, metaKey: false },
+});
+const onArena = (key: string, shiftKey = false) => actOnArena(pressed(key, shiftKey), arena);
+const onDesk = (key: string, shiftKey = false) => actOnDesk(pressed(key, shiftKey), desk);
+const withControl = (key: string, shiftKey = false) => actOnDesk(pressed(key, shiftKey, true), desk);
 const warden = () => session.level.pieces.find(({ id }) => id === 'warden-1')!;
 
 describe('keys of the arena', () => {
@@ -177,9 +187,26 @@ describe('keys of the whole desk', () => {
     session.select(['warden-1']);
     onDesk('Delete');
     expect(session.level.pieces.map(({ id }) => id)).not.toContain('warden-1');
-    onDesk('?');
-    onDesk('S');
+    onDesk('?', true);
+    onDesk('s');
     expect(told).toEqual(['sheet', 'script']);
     expect(onDesk('j')).toBe(false);
+  });
+
+  test('a key of one’s own does what it was given, and what had it does no longer', () => {
+    keys.give('play', '1');
+    session.setTool('ground');
+    onDesk('1');
+    expect([desk.playback.store.getState().isPlaying, session.state.tool]).toEqual([true, 'ground']);
+    expect(onDesk('p')).toBe(false);
+  });
+
+  test('a key of one’s own acts on the arena, too, and together with Ctrl', () => {
+    keys.give('next', 'G');
+    onArena('g');
+    expect(session.state.selection).toEqual(['apprentice']);
+    keys.give('select all', 'Ctrl+E');
+    withControl('e');
+    expect(session.state.selection).toHaveLength(session.level.pieces.length);
   });
 });

@@ -1,14 +1,14 @@
 import type { ArenaGestures } from './arenaGestures';
 import type { ArenaView } from './arenaView';
 import type { DeskActions } from './deskActions';
-import type { DeskSession, Tool } from './deskSession';
+import type { DeskSession } from './deskSession';
+import type { KeyAct, KeyPress } from './keyTable';
+import type { OwnKeys } from './ownKeys';
 import type { Playback } from './playback';
-
-/** What is known of a key that was pressed. */
-export type Key = Pick<KeyboardEvent, 'key' | 'shiftKey'>;
 
 /** What keys act on while the arena has them. */
 export interface ArenaTargets {
+  keys: Pick<OwnKeys, 'actOf'>;
   session: DeskSession;
   actions: DeskActions;
   view: ArenaView;
@@ -19,6 +19,7 @@ export interface ArenaTargets {
 
 /** What keys act on wherever the focus is. */
 export interface DeskTargets {
+  keys: Pick<OwnKeys, 'actOf'>;
   session: DeskSession;
   actions: DeskActions;
   playback: Playback;
@@ -33,21 +34,14 @@ const ARROWS: Record<string, [number, number] | undefined> = {
   ArrowDown: [0, 1],
 };
 
-const TOOL_KEYS: Record<string, Tool | undefined> = {
-  '1': 'select',
-  '2': 'ground',
-  '3': 'cast',
-  '4': 'route',
-  '5': 'area',
-  '6': 'mark',
-};
-
 /** Does what a key means for the arena; whether the browser is to do nothing more with it. */
-export function actOnArena(pressed: Key, targets: ArenaTargets): boolean {
-  if (pressed.key !== 'Escape')
-    return zoomBy(pressed, targets) || actOnCursor(pressed, targets) || nudge(pressed, targets);
-  if (!giveUp(targets)) targets.leave();
-  return false;
+export function actOnArena(pressed: KeyPress, targets: ArenaTargets): boolean {
+  if (pressed.ctrlKey || pressed.metaKey || pressed.altKey) return false;
+  if (pressed.key === 'Escape') {
+    if (!giveUp(targets)) targets.leave();
+    return false;
+  }
+  return actAtCursor(pressed, targets) || nudge(pressed, targets) || choose(targets.keys.actOf(pressed), targets);
 }
 
 /** Takes back what is nearest: a gesture, a stamp, a tool, the selection; false where there is nothing. */
@@ -61,71 +55,76 @@ function giveUp({ session, gestures }: ArenaTargets): boolean {
   return true;
 }
 
-function zoomBy({ key }: Key, { session, view }: ArenaTargets): boolean {
-  const { width, height } = session.size;
-  if (key === '+' || key === '=') view.zoom(1.25);
-  else if (key === '-') view.zoom(0.8);
-  else if (key === '0') view.fit(width, height);
-  else return false;
-  return true;
-}
-
 /** What a key does at the cursor of a tool. */
-function actOnCursor({ key }: Key, { session, actions }: ArenaTargets): boolean {
+function actAtCursor(pressed: KeyPress, { session, actions, keys }: ArenaTargets): boolean {
   const { cursor, tool } = session.state;
   if (tool === 'select') return false;
-  const arrow = ARROWS[key];
+  const arrow = ARROWS[pressed.key];
   if (arrow) {
     session.moveCursor(...arrow);
     return true;
   }
   if (!cursor) return false;
-  if (key === 'Enter' || (key === ' ' && tool === 'ground')) {
+  if (pressed.key === 'Enter' || (pressed.key === ' ' && tool === 'ground')) {
     const middle = { x: cursor.column + 0.5, y: cursor.row + 0.5 };
     if (tool === 'ground') actions.strokeByKeys(cursor);
     else if (tool === 'area') actions.chooseAreaByKeys(cursor);
     else if (tool === 'mark') actions.addMark(middle, middle);
     else if (tool === 'cast') actions.place(middle);
     else actions.addWaypoint(middle);
-  } else if (key.toLowerCase() === 'x' && tool === 'ground') actions.paint([cursor], actions.erasingGlyph);
+  } else if (tool === 'ground' && keys.actOf(pressed) === 'erase') actions.paint([cursor], actions.erasingGlyph);
   else return false;
   return true;
 }
 
-/** What a key does to the pieces that are selected. */
-function nudge({ key, shiftKey }: Key, { actions }: ArenaTargets): boolean {
+/** Arrows move what is selected. */
+function nudge({ key, shiftKey }: KeyPress, { actions }: ArenaTargets): boolean {
   const arrow = ARROWS[key];
   const step = shiftKey ? 0.1 : 0.5;
   if (arrow) actions.nudge({ x: arrow[0] * step, y: arrow[1] * step });
-  else if (key.toLowerCase() === 'n') actions.cycleSelection(shiftKey ? -1 : 1);
-  else if (key === '[' || key === ']') actions.cycleWaypoint(key === ']' ? 1 : -1);
-  else return false;
-  return true;
+  return arrow !== undefined;
 }
 
-/** Does what a key means together with Ctrl; whether it means anything. */
-export function actWithControl({ key, shiftKey }: Key, { session, actions }: DeskTargets): boolean {
-  const letter = key.toLowerCase();
-  if (letter === 'y' || (letter === 'z' && shiftKey)) session.redo();
-  else if (letter === 'z') session.undo();
-  else if (letter === 'd' && session.state.area) actions.copyArea();
-  else if (letter === 'd') actions.duplicate();
-  else if (letter === 'a') actions.selectAll();
-  else return false;
-  return true;
+const ON_ARENA: Partial<Record<KeyAct, (targets: ArenaTargets) => void>> = {
+  next: ({ actions }) => actions.cycleSelection(1),
+  previous: ({ actions }) => actions.cycleSelection(-1),
+  'next waypoint': ({ actions }) => actions.cycleWaypoint(1),
+  'previous waypoint': ({ actions }) => actions.cycleWaypoint(-1),
+  'zoom in': ({ view }) => view.zoom(1.25),
+  'zoom out': ({ view }) => view.zoom(0.8),
+  'whole arena': ({ view, session }) => view.fit(session.size.width, session.size.height),
+};
+
+const ON_DESK: Partial<Record<KeyAct, (targets: DeskTargets) => void>> = {
+  'select tool': ({ session }) => session.setTool('select'),
+  'ground tool': ({ session }) => session.setTool('ground'),
+  'cast tool': ({ session }) => session.setTool('cast'),
+  'route tool': ({ session }) => session.setTool('route'),
+  'area tool': ({ session }) => session.setTool('area'),
+  'mark tool': ({ session }) => session.setTool('mark'),
+  double: ({ session, actions }) => (session.state.area ? actions.copyArea() : actions.duplicate()),
+  remove: ({ actions }) => actions.remove(),
+  'select all': ({ actions }) => actions.selectAll(),
+  play: ({ playback }) => playback.toggle(),
+  'tick back': ({ playback }) => playback.step(-1),
+  'tick on': ({ playback }) => playback.step(1),
+  draft: ({ playback }) => playback.seek(0),
+  undo: ({ session }) => session.undo(),
+  redo: ({ session }) => session.redo(),
+  script: ({ toggleScript }) => toggleScript(),
+  keys: ({ openSheet }) => openSheet(),
+};
+
+function choose(act: KeyAct | undefined, targets: ArenaTargets): boolean {
+  const does = act && ON_ARENA[act];
+  does?.(targets);
+  return does !== undefined;
 }
 
 /** Does what a key means everywhere on the desk; whether it means anything. */
-export function actOnDesk({ key }: Key, { session, actions, playback, openSheet, toggleScript }: DeskTargets): boolean {
-  const tool = TOOL_KEYS[key];
-  if (tool) session.setTool(tool);
-  else if (key === 'Delete' || key === 'Backspace') actions.remove();
-  else if (key === '?') openSheet();
-  else if (key.toLowerCase() === 'p') playback.toggle();
-  else if (key.toLowerCase() === 's') toggleScript();
-  else if (key === ',') playback.step(-1);
-  else if (key === '.') playback.step(1);
-  else if (key === 'Home') playback.seek(0);
-  else return false;
-  return true;
+export function actOnDesk(pressed: KeyPress, targets: DeskTargets): boolean {
+  const act = targets.keys.actOf(pressed);
+  const does = act && ON_DESK[act];
+  does?.(targets);
+  return does !== undefined;
 }

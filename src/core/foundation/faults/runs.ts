@@ -46,6 +46,10 @@ export const RUN_FAULTS = {
     meaning: 'a ready part does not fit the level, or there is no free ground for it',
     example: { said: 'a door with its key in a level without open ground' },
   },
+  'clipping-cannot-be-pasted': {
+    meaning: 'what is on the clipboard is nothing that was copied from a level, or does not fit into this one',
+    example: { said: 'a sentence pasted into a level' },
+  },
   'no-lives': {
     meaning: 'a run cannot begin with so many lives where there are none',
     example: { said: '`--from "lives 2"` in a level without `lives`' },

@@ -100,7 +100,7 @@ function Knobs({ piece, kind, scope, onScope }: KnobsProps) {
         data={[
           { value: 'kind', label: `all ${kind.name}s` },
           { value: 'piece', label: 'only this one' },
-          { value: 'try', label: 'only in tries' },
+          { value: 'try', label: 'only when I try' },
         ]}
         aria-label="Whose knobs"
       />

@@ -42,8 +42,8 @@ export function ContactsPanel({ onClose }: { onClose: () => void }) {
   return (
     <SidePanel title="Contacts" note="of the kinds in this level" onClose={onClose}>
       <p className={`quiet ${css.tableHead}`}>
-        The row does something to the column. Lit cells say nothing yet about the player; tags and the kind that another
-        varies fill cells too.
+        Read a row from left to right: what this kind does to each that it meets. A lit cell has nothing to say of the
+        player yet; a dot needs nothing.
       </p>
       <div className={css.table}>
         <table className="contacts">
