@@ -66,13 +66,15 @@ export function addShot(game: GameDraft, playerKind: string, foes: string | unde
   if (!control) bug(`${playerKind} is not steered`);
   const shot = addKind(game, 'Shot', '#2f5d62');
   kindIn(game, shot).radius = SHOT_RADIUS;
-  const usual =
-    control.scheme === 'along a rail' ? { ...USUAL_THROWING, aim: acrossRail(control.rail) } : USUAL_THROWING;
+  const usual = control.scheme === 'along a rail' ? { ...ALONG_RAIL, aim: acrossRail(control.rail) } : USUAL_THROWING;
   const armed: Control = { ...control, throws: { ...(control.throws ?? usual), shot } };
   setKindField(game, playerKind, 'control', armed);
   if (foes !== undefined) setContact(game, shot, foes, [{ effect: 'defeat' }]);
   return shot;
 }
+
+/** From a rail one fires across the whole level. */
+const ALONG_RAIL = { shotSpeed: 11, range: 20, cooldown: 0.4 };
 
 /** Upward, or to the right, degrees. */
 const acrossRail = (rail: 'across' | 'up and down') => (rail === 'across' ? 270 : 0);

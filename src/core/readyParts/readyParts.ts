@@ -49,15 +49,15 @@ behavior ledge_walk {
   start state walks { do pace across, minding ledges, at pace }
 }`;
 
-const HUNT = `# Roams until somebody comes near, hunts them round walls, and loses interest.
+const HUNT = `# Roams until it sees somebody, on whichever side, hunts them round walls, and loses interest.
 behavior near_hunt {
   knob stroll = 1.2 cells/s in 0.2..5   # how fast it roams
   knob dash   = 2.8 cells/s in 0.5..9   # how fast it hunts
-  knob nose   = 5 cells     in 1..14    # how far it notices
+  knob reach  = 5 cells     in 1..14    # how far it notices
 
   start state roams {
     do wander at stroll, turning every 1.5 s
-    go hunts when near player within nose
+    go hunts when sees player within reach, arc 360 deg
   }
 
   state hunts {
@@ -139,12 +139,12 @@ export const READY_PARTS: readonly ReadyPart[] = [
     },
   },
   {
-    ...{ id: 'chaser', name: 'Chaser', views: ['above'], needs: { columns: 3, rows: 3 } },
+    ...{ id: 'chaser', name: 'Chaser', views: ['above'], needs: { columns: 1, rows: 1 } },
     about:
-      'It roams, notices whoever comes near, hunts them round walls and loses interest. Turn nose, dash and stroll.',
+      'It roams, notices whoever it sees on any side, hunts them round walls and loses interest. Turn reach, dash and stroll.',
     lay: (place) => {
       const hunter = place.kind({ name: 'Yard hound', radius: 0.36, tint: '#5b4a7a', behaves: HUNT });
-      place.piece(hunter, place.at(1, 1));
+      place.piece(hunter, place.at(0, 0));
     },
   },
   {

@@ -297,4 +297,4 @@ function generatedHall(seed: number): LevelProgram {
   return dryingHall(undefined, game);
 }
 
-const KNOWN_HASHES = ['f0a09283492cea74', 'd74881c37d389a34', '0b185016a8ccaf00'];
+const KNOWN_HASHES = ['c1ebaf927a1cee95', 'f3a4778102d29a85', 'dfe07befcb9c2dfb'];

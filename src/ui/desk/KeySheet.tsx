@@ -1,6 +1,6 @@
 'use client';
 
-import { Modal, SimpleGrid } from '@mantine/core';
+import { Modal } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { CONTROL_ACTIONS } from '../editor/controls';
 import { KEY_TABLE, sayPress, type KeyAct } from '../editor/keyTable';
@@ -24,7 +24,7 @@ export function KeySheet({ onClose }: { onClose: () => void }) {
     setAsking(undefined);
   });
   return (
-    <Modal opened onClose={onClose} title="Keys" size="xl" closeOnEscape={asking === undefined && !isSteering}>
+    <Modal opened onClose={onClose} title="Keys" size={860} closeOnEscape={asking === undefined && !isSteering}>
       <div className={css.keyHead}>
         <span className="quiet" role="status" data-testid="keys-said">
           {asking ? `Press a key for: ${labelOf(asking)}. Escape leaves it as it is.` : said || HOW}
@@ -42,7 +42,7 @@ export function KeySheet({ onClose }: { onClose: () => void }) {
           </button>
         )}
       </div>
-      <SimpleGrid cols={3} spacing="lg">
+      <div className={css.keyColumns}>
         {GROUPS.map((group) => (
           <section key={group}>
             <h3 className={`heading ${css.keys}`}>{group}</h3>
@@ -64,7 +64,7 @@ export function KeySheet({ onClose }: { onClose: () => void }) {
             {group === TRIES && <TryKeys onWaiting={setIsSteering} />}
           </section>
         ))}
-      </SimpleGrid>
+      </div>
     </Modal>
   );
 }

@@ -39,8 +39,8 @@ const SINKS_SECONDS = 0.35;
 /** So far ahead it sees where a flap takes it, s; and what it must be worth to flap out of its rhythm, s. */
 const ARC_SECONDS = 0.6;
 const WORTH_SECONDS = 0.4;
-/** It weighs a flap now against ones that come so much later, s. */
-const WAITS_SECONDS = [0.1, 0.2, 0.35];
+/** It weighs a flap now against ones that come so much later, and against none for as long as it looks ahead, s. */
+const WAITS_SECONDS = [0.1, 0.2, 0.35, ARC_SECONDS];
 /** What lies so far behind is no longer wanted, cells. */
 const BEHIND_CELLS = 0.5;
 
@@ -128,6 +128,7 @@ export class FlapPerson implements StandIn {
     this.belief.reset(keepsNotebook);
     this.wants.reset();
     this.keys.reset();
+    this.gunner?.reset();
     this.nextThought = 0;
     this.misjudged = (random.nextUnit() - 0.5) * this.traits.wayMisjudgement * this.bounce;
     this.course.fill(this.program.player.y);
@@ -161,7 +162,7 @@ export class FlapPerson implements StandIn {
     const { gunner } = this;
     if (!gunner || body.cooldown > 1) return 0;
     if (gunner.pointsAtTargets) return this.shot ?? 0;
-    return gunner.isLinedUp(this.belief, body, tick) ? gunner.fireBit : 0;
+    return gunner.isLinedUp(this.belief, body, tick, this.program.grid) ? gunner.fireBit : 0;
   }
 
   /**

@@ -133,6 +133,7 @@ export class Person implements StandIn {
     this.danger.boldness = this.danger.stakes = 1;
     this.wants.reset();
     this.hand.reset();
+    this.gunner?.reset();
     this.shut.reset();
     this.guess?.reset(random, keepsNotebook);
     this.graph = this.knowledge.graphs.atStart;
@@ -199,7 +200,7 @@ export class Person implements StandIn {
   private withShot({ body, tick }: OwnState, input: Input, random: RandomStream): Input {
     const gunner = this.gunner!;
     if (gunner.isFixed) {
-      const fires = body.cooldown <= 1 && gunner.isLinedUp(this.belief, body, tick);
+      const fires = body.cooldown <= 1 && gunner.isLinedUp(this.belief, body, tick, this.grid);
       return fires ? input + gunner.fireBit : input;
     }
     if (this.shot === undefined) return input;

@@ -17,5 +17,11 @@
  * 7: who tries again keeps more in mind: which places led on over slides, by which beat things went from the start of a try, and
  *    what ended the tries before. Before, whoever slid forgot the way with the first goal, and took what a thing had done just
  *    before a try ended for what it does when the next begins. First tries are the same.
+ * 8: what walks is expected to turn where its front comes to a wall or to a ledge, not its middle: everybody was wrong by half a body
+ *    about where and when things turn, and the better they planned the more often they landed on a walker that came back. Who flaps
+ *    weighs not flapping at all, too; before, it flew up into edges under which it would have fallen. Who fires along a fixed line
+ *    leads what goes in jerks by the length and the time of a jerk, knows that targets turn back, waits while its aim still gets
+ *    better, and fires astray no farther than it aims amiss; and forgets what it aimed at when a run ends, so that no run depends on
+ *    the one before.
  */
-export const STAND_IN_VERSION = 7;
+export const STAND_IN_VERSION = 8;

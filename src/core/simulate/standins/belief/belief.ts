@@ -14,10 +14,9 @@ const HUNTING_LOOKS = 10;
 const HUNTER_SECONDS = 3;
 /** Its course must have bent by so much meanwhile, so that it is not by chance; sine of the angle. */
 const BENT_SINE = 0.2;
-/** What moves in no more looks on end than this goes in jerks, when it has done so often enough; the share of a look in the mean. */
+/** What moves in no more looks on end than this goes in jerks, when it has done so often enough. */
 const JERK_LOOKS = 3;
 const KNOWN_JERKS = 2;
-const MEAN_SHARE = 0.08;
 /** So many places of turning back are known of each thing; one that passes within so far of them turns there, cells. */
 const KNOWN_TURNS = 2;
 const TURN_CELLS = 0.3;
@@ -91,8 +90,10 @@ export class Belief {
     this.hunterTicks = HUNTER_SECONDS * program.ticksPerSecond;
     this.turnPlaces = new Float64Array(2 * KNOWN_TURNS * count);
     this.turnCount = new Int32Array(count);
-    this.meanX = new Float64Array(count);
-    this.meanY = new Float64Array(count);
+    this.jerkX = new Float64Array(count);
+    this.jerkY = new Float64Array(count);
+    this.jerkAt = new Int32Array(count);
+    this.jerkTicks = new Int32Array(count);
     this.movedLooks = new Int32Array(count);
     this.jerks = new Int32Array(count);
     this.wentX = new Float64Array(count);
@@ -131,8 +132,10 @@ export class Belief {
     this.hasLooked = false;
     this.velocityX.fill(0);
     this.velocityY.fill(0);
-    this.meanX.fill(0);
-    this.meanY.fill(0);
+    this.jerkX.fill(0);
+    this.jerkY.fill(0);
+    this.jerkAt.fill(0);
+    this.jerkTicks.fill(0);
     this.movedLooks.fill(0);
     this.jerks.fill(0);
     this.wentX.fill(0);
@@ -189,7 +192,7 @@ export class Belief {
   }
 
   private meetAnew(piece: number, tick: number, isNew: boolean): void {
-    this.velocityX[piece] = this.velocityY[piece] = this.meanX[piece] = this.meanY[piece] = 0;
+    this.velocityX[piece] = this.velocityY[piece] = 0;
     this.movedLooks[piece] = this.jerks[piece] = 0;
     this.stillSince[piece] = tick;
     this.headedLooks[piece] = this.bent[piece] = this.hunterUntil[piece] = 0;
@@ -225,15 +228,18 @@ export class Belief {
           this.hunterUntil[piece] = frame.tick + this.hunterTicks;
       } else this.headedLooks[piece] = this.bent[piece] = 0;
     }
-    this.noteJerks(piece, length >= STILL_CELLS, speedX, speedY);
+    this.noteJerks(piece, frame.tick, length >= STILL_CELLS, dx, dy, ticks);
     const turned =
       frame.facingX[piece] * this.lastFacingX[piece] + frame.facingY[piece] * this.lastFacingY[piece] < TURNED_COSINE;
     if (frame.shown[piece] !== SHOWN.out || length >= STILL_CELLS || !turned) this.warnsSince[piece] = -1;
     else if (this.warnsSince[piece] < 0) this.warnsSince[piece] = frame.tick;
   }
 
-  private readonly meanX: Float64Array;
-  private readonly meanY: Float64Array;
+  /** How far the last jerk went, when it began, and how long after the one before, ticks. */
+  private readonly jerkX: Float64Array;
+  private readonly jerkY: Float64Array;
+  private readonly jerkAt: Int32Array;
+  private readonly jerkTicks: Int32Array;
   private readonly movedLooks: Int32Array;
   private readonly jerks: Int32Array;
   /** How each went when it went last, cells a tick. */
@@ -279,20 +285,25 @@ export class Belief {
     return false;
   }
 
-  /** What goes in jerks goes on as it does on the whole, not as it did in the last look. */
-  private noteJerks(piece: number, moves: boolean, speedX: number, speedY: number): void {
-    const { meanX, meanY, movedLooks, jerks } = this;
-    meanX[piece] += MEAN_SHARE * (speedX - meanX[piece]);
-    meanY[piece] += MEAN_SHARE * (speedY - meanY[piece]);
+  /** What goes in jerks goes on by one jerk in the time between two of them, not as it did in the last look. */
+  private noteJerks(piece: number, tick: number, moves: boolean, dx: number, dy: number, ticks: number): void {
+    const { jerkX, jerkY, jerkAt, jerkTicks, movedLooks, jerks } = this;
     if (moves) {
+      if (movedLooks[piece] === 0) {
+        jerkTicks[piece] = tick - jerkAt[piece];
+        jerkAt[piece] = tick;
+        jerkX[piece] = jerkY[piece] = 0;
+      }
+      jerkX[piece] += dx;
+      jerkY[piece] += dy;
       if (++movedLooks[piece] > JERK_LOOKS) jerks[piece] = 0;
     } else {
       if (movedLooks[piece] > 0) jerks[piece]++;
       movedLooks[piece] = 0;
     }
     const goesInJerks = jerks[piece] >= KNOWN_JERKS;
-    this.velocityX[piece] = goesInJerks ? meanX[piece] : speedX;
-    this.velocityY[piece] = goesInJerks ? meanY[piece] : speedY;
+    this.velocityX[piece] = goesInJerks ? jerkX[piece] / jerkTicks[piece] : dx / ticks;
+    this.velocityY[piece] = goesInJerks ? jerkY[piece] / jerkTicks[piece] : dy / ticks;
   }
 
   private noteSpell(piece: number, tick: number, shown: number): void {

@@ -236,6 +236,8 @@ export class Forecast {
     // Seen from the side, what walks on boards is not expected to walk on air.
     const kind = this.program.kinds[this.program.pieces[piece].kindIndex];
     const feet = kind.stand.south + 0.1;
+    // A body turns where its front comes to a wall or a ledge, not its middle.
+    const { east, west, north, south } = kind.stand;
     const walks =
       this.program.isSideView && kind.falls && isSolidAt(grid, Math.floor(x), Math.floor(y + feet)) && velocityX !== 0;
     // What looks where it goes turns its eyes with it.
@@ -253,8 +255,10 @@ export class Forecast {
     for (let step = 0; step <= this.last; step++) {
       const nextX = x + velocityX * ticks;
       const nextY = y + velocityY * ticks;
-      const hasFooting = !walks || isSolidAt(grid, Math.floor(nextX), Math.floor(nextY + feet));
-      if (hasFooting && (passesWalls || isOpenWay(grid, x, y, nextX, nextY))) {
+      const frontX = velocityX > 0 ? east : velocityX < 0 ? -west : 0;
+      const frontY = velocityY > 0 ? south : velocityY < 0 ? -north : 0;
+      const hasFooting = !walks || isSolidAt(grid, Math.floor(nextX + frontX), Math.floor(nextY + feet));
+      if (hasFooting && (passesWalls || isOpenWay(grid, x, y, nextX + frontX, nextY + frontY))) {
         x = nextX;
         y = nextY;
       } else {

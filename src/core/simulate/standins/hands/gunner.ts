@@ -1,5 +1,5 @@
+import { isSolidAt, type ArenaGrid } from '../../../arena/grid';
 import { isLineClear } from '../../../arena/sight';
-import type { ArenaGrid } from '../../../arena/grid';
 import type { ControlProgram, GunProgram, LevelProgram } from '../../../compile/levelProgram';
 import { cosDegrees, sinDegrees } from '../../../foundation/exactMath';
 import type { RandomStream } from '../../../foundation/random';
@@ -16,9 +16,10 @@ const TOO_NEAR_CELLS = 1.4;
 const STEP_CELLS = 0.9;
 /** Of the range of a shot this share is trusted. */
 const TRUSTED_SHARE = 0.9;
-/** A shot that passes this much outside of a target is still tried; where shots cost nothing, one fires at whatever is about there. */
+/** A shot that passes this much outside of a target is still tried. */
 const SPARE_CELLS = 0.1;
-const SPARE_OF_MANY = 3;
+/** What is aimed at is thought on by so much at a time, ticks. */
+const STRIDE_TICKS = 6;
 /** A line of fire that something solid stands in is worth so long a detour, cells. */
 const SHIELDED_CELLS = 8;
 /** A target is dropped for another only when that is so much nearer to the line of fire, cells. */
@@ -28,7 +29,11 @@ const KEEP_CELLS = 1.2;
 export class Gunner {
   private readonly targets: readonly number[];
   private readonly halfOf: Float64Array;
+  /** How far beside the line each was when it was last asked. */
+  private readonly asideBefore: Float64Array;
   private error = 0;
+  /** How far amiss it aims at the most, cells a cell of range. */
+  private readonly spread: number;
   /** Whether shots fly the same way whatever the player does. */
   readonly isFixed: boolean;
   /** The key that fires. */
@@ -42,7 +47,7 @@ export class Gunner {
 
   constructor(
     private readonly program: LevelProgram,
-    private readonly traits: StandInTraits,
+    traits: StandInTraits,
     own: GunProgram,
   ) {
     const gun = (this.gun = gunAsHeld(program, own));
@@ -56,11 +61,13 @@ export class Gunner {
     this.targets = pieces.flatMap((piece, index) =>
       !piece.isShot && contacts.some(({ by, on }) => by === shotKind && on === piece.kindIndex) ? [index] : [],
     );
+    this.asideBefore = new Float64Array(pieces.length).fill(Infinity);
     this.halfOf = Float64Array.from(pieces, ({ kindIndex }) => {
       const { hit } = kinds[kindIndex];
       return Math.min(hit.west + hit.east, hit.north + hit.south) / 2 + shotRadius;
     });
     this.isFixed = gun.aimX !== 0 || gun.aimY !== 0;
+    this.spread = sinDegrees(traits.aimSpreadDegrees);
   }
 
   /** Whether the pointer is what aims, so that nobody has to turn for it. */
@@ -81,41 +88,84 @@ export class Gunner {
     return this.targets.length > 0;
   }
 
+  /** Nothing is aimed at yet. */
+  reset(): void {
+    this.target = -1;
+    this.asideBefore.fill(Infinity);
+  }
+
   /** Draws how far off it aims until it thinks again. */
   think(random: RandomStream): void {
-    this.error = (2 * random.nextUnit() - 1) * sinDegrees(this.traits.aimSpreadDegrees);
+    this.error = (2 * random.nextUnit() - 1) * this.spread;
   }
 
   /** Whether to fire now along the fixed line: something will be in it when the shot arrives. */
-  isLinedUp(belief: Belief, own: Readonly<PlayerBody>, tick: number): boolean {
+  isLinedUp(belief: Belief, own: Readonly<PlayerBody>, tick: number, grid: ArenaGrid): boolean {
     const { aimX, aimY, ammunition } = this.gun;
-    const spare = ammunition < 0 ? SPARE_OF_MANY : SPARE_CELLS;
+    const spread = ammunition < 0 ? this.spread : 0;
+    let isGood = false;
     for (const piece of this.targets) {
-      const aside = this.asideOf(belief, piece, own.x, own.y, tick, aimX, aimY);
-      if (aside !== undefined && Math.abs(aside) < this.halfOf[piece] + spare) return true;
+      const aside = this.asideOf(belief, piece, own.x, own.y, tick, grid);
+      if (aside === undefined) continue;
+      const range = (belief.frame.x[piece] - own.x) * aimX + (belief.frame.y[piece] - own.y) * aimY;
+      // Where shots are not counted, one fires at what may be hit by chance, too: as far off as one aims amiss.
+      const before = this.asideBefore[piece];
+      this.asideBefore[piece] = Math.abs(aside);
+      if (Math.abs(aside) >= this.halfOf[piece] + SPARE_CELLS + spread * range) continue;
+      // Nobody fires while it gets better still.
+      if (Math.abs(aside) < SPARE_CELLS || Math.abs(aside) >= before) isGood = true;
     }
-    return false;
+    return isGood;
   }
 
   /** How far beside a line of fire from a place a target will be when a shot gets there; undefined when it does not get there. */
   private asideOf(
-    { frame, velocityX, velocityY, tick: seenTick }: Belief,
+    belief: Belief,
     piece: number,
     x: number,
     y: number,
     tick: number,
-    aimX: number,
-    aimY: number,
+    grid: ArenaGrid,
   ): number | undefined {
+    const { frame } = belief;
+    const { aimX, aimY } = this.gun;
     if (frame.shown[piece] !== SHOWN.here) return undefined;
     const dx = frame.x[piece] - x;
     const dy = frame.y[piece] - y;
     const range = dx * aimX + dy * aimY;
     if (range <= 0 || range > this.gun.range) return undefined;
-    const ticks = tick - seenTick + this.flightTicks(range);
-    const atX = dx + velocityX[piece] * ticks;
-    const atY = dy + velocityY[piece] * ticks;
-    return atX * aimY - atY * aimX + this.error * range;
+    const ticks = tick - belief.tick + this.flightTicks(range);
+    this.foresee(belief, piece, ticks, grid);
+    return (this.thenX - x) * aimY - (this.thenY - y) * aimX + this.error * range;
+  }
+
+  private thenX = 0;
+  private thenY = 0;
+
+  /** Where a target will be after so many ticks: straight on, and back from walls and from where it has turned before. */
+  private foresee(belief: Belief, piece: number, ticks: number, grid: ArenaGrid): void {
+    let x = belief.frame.x[piece];
+    let y = belief.frame.y[piece];
+    let velocityX = belief.velocityX[piece];
+    let velocityY = belief.velocityY[piece];
+    const isInside = isSolidAt(grid, Math.floor(x), Math.floor(y));
+    for (let left = ticks; left > 0; left -= STRIDE_TICKS) {
+      const stride = Math.min(left, STRIDE_TICKS);
+      const nextX = x + velocityX * stride;
+      const nextY = y + velocityY * stride;
+      const turns =
+        (!isInside && isSolidAt(grid, Math.floor(nextX), Math.floor(nextY))) ||
+        belief.turnsAt(piece, nextX, nextY, velocityX, velocityY, stride);
+      if (turns) {
+        velocityX = -velocityX;
+        velocityY = -velocityY;
+      } else {
+        x = nextX;
+        y = nextY;
+      }
+    }
+    this.thenX = x;
+    this.thenY = y;
   }
 
   /** The rests from which the nearest targets come into the line of fire. */
@@ -137,7 +187,7 @@ export class Gunner {
     let least = Infinity;
     let chosen = -1;
     for (const piece of this.targets) {
-      const aside = this.asideOf(belief, piece, own.x, own.y, tick, aimX, aimY);
+      const aside = this.asideOf(belief, piece, own.x, own.y, tick, grid);
       if (aside === undefined) continue;
       const column = Math.floor(own.x + aside * aimY);
       const row = Math.floor(own.y - aside * aimX);
