@@ -42,8 +42,15 @@ module.exports = {
       name: 'ready-parts-come-last',
       comment: 'Parts are laid by whoever edits a game; nothing of which they are made knows of them.',
       severity: 'error',
-      from: { path: '^src/core/', pathNot: '^src/core/(readyParts/|index\\.ts$)|\\.test\\.ts$' },
+      from: { path: '^src/core/', pathNot: '^src/core/(readyParts/|starters/|index\\.ts$)|\\.test\\.ts$' },
       to: { path: '^src/core/readyParts/' },
+    },
+    {
+      name: 'starters-come-last',
+      comment: 'Games to begin with are made of ready parts, and nothing of which they are made knows of them.',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '^src/core/(starters/|index\\.ts$)|\\.test\\.ts$' },
+      to: { path: '^src/core/starters/' },
     },
     {
       name: 'clippings-come-last',

@@ -2,6 +2,8 @@
 export { readClipping, type Clipping } from './clipping/clipping';
 export { cornerFor, placeClipping, type Pasted } from './clipping/placeClipping';
 export { takeClipping, type Wanted } from './clipping/takeClipping';
+export { GAME_SORTS, type GameSort } from './starters/gameSorts';
+export { TOUR_KIND, tourGame } from './starters/tourGame';
 export { layReadyPart, partsFor, READY_PARTS, type LaidPart, type ReadyPart } from './readyParts/readyParts';
 export { FORMAT_VERSION } from './document/migrations/migrate';
 export { partPlace } from './arena/partPlace';

@@ -41,7 +41,13 @@ const PANELS: readonly View[] = [
   ...{ name, open: click(name) },
 }));
 
-const PAGES = ['/', '/games/kiln-yard', '/games/kiln-yard/history', '/games/kiln-yard/levels/ember-night/cues'];
+const PAGES = [
+  '/',
+  '/tour',
+  '/games/kiln-yard',
+  '/games/kiln-yard/history',
+  '/games/kiln-yard/levels/ember-night/cues',
+];
 
 /** What axe finds, each rule with the places. */
 async function faultsOf(page: Page, rules: readonly string[]): Promise<string[]> {

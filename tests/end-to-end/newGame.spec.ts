@@ -8,6 +8,7 @@ test('a game is begun on the shelf; gaps are built in the form, seen on the desk
   await page.goto('/');
   await page.getByRole('button', { name: 'New game' }).click();
   await page.getByLabel('Name').fill('Wisp Run');
+  await page.getByRole('radio', { name: /^An empty level/ }).check();
   await page.getByLabel('Width, cells').fill('28');
   await page.getByLabel('Height, cells').fill('14');
   await page.getByRole('button', { name: 'Make and open' }).click();

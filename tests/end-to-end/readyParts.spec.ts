@@ -8,6 +8,7 @@ test('a new game is furnished by ready parts, each one act and one step back, an
   await page.goto('/');
   await page.getByRole('button', { name: 'New game' }).click();
   await page.getByLabel('Name').fill(name);
+  await page.getByRole('radio', { name: /^An empty level/ }).check();
   await page.getByRole('button', { name: 'Make and open' }).click();
   await expect(saveSign(page)).toHaveText(/^Saved/);
   const id = /games\/([^/]+)\//.exec(page.url())![1];

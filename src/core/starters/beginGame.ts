@@ -49,11 +49,17 @@ export class Beginning {
     return laid.ok ? laid.value.pieces : bug(laid.faults[0].message);
   }
 
+  /** Lays a ready part of one piece down just there; gives its id. */
+  put(part: string, at: [number, number]): string {
+    const [id] = this.part(part, { x: at[0], y: at[1] });
+    const piece = this.level.pieces.find((own) => own.id === id) ?? bug(`no piece ${id}`);
+    piece.at = at;
+    return id;
+  }
+
   /** Has a guard walk between two places. */
   watchman(from: [number, number], to: [number, number]): void {
-    const [id] = this.part('guard', { x: from[0], y: from[1] });
-    const piece = this.level.pieces.find((own) => own.id === id) ?? bug(`no piece ${id}`);
-    piece.at = from;
+    const id = this.put('guard', from);
     setRoute(
       this.game,
       this.level.id,

@@ -116,7 +116,7 @@ export const GAME_SORTS: readonly GameSort[] = [
   },
   {
     ...{ id: 'maze', name: 'Hunters in a maze' },
-    about: 'Gather five tiles and get out, with two hounds that hunt whoever comes near. Turn how far they notice.',
+    about: 'Gather five tiles and get out, with two hounds that hunt whoever they see. Turn their reach.',
     begin: (name, taken) => {
       const begun = new Beginning(name, maze(), startingControl('four ways'), taken);
       begun.part('chaser', { x: 11.5, y: 6.5 });
@@ -139,7 +139,7 @@ export const GAME_SORTS: readonly GameSort[] = [
   },
   {
     ...{ id: 'lanes', name: 'Lanes to cross' },
-    about: 'Three lanes of traffic between you and the far side. Turn the gap of a lane under Cues.',
+    about: 'Five lanes of traffic between you and the far side. Turn the gap of a lane under Cues.',
     begin: (name, taken) => {
       const begun = new Beginning(name, LANES, startingControl('one cell a press'), taken);
       for (const y of [3.5, 4.5, 5.5, 6.5, 7.5]) begun.part('lane', { x: 9.5, y });

@@ -27,6 +27,7 @@ import css from './desk.module.css';
 
 // Fetched behind what the page needs to be used; somebody may copy soon.
 const DeskClipboard = later(() => import('./DeskClipboard').then((module) => module.DeskClipboard));
+const TourBand = later(() => import('../tour/TourBand').then((module) => module.TourBand));
 const StartField = later(() => import('./StartField').then(({ StartField: Field }) => Field));
 // Who is asked nothing needs no question.
 const ClashNotice = later(() => import('./ClashNotice').then(({ ClashNotice: Notice }) => Notice));
@@ -109,6 +110,7 @@ const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench' | WholeView>
 function DeskBody({ view }: { view?: WholeView }) {
   const { open, setOpen, openers } = useOpenPanel(view);
   const isWhole = open?.type === 'bench' || open?.type === 'cues' || open?.type === 'tune';
+  const isTouring = useSearchParams().has('tour');
   const [showsKeys, setShowsKeys] = useState(false);
   const help = useMemo(
     () => ({ opened: showsKeys, open: () => setShowsKeys(true), close: () => setShowsKeys(false) }),
@@ -119,6 +121,7 @@ function DeskBody({ view }: { view?: WholeView }) {
   return (
     <div className={css.body}>
       <PanelTabs open={open} onOpen={setOpen} />
+      {isTouring && <TourBand />}
       <div className={css.rooms} style={{ gridTemplateColumns: columns }}>
         {open?.type === 'bench' && (
           <Opened.Bench

@@ -39,7 +39,7 @@ export function Ladder({ isStale }: { isStale: boolean }) {
           <b>
             {listed(rungs.map(({ name }) => name))} {rungs.length > 1 ? 'are' : 'is'} not to be trusted here:
           </b>{' '}
-          {rungs[0].trust.reasons.join('; ')}.
+          {sayTogether(rungs.map(({ trust }) => trust.reasons.join('; ')))}.
         </p>
       ))}
     </section>
@@ -77,14 +77,28 @@ export function Rungs({ isStale }: { isStale: boolean }) {
   );
 }
 
-/** Those that are doubted for the same reasons, together. */
+/** Those that are doubted for the same reasons, together; how often may differ. */
 function alikeIn(doubted: readonly Rung[]): Rung[][] {
   const groups = new Map<string, Rung[]>();
   for (const rung of doubted) {
-    const reasons = rung.trust.reasons.join('; ');
+    const reasons = rung.trust.reasons.join('; ').replaceAll(NUMBER, '#');
     groups.set(reasons, [...(groups.get(reasons) ?? []), rung]);
   }
   return [...groups.values()];
+}
+
+const NUMBER = /\d+/g;
+
+/** Sentences that differ in their numbers as one, with from where to where each number goes. */
+function sayTogether([first, ...others]: readonly string[]): string {
+  const numbers = [first, ...others].map((text) => (text.match(NUMBER) ?? []).map(Number));
+  let at = 0;
+  return first.replaceAll(NUMBER, () => {
+    const own = numbers.map((list) => list[at]);
+    at++;
+    const [low, high] = [Math.min(...own), Math.max(...own)];
+    return low === high ? String(low) : `${low} to ${high}`;
+  });
 }
 
 function listed(names: readonly string[]): string {

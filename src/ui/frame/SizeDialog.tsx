@@ -1,8 +1,9 @@
 'use client';
 
-import { Button, Group, Modal, NativeSelect, NumberInput, TextInput } from '@mantine/core';
+import { Button, Group, Modal, TextInput } from '@mantine/core';
 import { useState, type ReactNode } from 'react';
-import { LEAST_LEVEL_SIDE, LIMITS, type NewLevel } from '@/core/index';
+import type { NewLevel } from '@/core/index';
+import { sizeOf, SizeFields, USUAL_SIZE } from './SizeFields';
 
 interface SizeDialogProps {
   title: string;
@@ -17,18 +18,15 @@ interface SizeDialogProps {
 /** Asks for a name, and for the size of a level that is to be made; what will be in it stands below. */
 export function SizeDialog({ title, action, children, opened, onClose, onCreate }: SizeDialogProps) {
   const [name, setName] = useState('');
-  const [columns, setColumns] = useState<string | number>(30);
-  const [view, setView] = useState<NonNullable<NewLevel['view']>>('above');
-  const [rows, setRows] = useState<string | number>(18);
-  const isWhole = (value: string | number, most: number) =>
-    typeof value === 'number' && Number.isInteger(value) && value >= LEAST_LEVEL_SIDE && value <= most;
-  const isReady = name.trim() !== '' && isWhole(columns, LIMITS.columns) && isWhole(rows, LIMITS.rows);
+  const [wished, setWished] = useState(USUAL_SIZE);
+  const size = sizeOf(wished);
+  const isReady = name.trim() !== '' && size !== undefined;
   return (
     <Modal opened={opened} onClose={onClose} title={title} centered>
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          if (isReady) onCreate({ name: name.trim(), columns: Number(columns), rows: Number(rows), view });
+          if (isReady) onCreate({ name: name.trim(), ...size });
         }}
       >
         <TextInput
@@ -38,26 +36,7 @@ export function SizeDialog({ title, action, children, opened, onClose, onCreate 
           value={name}
           onChange={(event) => setName(event.currentTarget.value)}
         />
-        <Group grow mt="sm">
-          <NumberInput
-            label="Width, cells"
-            min={LEAST_LEVEL_SIDE}
-            max={LIMITS.columns}
-            value={columns}
-            onChange={setColumns}
-          />
-          <NumberInput label="Height, cells" min={LEAST_LEVEL_SIDE} max={LIMITS.rows} value={rows} onChange={setRows} />
-        </Group>
-        <NativeSelect
-          label="Seen from"
-          mt="sm"
-          value={view}
-          data={[
-            { value: 'above', label: 'above' },
-            { value: 'side', label: 'the side: bodies fall' },
-          ]}
-          onChange={(event) => setView(event.currentTarget.value as typeof view)}
-        />
+        <SizeFields size={wished} onChange={setWished} />
         <p className="quiet">{children}</p>
         <Group justify="flex-end">
           <Button type="submit" disabled={!isReady}>

@@ -6,7 +6,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { LIMITS, type GameDocument, type NewLevel } from '@/core/index';
+import { LIMITS, type GameDocument } from '@/core/index';
 import type { Fault } from '@/server/contracts/faults';
 import { Frame } from '../frame/Frame';
 import { Guarded } from '../frame/Guarded';
@@ -20,7 +20,7 @@ import { later } from '../frame/later';
 import css from './shelf.module.css';
 
 const UnreadableGame = later(() => import('./UnreadableGame').then((module) => module.UnreadableGame));
-const SizeDialog = later(() => import('../frame/SizeDialog').then((module) => module.SizeDialog));
+const NewGameDialog = later(() => import('./NewGameDialog').then((module) => module.NewGameDialog));
 
 /** All games with their levels. */
 export function Shelf() {
@@ -37,6 +37,7 @@ export function Shelf() {
             onFault={setFault}
           />
           <ImportButton onFault={setFault} />
+          <Link href="/tour">What Gorge is, and a tour</Link>
           <a href={gorgeApi.exportAllUrl} download>
             Export all
           </a>
@@ -56,8 +57,8 @@ export function Shelf() {
         ))}
         {games?.length === 0 && query.data?.unreadable.length === 0 && (
           <Empty title="The shelf is empty">
-            Begin a new game, or bring a .gorge.json file with Import. A server that starts with an empty data folder
-            shows the demo game.
+            Begin a new game, take the <Link href="/tour">tour</Link>, or bring a .gorge.json file with Import. A server
+            that starts with an empty data folder shows the demo game.
           </Empty>
         )}
         {games?.map((game) => (
@@ -110,15 +111,13 @@ function NewGameButton({
   const client = useQueryClient();
   const router = useRouter();
   const [isAsking, setIsAsking] = useState(false);
-  const make = async (level: NewLevel) => {
+  const bring = async (game: GameDocument) => {
     onFault(undefined);
     setIsAsking(false);
     try {
-      const { makeGame } = await import('./makeGame');
-      const { text, levelId } = makeGame(level, taken);
-      const { id } = await gorgeApi.importGame(text);
+      const { id } = await gorgeApi.importGame(JSON.stringify(game));
       await client.invalidateQueries();
-      router.push(`/games/${id}/levels/${levelId}`);
+      router.push(`/games/${id}/levels/${game.levels[0].id}`);
     } catch (error) {
       onFault(faultOf(error));
     }
@@ -129,16 +128,7 @@ function NewGameButton({
         New game
       </Button>
       {isAsking && (
-        <SizeDialog
-          title="A new game"
-          action="Make and open"
-          opened
-          onClose={() => setIsAsking(false)}
-          onCreate={(level) => void make(level)}
-        >
-          It begins with some ground, a player that walks, or runs and jumps, a guard that paces, and one level of this
-          size. All of it can be changed on the desk.
-        </SizeDialog>
+        <NewGameDialog taken={taken} onClose={() => setIsAsking(false)} onMade={(game) => void bring(game)} />
       )}
     </>
   );

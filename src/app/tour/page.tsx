@@ -1,0 +1,7 @@
+import { TourPage } from '@/ui/tour/TourPage';
+
+export const dynamic = 'force-dynamic';
+
+export default function Page() {
+  return <TourPage />;
+}
