@@ -193,7 +193,8 @@ class Flights {
       if (passes[passes.length - 1] !== at) passes.push(at);
       if (isUnsafe(ground.typeAt(body.x, body.y))) return undefined;
       if (!body.isGrounded) continue;
-      if (!hasLeft && isShort) continue;
+      // Whoever comes down on the very brink runs on to where there is more to stand on.
+      if (isShort && (!hasLeft || this.isRest[at] === 0)) continue;
       if (!hasLeft || this.isRest[at] === 0) return undefined;
       sweep.push(body.x, body.y);
       const off = Math.abs(body.x - Math.floor(body.x) - 0.5);

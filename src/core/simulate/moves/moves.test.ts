@@ -178,4 +178,27 @@ describe('jumps', () => {
     expect(over.map((cell) => computeWays(graph, [cell])[start] < Infinity)).toEqual([true, true, true]);
     expect([...graph.to].filter((cell) => graph.isRest[cell] === 0)).toEqual([]);
   });
+
+  test.each([
+    { gap: 3, jump: 9 },
+    { gap: 4, jump: 12 },
+  ])('that come down on the very brink of a pit of $gap cells are ways as the engine has them', ({ gap, jump }) => {
+    const floor = `#######${'.'.repeat(gap)}#########`;
+    const sky = Array.from({ length: 8 }, () => '.'.repeat(floor.length));
+    const program = smallProgram({
+      ...level,
+      map: [...sky, floor, floor.replace(/[.]/g, 'o')],
+      playerKind: { radius: 0.36, falls: true, stand: { form: 'box', width: 0.64, height: 0.8 } },
+      control: { ...level.control, speed: 4.6, jump },
+      player: { at: [1.5, 7.6] },
+    });
+    // Runs, takes off in the last ticks before the brink, and runs on.
+    const lands = Array.from({ length: 15 }, (_, at) => 66 + at).some((run) => {
+      const end = endOf(program, [...Array<number>(run).fill(1), 1 + ACTION_BIT, ...Array<number>(70).fill(1)]);
+      return end.x > 7.5 + gap && Math.abs(end.y - 7.6) < 0.3;
+    });
+    const { atStart: graph } = new MoveGraphs(program);
+    const way = computeWays(graph, [7 * graph.width + 12 + gap])[7 * graph.width + 1];
+    expect({ lands, hasWay: way < Infinity }).toEqual({ lands: true, hasWay: true });
+  });
 });

@@ -22,6 +22,7 @@
  *    weighs not flapping at all, too; before, it flew up into edges under which it would have fallen. Who fires along a fixed line
  *    leads what goes in jerks by the length and the time of a jerk, knows that targets turn back, waits while its aim still gets
  *    better, and fires astray no farther than it aims amiss; and forgets what it aimed at when a run ends, so that no run depends on
- *    the one before.
+ *    the one before. Whoever jumps and comes down on the very brink runs on; before, such jumps were no way, and a jump a little
+ *    higher or lower could leave a level without any.
  */
 export const STAND_IN_VERSION = 8;
