@@ -95,9 +95,11 @@ describe('a stand-in that is handed a moment', () => {
       const runner = new Runner(program, { type: 'handover', traits: traitsOf('casual'), inputs });
       return runPeople(runner, run.seed, 1, 20).rows.filter(({ outcome }) => outcome === 'won').length / 20;
     };
-    const won = rows.find(({ record }) => record?.outcome === 'won')!;
-    const lost = rows.find(({ record }) => record?.cause === 'touched')!;
-    expect(share(won, 1)).toBeGreaterThan(0.9);
-    expect(share(lost, 0.15)).toBeLessThan(0.4);
+    // Some of those who won had somebody close behind them a second before: several are asked.
+    const won = rows.filter(({ record }) => record?.outcome === 'won').slice(0, 6);
+    const lost = rows.filter(({ record }) => record?.cause === 'touched').slice(0, 6);
+    const mean = (shares: readonly number[]) => shares.reduce((sum, own) => sum + own, 0) / shares.length;
+    expect(mean(won.map((run) => share(run, 1)))).toBeGreaterThan(0.8);
+    expect(mean(lost.map((run) => share(run, 0.15)))).toBeLessThan(0.3);
   });
 });
