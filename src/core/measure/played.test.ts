@@ -72,7 +72,10 @@ describe('a level that nothing wins', () => {
       });
       return summarise(runSeeds(runner, 1, 40).rows, smallProgram(hall('play for time')));
     };
-    const [novice, expert] = [lasts('novice'), lasts('expert')];
+    const [novice, casual, expert] = [lasts('novice'), lasts('casual'), lasts('expert')];
+    expect(casual.played!.spread.median).toBeGreaterThan(novice.played!.spread.median);
+    // A tenth faster than the hunter, one can run round it for as long as one likes.
+    expect(expert.played!.spread.q1).toBe(40);
     expect(expert.played!.spread.median).toBeGreaterThan(novice.played!.spread.median);
     expect(describeSummary(expert, 'expert')[0]).toMatch(
       /^Nothing wins this level; it is played for time\. The expert stand-in comes to [\d.]+ s \(/,

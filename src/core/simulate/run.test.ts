@@ -297,4 +297,4 @@ function generatedHall(seed: number): LevelProgram {
   return dryingHall(undefined, game);
 }
 
-const KNOWN_HASHES = ['c1ebaf927a1cee95', 'f3a4778102d29a85', 'dfe07befcb9c2dfb'];
+const KNOWN_HASHES = ['c30b91267a234d0a', '50a5307800fed112', 'd1e35aae84e234d4'];

@@ -4,10 +4,14 @@ import type { MoveGraph } from './moveGraph';
 /** What the way is felt to cost, in ticks, from every rest to the nearest of some cells; Infinity where no moves lead there. */
 export type WayField = Float64Array;
 
-/** What a second in a cell is felt to cost, as a factor, and what coming into it costs besides, in ticks. */
+/**
+ * What a second in a cell is felt to cost, as a factor, and what coming into it costs besides, in ticks; and on the way what is paid
+ * there on top of that, by whoever has not foreseen it.
+ */
 export interface FeltGround {
   factor: Float64Array | undefined;
   extra: Float64Array | undefined;
+  onTheWay?: Float64Array | undefined;
 }
 
 export const AS_IT_IS: FeltGround = { factor: undefined, extra: undefined };
@@ -19,7 +23,7 @@ export const AS_IT_IS: FeltGround = { factor: undefined, extra: undefined };
 export function computeWays(
   graph: MoveGraph,
   goals: readonly number[],
-  { factor, extra }: FeltGround = AS_IT_IS,
+  { factor, extra, onTheWay }: FeltGround = AS_IT_IS,
 ): WayField {
   const field = new Float64Array(graph.isRest.length).fill(Infinity);
   const heap = new CellHeap();
@@ -36,7 +40,7 @@ export function computeWays(
     const cell = heap.pop();
     if (cost > field[cell]) continue;
     const felt = wary[cell] * (factor ? factor[cell] : 1);
-    const more = extra ? extra[cell] : 0;
+    const more = (extra ? extra[cell] : 0) + (onTheWay ? onTheWay[cell] : 0);
     for (let at = firstInto[cell]; at < firstInto[cell + 1]; at++) {
       const move = into[at];
       reach(from[move], cost + feltTicks[move] * felt + more);

@@ -46,6 +46,13 @@ const VENTS = (off: number): SmallLevel => ({
   level: { rules: RULES },
 });
 
+const THREE_VENTS: Partial<SmallLevel> = {
+  playerKind: { radius: 0.3 },
+  scripts: { puff: puff(0.9, 2, 'hot') },
+  pieces: [8.5, 10.5, 12.5].map((x) => ({ kind: 'vent', at: [x, 2.5] })),
+  marks: [EXIT(19, 1)],
+};
+
 /** Small levels that any attentive person clears, of all families, and what each stand-in must reach. */
 const LEVELS: Record<string, SmallLevel> = {
   'a pad that leads into a closed room': {
@@ -193,6 +200,20 @@ const LEVELS: Record<string, SmallLevel> = {
     control: { scheme: 'run and jump', speed: 5, jump: 11, jumps: 1, coyote: 0.09, jumpBuffer: 0.12, mostFall: 16 },
     marks: [EXIT(14, 4, 2, 1)],
     level: { view: 'side', rules: RULES },
+  },
+  'three vents in a passage that blow and rest in step, with a free place between each two': {
+    ...VENTS(0.9),
+    map: [
+      '#####################',
+      ...['#...###########.....#', '#...................#', '#...###########.....#'],
+      '#####################',
+    ],
+    ...THREE_VENTS,
+  },
+  'three vents in a hall that can just be passed by who keeps close to the wall': {
+    ...VENTS(0.9),
+    map: hall(21, 5),
+    ...THREE_VENTS,
   },
   'two vents in a passage, off for a little longer than it takes to pass': VENTS(1.6),
   'a vent that is there for long and out for short': {

@@ -9,7 +9,7 @@ import { computeWays, movesOver, type WayField } from '../moves/wayField';
 import { Belief } from './belief/belief';
 import { CarrierForecast } from './belief/carriers';
 import { Danger } from './belief/danger';
-import { feelGround, FoundShut } from './belief/feltGround';
+import { feelGround, FoundShut, NOTHING_IN_THE_WAY } from './belief/feltGround';
 import { Foreseen } from './belief/foreseen';
 import { crosses, unknownVents } from './belief/unknownVents';
 import { Gunner } from './hands/gunner';
@@ -69,7 +69,7 @@ export class Person implements StandIn {
   private over: ReadonlyMap<number, number> = new Map();
   private want: Want = { why: 'stay alive', cells: [] };
   private misjudged: Float64Array | undefined;
-  private extra: Float64Array | undefined;
+  private inTheWay = NOTHING_IN_THE_WAY;
   private feltSign = 0;
   private readonly foreseen = new Foreseen();
   private legs: Leg[] = [];
@@ -145,7 +145,7 @@ export class Person implements StandIn {
       watchSeconds > 0 ? Math.round((0.5 + random.nextUnit() / 2) * watchSeconds * ticksPerSecond) : 0;
     this.want = { why: 'stay alive', cells: [] };
     this.ways = undefined;
-    this.extra = undefined;
+    this.inTheWay = NOTHING_IN_THE_WAY;
     this.feltSign = 0;
     this.legs = [];
     this.isQuiet = true;
@@ -265,11 +265,12 @@ export class Person implements StandIn {
       {
         graph: this.graph,
         start,
+        from: this.goesFreely && this.graph.needsCarrier[start] !== 1 ? { x: body.x, y: body.y } : undefined,
         delayTicks: this.hand.ticksUntilRest(body, this.graph, start),
         ways,
         over: this.over,
         isEnd: ENDS.has(this.want.why) && this.want.waits !== true,
-        felt: { factor: this.misjudged, extra: this.extra },
+        felt: { factor: this.misjudged, extra: this.inTheWay.extra },
         narrow: this.ways ? undefined : this.knowledge.narrow(this.graph),
         walksOnCarriers:
           rides && this.walks ? { offX: this.carriers.offMiddleX, offY: this.carriers.offMiddleY } : undefined,
@@ -366,6 +367,11 @@ export class Person implements StandIn {
     return scheme !== 'one cell a press' && scheme !== 'slide until blocked';
   }
 
+  /** Whether it goes on from wherever it is, without momentum. */
+  private get goesFreely(): boolean {
+    return this.walks && this.program.player.control.scheme !== 'run and jump';
+  }
+
   private lookAtCarriers({ x, y }: { x: number; y: number }, start: number, tick: number): void {
     const rides = this.graph.needsCarrier[start] === 1;
     this.carriers.offMiddleX = rides ? x - this.graph.restX[start] : 0;
@@ -394,7 +400,7 @@ export class Person implements StandIn {
     const hasFelt = sign !== this.feltSign;
     if (hasFelt) {
       this.feltSign = sign;
-      this.extra = this.shut.extra(belief, this.traits, this.danger, this.knowledge, own.tick, own.rim);
+      this.inTheWay = this.shut.extra(belief, this.traits, this.danger, this.knowledge, own.tick, own.rim);
     }
     let want = this.want;
     const isFight = this.gunner !== undefined && this.wants.wantsFight;
@@ -421,7 +427,7 @@ export class Person implements StandIn {
     }
     this.ways =
       want.cells.length > 0
-        ? computeWays(this.graph, want.cells, { factor: this.misjudged, extra: this.extra })
+        ? computeWays(this.graph, want.cells, { factor: this.misjudged, ...this.inTheWay })
         : undefined;
     if (this.ways && this.ways[start] === Infinity) this.ways = undefined;
   }

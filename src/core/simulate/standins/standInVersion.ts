@@ -24,5 +24,12 @@
  *    better, and fires astray no farther than it aims amiss; and forgets what it aimed at when a run ends, so that no run depends on
  *    the one before. Whoever jumps and comes down on the very brink runs on; before, such jumps were no way, and a jump a little
  *    higher or lower could leave a level without any.
+ * 9: what comes and goes on the way still ahead has its price, there or not: the time for which it is waited for, and what it costs
+ *    to pass it. Before, only what a plan reached was paid, and the rest of the way was free whenever nothing stood there, so that
+ *    whoever thought farther ahead found waiting before the first of several jets no worse than passing it, and waited for ever.
+ *    Going aslant is weighed by how close it comes halfway, too, not only in the two cells: corners round what harms were cut into
+ *    it. Whoever walks beside the line of the plan goes back to it at once, not only shortly before the next cell; and a plan begins
+ *    where the body is, not in the middle of its cell: beside a hunter half a cell is the whole lead, and the better players, who
+ *    plan anew most often, began from a wrong place most often.
  */
-export const STAND_IN_VERSION = 8;
+export const STAND_IN_VERSION = 9;

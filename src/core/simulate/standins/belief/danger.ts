@@ -8,7 +8,7 @@ import { SHOWN } from '../screen';
 import type { StandInTraits } from '../../../people/traits';
 import type { Belief } from './belief';
 import type { DrawnSight } from './drawnSight';
-import { Forecast, Minded, MOST_COURSES, type Course } from './forecast';
+import { Forecast, MET_WHILE_OUT, Minded, MOST_COURSES, type Course } from './forecast';
 
 /** A touch takes about so long: prices are by the second. */
 const TOUCH_SECONDS = 0.12;
@@ -138,6 +138,19 @@ export class Danger {
   /** What a second of being touched costs by what it costs to lose. */
   private get fear(): number {
     return (this.traits.fearSeconds / TOUCH_SECONDS) * this.stakes;
+  }
+
+  /**
+   * What it costs to get across something that comes and goes, s: to wait for it to go, by how long that takes on the average, and
+   * to pass while it is away, so many cells of the way.
+   */
+  crossingSeconds({ spellHere, spellOut, harm }: Belief, piece: number, cells: number): number {
+    const { ticksPerSecond, ownSpeed, traits } = this;
+    const here = spellHere[piece] || spellOut[piece];
+    const out = spellOut[piece] || spellHere[piece];
+    const waiting = (here * here) / (2 * (here + out)) / ticksPerSecond;
+    const crossing = cells / (ownSpeed * ticksPerSecond);
+    return waiting + crossing * MET_WHILE_OUT * harm[piece] * (traits.fearSeconds / TOUCH_SECONDS);
   }
 
   /** What has ended earlier tries. */

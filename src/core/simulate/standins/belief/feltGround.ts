@@ -16,6 +16,8 @@ const STAYS_SECONDS = 1;
 const CLOSED_SECONDS = 20;
 /** How far beyond touching it closes a way, cells. */
 const CLOSED_CELLS = 0.15;
+/** Spells whose lengths differ by less than this are the same, ticks. */
+const DUE_TICKS = 15;
 /** What was found in the way is avoided for so long, by so long a detour, s, and so far round it, cells. */
 const SHUT_FOR_SECONDS = 15;
 const SHUT_DETOUR_SECONDS = 8;
@@ -39,6 +41,16 @@ export function feelGround(
     return blocks[Math.floor(row / MISJUDGED_CELLS) * columns + Math.floor(column / MISJUDGED_CELLS)];
   });
 }
+
+/** What coming into cells is felt to cost besides, ticks; undefined where nothing is in the way. */
+export interface FeltInTheWay {
+  /** What a plan pays besides all that it foresees. */
+  extra: Float64Array | undefined;
+  /** What is still to be paid on the rest of the way, beyond what is thought through: a plan pays it as it foresees it. */
+  onTheWay: Float64Array | undefined;
+}
+
+export const NOTHING_IN_THE_WAY: FeltInTheWay = { extra: undefined, onTheWay: undefined };
 
 /** What is taken to be in the way for longer than a plan reaches: what stands there, whom it sees, and what was found shut. */
 export class FoundShut {
@@ -73,7 +85,13 @@ export class FoundShut {
     let sign = this.changes + (this.program.scroll ? Math.floor(2 * rim) * 7907 : 0);
     for (let index = 0; index < feared.length; index++) {
       const piece = feared[index];
-      if (!this.stays(belief, piece)) continue;
+      const isDue = this.comesAndGoes(belief, piece);
+      if (!isDue && !this.stays(belief, piece)) continue;
+      if (isDue) {
+        const spells = Math.round((belief.spellHere[piece] + 31 * belief.spellOut[piece]) / DUE_TICKS);
+        sign = (Math.imul(sign, 31) + piece * 7919 + spells * 613) | 0;
+        continue;
+      }
       const turn = Math.round(4 * frame.facingX[piece]) * 16 + Math.round(4 * frame.facingY[piece]);
       sign =
         (Math.imul(sign, 31) +
@@ -86,6 +104,11 @@ export class FoundShut {
     return sign;
   }
 
+  /** Whether it stands in one place and has been seen to come or go: it is waited for, and its price is known. */
+  private comesAndGoes({ frame, topSpeed, spellHere, spellOut }: Belief, piece: number): boolean {
+    return topSpeed[piece] === 0 && (spellHere[piece] > 0 || spellOut[piece] > 0) && frame.shown[piece] !== SHOWN.gone;
+  }
+
   private stays(belief: Belief, piece: number): boolean {
     return (
       belief.frame.shown[piece] === SHOWN.here &&
@@ -94,7 +117,7 @@ export class FoundShut {
     );
   }
 
-  /** What coming into each cell costs besides, ticks; undefined when nothing is in the way. */
+  /** What coming into each cell costs besides. */
   extra(
     belief: Belief,
     traits: StandInTraits,
@@ -102,14 +125,16 @@ export class FoundShut {
     knowledge: LevelKnowledge,
     tick: number,
     rim: number,
-  ): Float64Array | undefined {
+  ): FeltInTheWay {
     const { grid, pieces, kinds, player, ticksPerSecond } = this.program;
-    let extra: Float64Array | undefined;
-    const add = (column: number, row: number, seconds: number) => {
+    const felt: FeltInTheWay = { extra: undefined, onTheWay: undefined };
+    const addTo = (which: keyof FeltInTheWay) => (column: number, row: number, seconds: number) => {
       if (column < 0 || row < 0 || column >= grid.width || row >= grid.height) return;
-      extra ??= new Float64Array(grid.width * grid.height);
-      extra[row * grid.width + column] += seconds * ticksPerSecond;
+      const cells = (felt[which] ??= new Float64Array(grid.width * grid.height));
+      cells[row * grid.width + column] += seconds * ticksPerSecond;
     };
+    const add = addTo('extra');
+    const addOnTheWay = addTo('onTheWay');
     const { scroll } = this.program;
     if (scroll) {
       // Where the view has moved on, nobody goes; when it will have moved on elsewhere, a plan reckons with.
@@ -121,24 +146,25 @@ export class FoundShut {
     const { frame, feared } = belief;
     for (let index = 0; index < feared.length; index++) {
       const piece = feared[index];
-      if (!this.stays(belief, piece)) continue;
+      const isDue = this.comesAndGoes(belief, piece);
+      if (!isDue && !this.stays(belief, piece)) continue;
       const { hit } = kinds[pieces[piece].kindIndex];
       const x = frame.x[piece];
       const y = frame.y[piece];
-      // What comes and goes is waited for; what stays is gone round.
-      const seconds =
-        belief.spellHere[piece] > 0 || belief.spellOut[piece] > 0
-          ? Math.max(1, belief.spellHere[piece] / 2 / ticksPerSecond)
-          : CLOSED_SECONDS * belief.harm[piece];
       const west = x - hit.west - own.east - CLOSED_CELLS;
       const east = x + hit.east + own.west + CLOSED_CELLS;
       const north = y - hit.north - own.south - CLOSED_CELLS;
       const south = y + hit.south + own.north + CLOSED_CELLS;
-      for (let row = Math.floor(north); row <= Math.floor(south); row++)
-        for (let column = Math.floor(west); column <= Math.floor(east); column++) {
-          const isIn = column + 0.5 > west && column + 0.5 < east && row + 0.5 > north && row + 0.5 < south;
-          if (isIn) add(column, row, seconds);
-        }
+      const [left, right] = [Math.floor(west + 0.5), Math.ceil(east - 0.5) - 1];
+      const [top, bottom] = [Math.floor(north + 0.5), Math.ceil(south - 0.5) - 1];
+      // What comes and goes is waited for; what stays is gone round.
+      const across = Math.max(1, Math.min(right - left, bottom - top) + 1);
+      const seconds = isDue
+        ? danger.crossingSeconds(belief, piece, across) / across
+        : CLOSED_SECONDS * belief.harm[piece];
+      for (let row = top; row <= bottom; row++)
+        for (let column = left; column <= right; column++) (isDue ? addOnTheWay : add)(column, row, seconds);
+      if (!this.stays(belief, piece)) continue;
       this.addWatched(belief, piece, traits, danger, knowledge, add);
     }
     for (const { x, y, until } of this.found) {
@@ -147,7 +173,7 @@ export class FoundShut {
         for (let column = Math.floor(x - SHUT_CELLS); column <= Math.floor(x + SHUT_CELLS); column++)
           add(column, row, SHUT_DETOUR_SECONDS / 3);
     }
-    return extra;
+    return felt;
   }
 
   /** What somebody who stands there watches is felt by how long it takes to cross. */

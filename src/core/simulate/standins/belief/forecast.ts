@@ -25,7 +25,7 @@ const TRUST_SECONDS = 0.35;
 /** A hunter whose speed nobody has seen yet is taken to be this fast, as a share of the own speed. */
 const GUESSED_SPEED = 0.8;
 /** What is out in its beat is hardly met. */
-const MET_WHILE_OUT = 0.03;
+export const MET_WHILE_OUT = 0.03;
 /** A step beside one at which something is there is believed this much to be like it. */
 const EDGE_SHARE = 0.5;
 /** What has stood for longer than this goes on standing, as far as anybody knows. */

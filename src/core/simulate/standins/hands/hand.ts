@@ -208,6 +208,11 @@ class WalkHand extends PlanHand {
     const scale = INPUT_COLUMNS[direction] !== 0 && INPUT_ROWS[direction] !== 0 ? Math.SQRT1_2 : 1;
     const aside = (dx * INPUT_ROWS[direction] - dy * INPUT_COLUMNS[direction]) * scale;
     if (Math.abs(aside) <= ASIDE_CELLS) return direction;
+    // Back to the line at once, since the plan goes along that and what is beside it may be close.
+    const isStraight = INPUT_ROWS[direction] === 0 || INPUT_COLUMNS[direction] === 0;
+    const isStep = Math.abs(dx) < LOST_CELLS && Math.abs(dy) < LOST_CELLS;
+    if (isStraight && isStep && dx * INPUT_COLUMNS[direction] + dy * INPUT_ROWS[direction] > 0)
+      return inputTowards(Math.sign(dx), Math.sign(dy));
     return inputTowards(dx, dy);
   }
 

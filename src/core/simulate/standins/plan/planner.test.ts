@@ -99,6 +99,7 @@ describe('a plan', () => {
     graph,
     start,
     delayTicks: 0,
+    from: undefined,
     ways,
     isEnd: true,
     over: new Map(),

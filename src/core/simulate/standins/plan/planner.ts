@@ -26,6 +26,8 @@ export interface Task {
   /** The cell in which the body is, and how many ticks from now it comes to rest there. */
   start: number;
   delayTicks: number;
+  /** Where in its cell a body is that goes freely from where it is; undefined for one that goes from rest to rest. */
+  from: { x: number; y: number } | undefined;
   /** Ticks that are left from each cell; undefined when nothing is wanted but to stay alive. */
   ways: WayField | undefined;
   /** Whether all is done once a goal is reached; else one has to go on living there. */
@@ -63,6 +65,8 @@ const RIM_CELLS = 0.1;
 const WAITING = 1.03;
 /** Without anything that is wanted, going is dearer than staying. */
 const ROAMING = 1.3;
+/** No step takes less than this share of what one from middle to middle takes. */
+const LEAST_STEP_SHARE = 0.1;
 /** Changing one's mind is worth so much, s. */
 const KEEPING_SECONDS = 0.5;
 /** The way left counts for a little more, so that of equals the one that is farther on is followed. */
@@ -90,6 +94,8 @@ export class Planner {
   /** How far off the middle of its cell it is, where it walks on what carries it. */
   private readonly offX = new Float32Array(KEPT);
   private readonly offY = new Float32Array(KEPT);
+  /** Whether the place that is just gone on from is where the body is now. */
+  private isAtStart = false;
   private nextOffX = 0;
   private nextOffY = 0;
   private readonly nowX = new Float32Array(MOST_HUNTERS);
@@ -99,6 +105,9 @@ export class Planner {
   /** What a second in each cell costs at each step, as far as it has been asked for in this search. */
   private readonly rates: Float64Array;
   private readonly rateRound: Int32Array;
+  /** The same of the corners between cells. */
+  private readonly corners: Float64Array;
+  private readonly cornerRound: Int32Array;
   private round = 0;
   private size = 0;
   /** What a second later is worth, s, while the search hurries; and the latest time to which it has come, ticks. */
@@ -118,6 +127,8 @@ export class Planner {
   ) {
     this.rates = new Float64Array(cells * (danger.steps + 1));
     this.rateRound = new Int32Array(cells * (danger.steps + 1));
+    this.corners = new Float64Array(cells * (danger.steps + 1));
+    this.cornerRound = new Int32Array(cells * (danger.steps + 1));
   }
 
   /** The legs of the best plan from a tick on. */
@@ -209,10 +220,11 @@ export class Planner {
         this.reach(next, from + graph.waitTicks, cost + waiting + price + drowns + hunted, at, -1);
       }
     }
-    const isFirst = this.parent[at] < 0;
+    const isFirst = (this.isAtStart = this.parent[at] < 0);
     for (let move = graph.first[cell]; move < graph.first[cell + 1]; move++) {
       const aimed = graph.to[move];
-      const ticks = Math.max(graph.ticks[move], graph.kind[move] === 0 ? 0 : pressTicks);
+      const nominal = Math.max(graph.ticks[move], graph.kind[move] === 0 ? 0 : pressTicks);
+      const ticks = isFirst ? nominal * this.firstShare(move, cell, aimed) : nominal;
       const to = walks ? this.carry(at, aimed, carrier, ticks) : aimed;
       const seconds = (ticks + graph.feltTicks[move] - graph.ticks[move]) / this.ticksPerSecond;
       const factor = graph.wary[to] * (felt.factor ? felt.factor[to] : 1);
@@ -233,6 +245,15 @@ export class Planner {
       if (share === undefined || !this.task.isEnd) this.reach(to, from + ticks, price, at, move);
       else this.arrive(to, from + ticks * share, price - (ticks / this.ticksPerSecond) * (1 - share), at, move);
     }
+  }
+
+  /** How much longer or shorter a step is for a body that is not in the middle of its cell, as a factor. */
+  private firstShare(move: number, cell: number, to: number): number {
+    const { graph, from } = this.task;
+    if (!from || graph.kind[move] !== 0 || to === cell || graph.passes[move] || graph.sweeps[move]) return 1;
+    const { restX, restY } = graph;
+    const own = distance(from.x, from.y, restX[to], restY[to]);
+    return Math.max(LEAST_STEP_SHARE, own / distance(restX[cell], restY[cell], restX[to], restY[to]));
   }
 
   /** Lets the hunters run after the body to a cell; the danger of that. */
@@ -322,7 +343,13 @@ export class Planner {
     const passes = graph.passes[move];
     if (!passes) {
       const middle = this.stepAt(from + ticks / 2);
-      const half = Math.max(this.rate(cell, middle), this.rate(to, this.stepAt(from + ticks / 4)));
+      if (this.task.from && this.isAtStart) {
+        const half = this.rateFrom(this.task.from, to, middle);
+        return ((half + this.rate(to, this.stepAt(from + ticks))) * ticks) / 2 / ticksPerSecond;
+      }
+      let half = Math.max(this.rate(cell, middle), this.rate(to, this.stepAt(from + ticks / 4)));
+      // Going aslant one comes closer to what is beside than in either cell.
+      if (isAslant(cell, to, graph.width)) half = Math.max(half, this.cornerRate(cell, to, middle));
       return ((half + this.rate(to, this.stepAt(from + ticks))) * ticks) / 2 / ticksPerSecond;
     }
     let sum = 0;
@@ -349,6 +376,24 @@ export class Planner {
     const { restX, restY } = this.task.graph;
     this.rateRound[at] = this.round;
     return (this.rates[at] = this.danger.rateAt(restX[cell], restY[cell], cell, step));
+  }
+
+  /** The same halfway from where the body is to a cell. */
+  private rateFrom({ x, y }: { x: number; y: number }, to: number, step: number): number {
+    const { restX, restY } = this.task.graph;
+    return this.danger.rateAt((x + restX[to]) / 2, (y + restY[to]) / 2, to, step);
+  }
+
+  /** The same where four cells meet, halfway from one of them to the one across. */
+  private cornerRate(cell: number, to: number, step: number): number {
+    const { restX, restY, width } = this.task.graph;
+    // The last of the four stands for their corner.
+    const last = Math.max(cell, to) + (Math.abs(to - cell) === width - 1 ? 1 : 0);
+    const at = last * (this.danger.steps + 1) + step;
+    if (this.cornerRound[at] === this.round) return this.corners[at];
+    this.cornerRound[at] = this.round;
+    const [x, y] = [(restX[cell] + restX[to]) / 2, (restY[cell] + restY[to]) / 2];
+    return (this.corners[at] = this.danger.rateAt(x, y, to, step));
   }
 
   private stepAt(ticks: number): number {
@@ -461,4 +506,15 @@ export class Planner {
       });
     return legs.reverse();
   }
+}
+
+/** Whether two cells lie across a corner from each other. */
+function isAslant(cell: number, to: number, width: number): boolean {
+  const apart = Math.abs(to - cell);
+  return apart === width + 1 || apart === width - 1;
+}
+
+function distance(x: number, y: number, toX: number, toY: number): number {
+  const [dx, dy] = [toX - x, toY - y];
+  return Math.sqrt(dx * dx + dy * dy);
 }
