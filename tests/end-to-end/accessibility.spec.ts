@@ -44,6 +44,8 @@ const PANELS: readonly View[] = [
 const PAGES = [
   '/',
   '/tour',
+  '/help/recipes',
+  '/help?find=patrol',
   '/games/kiln-yard',
   '/games/kiln-yard/history',
   '/games/kiln-yard/levels/ember-night/cues',

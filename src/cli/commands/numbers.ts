@@ -40,6 +40,10 @@ function finite(value: number): number | null {
 
 /** "warden.pace  2.2 cells/s  0.5..6" */
 function say({ name, value, unit, low, high }: NamedNumber): string {
-  const range = Number.isFinite(high) ? `${low}..${high}` : `${low} or more`;
-  return `${name.padEnd(36)} ${`${value ?? '–'} ${unit}`.trimEnd().padEnd(16)} ${range}\n`;
+  return `${name.padEnd(36)} ${`${value ?? '–'} ${unit}`.trimEnd().padEnd(16)} ${sayRange(low, high)}\n`;
+}
+
+function sayRange(low: number, high: number): string {
+  if (Number.isFinite(low)) return Number.isFinite(high) ? `${low}..${high}` : `${low} or more`;
+  return Number.isFinite(high) ? `${high} or less` : 'any';
 }

@@ -4,6 +4,7 @@ import { useEffect } from 'react';
 import { actOnDesk } from '../editor/deskKeys';
 import { later } from '../frame/later';
 import { useDesk } from './DeskContext';
+import { openHelp } from './openHelp';
 import { isTyping } from './useArenaKeys';
 
 // The sheet is fetched when it is asked for.
@@ -19,14 +20,15 @@ export interface Help {
 export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript: () => void }) {
   const desk = useDesk();
   useEffect(() => {
-    const targets = { ...desk, openSheet: help.open, toggleScript: onToggleScript };
+    const targets = { ...desk, openSheet: help.open, toggleScript: onToggleScript, openHelp: () => openHelp(desk) };
     const onKeyDown = (event: KeyboardEvent) => {
       const hasControl = event.ctrlKey || event.metaKey;
       const isUndo = hasControl && ['undo', 'redo'].includes(desk.keys.actOf(event) ?? '');
       // Undo and redo are the desk's also while a script or a slider has the focus, but not while a name is typed.
       const isInText =
         event.target instanceof HTMLElement && event.target.closest('input:not([type=range]), textarea') !== null;
-      if (isTyping(event) && !(isUndo && !isInText)) return;
+      const isHelp = desk.keys.actOf(event) === 'help' && event.key.length > 1;
+      if (isTyping(event) && !isHelp && !(isUndo && !isInText)) return;
       if (actOnDesk(event, targets)) event.preventDefault();
     };
     window.addEventListener('keydown', onKeyDown);

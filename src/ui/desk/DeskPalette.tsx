@@ -220,6 +220,9 @@ function placeActions(
       go(`/games/${game.id}/history`),
     ),
     act('course', 'Course', 'The levels of this game in order, and its batches', () => go(`/games/${game.id}`)),
+    act('help', 'Help', `Recipes, the language, every field and every measure${hint('help')}`, () =>
+      window.open('/help', 'gorge-help'),
+    ),
     act('keys', 'List all keys', `And give them other ones${hint('keys')}`, help.open),
     ...game.scripts.map(({ id }) =>
       act(`script ${id}`, `Script ${id}`, 'Open the behavior beside the arena', () => onOpenScript(id)),

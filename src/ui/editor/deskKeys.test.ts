@@ -37,6 +37,7 @@ beforeEach(() => {
     playback,
     openSheet: () => told.push('sheet'),
     toggleScript: () => told.push('script'),
+    openHelp: () => told.push('help'),
   };
 });
 
@@ -183,13 +184,14 @@ describe('keys of the whole desk', () => {
     expect(desk.playback.store.getState().tick).toBe(0);
   });
 
-  test('Delete removes, the sheet and the script open, and other keys are left alone', () => {
+  test('Delete removes, the sheet, the script and the help open, and other keys are left alone', () => {
     session.select(['warden-1']);
     onDesk('Delete');
     expect(session.level.pieces.map(({ id }) => id)).not.toContain('warden-1');
     onDesk('?', true);
     onDesk('s');
-    expect(told).toEqual(['sheet', 'script']);
+    onDesk('F1');
+    expect(told).toEqual(['sheet', 'script', 'help']);
     expect(onDesk('j')).toBe(false);
   });
 

@@ -25,6 +25,7 @@ export interface DeskTargets {
   playback: Playback;
   openSheet: () => void;
   toggleScript: () => void;
+  openHelp: () => void;
 }
 
 const ARROWS: Record<string, [number, number] | undefined> = {
@@ -113,6 +114,7 @@ const ON_DESK: Partial<Record<KeyAct, (targets: DeskTargets) => void>> = {
   redo: ({ session }) => session.redo(),
   script: ({ toggleScript }) => toggleScript(),
   keys: ({ openSheet }) => openSheet(),
+  help: ({ openHelp }) => openHelp(),
 };
 
 function choose(act: KeyAct | undefined, targets: ArenaTargets): boolean {

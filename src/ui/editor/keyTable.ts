@@ -63,6 +63,7 @@ export const KEY_TABLE = [
   { group: 'Everything', label: 'On to what comes next on the page, out of every editor, too', keys: ['Tab'] },
   { group: 'Everything', label: 'In a script: indent, or back', keys: ['Ctrl+]  Ctrl+['] },
   { act: 'keys', group: 'Everything', label: 'This sheet', keys: ['?'] },
+  { act: 'help', group: 'Everything', label: 'Help on the word, the field or what is selected', keys: ['F1'] },
 ] as const satisfies readonly KeyRow[];
 
 /** What can be given a key of one's own. */

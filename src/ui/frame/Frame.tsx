@@ -48,6 +48,15 @@ export function Frame({
         </nav>
         <div className="rest" />
         {middle}
+        <Link
+          className={css.helpLink}
+          href="/help"
+          target="gorge-help"
+          prefetch={false}
+          title="Recipes, the language, every field and measure"
+        >
+          Help
+        </Link>
         <SchemeSwitch />
       </header>
       <main className="frame-body" id="content" tabIndex={-1}>
