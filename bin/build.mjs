@@ -59,6 +59,8 @@ export async function ensureBundles() {
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === stamp) return;
   await bundle({ 'queue/chunk.worker': 'src/queue/threads/chunk.worker.ts', 'cli/main': 'src/cli/main.ts' }, [
     'piscina',
+    'bullmq',
+    'ioredis',
   ]);
   mkdirSync(path.dirname(STAMP), { recursive: true });
   writeFileSync(STAMP, stamp);

@@ -8,6 +8,7 @@ const DEBIAN = {
   mariadbd: 'mariadb-server',
   mariadb: 'mariadb-client',
   chromium: 'chromium',
+  'redis-server': 'redis-server',
 };
 
 export function ensureNpmPackages() {

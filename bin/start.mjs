@@ -4,6 +4,7 @@ import path from 'node:path';
 import { inAddress, isLoopback, reachable } from './addresses.mjs';
 import { ensureBundles, PROJECT } from './build.mjs';
 import { answers, databaseAccess, databasePid, startDatabase, stopDatabase } from './database.mjs';
+import { startFleet } from './fleet.mjs';
 import { ensureNpmPackages, ensurePrograms } from './install.mjs';
 import { releaseLock, takeLock } from './lock.mjs';
 import { rotateLog } from './logFile.mjs';
@@ -36,15 +37,18 @@ if (!Number.isInteger(wantedPort) || wantedPort < 1 || wantedPort > 65_000)
 if (!isLoopback(host) && !process.env.GORGE_TOKEN)
   giveUp(`GORGE_HOST=${host} would let other machines in.`, 'Set GORGE_TOKEN to a secret of your own as well.');
 
+/** Whether runs are made by the machines of a queue, of which this one starts the first. */
+const isFleet = process.argv.includes('--fleet');
 let isEnding = false;
 let server;
+let fleet;
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end(0));
 
 mkdirSync(dataFolder, { recursive: true });
 await becomeTheOnlyStarter();
 await endLeftServer();
 ensureNpmPackages();
-ensurePrograms('mariadbd', 'mariadb');
+ensurePrograms('mariadbd', 'mariadb', ...(isFleet ? ['redis-server'] : []));
 await startDatabase(dataFolder).catch((error) =>
   giveUp(error.message, `The database lives in ${dataFolder}/database.`),
 );
@@ -57,6 +61,13 @@ try {
   giveUp(error.message, 'Remove the folders .next and dist and start again; if it happens again, run npm ci.');
 }
 
+if (isFleet) {
+  fleet = await startFleet(dataFolder);
+  process.env.GORGE_QUEUE = fleet.url;
+  console.log(
+    `Runs are made by a queue and its machines; its address is in ${path.join(dataFolder, 'queue/queue.json')}.`,
+  );
+}
 const port = await findFreePort(wantedPort, host);
 if (port !== wantedPort) console.log(`Port ${wantedPort} is taken; using ${port}.`);
 const address = `http://${inAddress(host)}:${port}`;
@@ -131,6 +142,7 @@ async function end(code) {
   if (isEnding) return;
   isEnding = true;
   if (server) await endProcess(server.pid, SERVER);
+  await fleet?.end();
   await stopDatabase(dataFolder);
   removeFile(stateFile);
   releaseLock(lockFile);

@@ -58,7 +58,7 @@ function addCounts(name, counts) {
 }
 
 ensureNpmPackages();
-ensurePrograms('mariadbd', 'mariadb', 'chromium');
+ensurePrograms('mariadbd', 'mariadb', 'chromium', 'redis-server');
 mkdirSync(path.join(PROJECT, '.data'), { recursive: true });
 for (const file of [JEST_RESULT, PLAYWRIGHT_RESULT]) rmSync(file, { force: true });
 

@@ -15,10 +15,12 @@ import type { RunOptions } from './commands/run';
 import type { SolveOptions } from './commands/solve';
 import type { SweepOptions } from './commands/sweep';
 import type { TraceOptions } from './commands/trace';
+import type { WorkerOptions } from './commands/worker';
 import { collectArm, collectNumber, collectSwept, wholeNumber } from './options';
 import { CommandFault, EXIT } from './output';
 
 const MOST_SEED = 2 ** 31 - 1;
+const QUEUE_OPTION = 'have the runs made by the machines of this queue, as in redis://:password@host:6379';
 
 function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code: number) => void): Command {
   const program = new Command('gorge')
@@ -59,6 +61,7 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
       'start elsewhere, as in "player at 12,7", "wave 4", "score 1500", "at 40 s", "only NAME"',
     )
     .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--queue <url>', QUEUE_OPTION)
     .option('--json', 'print the numbers as JSON')
     .option('--csv <file>', 'write the table of runs')
     .description('run a level many times and say what came of it')
@@ -174,6 +177,7 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .option('--runs <n>', 'how many runs of each at each point, at most', wholeNumber(25, 10_000), 200)
     .option('--seed <n>', 'seed of the first run', wholeNumber(0, MOST_SEED), 1)
     .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--queue <url>', QUEUE_OPTION)
     .option('--json', 'print the points as JSON')
     .option('--csv <file>', 'write the points as a table')
     .description('what a level comes to over values of one or two of its numbers, on the same seeds')
@@ -190,6 +194,7 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
         .default([], 'none'),
     )
     .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--queue <url>', QUEUE_OPTION)
     .option('--out <file>', 'write the game with the first answer')
     .option('--json', 'print the answers as JSON')
     .description('values with which the brief of a level holds, least changed first; exit 1 where there are none')
@@ -211,6 +216,7 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .option('--runs <n>', 'how many runs of each, before and after', wholeNumber(2, 100_000), 400)
     .option('--seed <n>', 'seed of the first run', wholeNumber(0, MOST_SEED), 1)
     .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--queue <url>', QUEUE_OPTION)
     .option('--json', 'print the figures as JSON')
     .option('--csv <file>', 'write them as a table')
     .description('two versions of a level, two levels, or one set otherwise: what differs, on the same seeds')
@@ -224,6 +230,7 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .option('--people <n>', 'how many people set out', wholeNumber(2, 100_000), 100)
     .option('--seed <n>', 'seed of the first of them', wholeNumber(0, MOST_SEED), 1)
     .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--queue <url>', QUEUE_OPTION)
     .option('--json', 'print the figures as JSON')
     .option('--csv <file>', 'write the levels as a table')
     .description('how far people come along the levels of a game, and where it gets hard')
@@ -239,6 +246,7 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .option('--prove', 'also look whether each level can be won')
     .option('--strict', 'also fail for warnings, findings and what is not decided')
     .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--queue <url>', QUEUE_OPTION)
     .option('--junit <file>', 'write a file of test results for a build server')
     .option('--json', 'print the lines as JSON')
     .description('whether a game is what it is meant to be: document, saved checks and briefs; exit 1 where it is not')
@@ -252,10 +260,21 @@ function buildProgram(projectFolder: string, keeping: DataKeeping, finish: (code
     .option('--standin <id>', 'who plays', 'casual')
     .option('--runs <n>', 'how many runs of each step that seems to do most', wholeNumber(20, 10_000), 200)
     .option('--workers <n>', 'threads', wholeNumber(1, 64), availableParallelism())
+    .option('--queue <url>', QUEUE_OPTION)
     .option('--json', 'print the figures as JSON')
     .description('what a tenth less and a tenth more of each number does, on the same seeds')
     .action(async (file: string, options: MatterOptions) =>
       finish(await (await import('./commands/matter')).matter(file, options, projectFolder)),
+    );
+  program
+    .command('worker')
+    .option('--queue <url>', 'the queue to take work from, as in redis://:password@host:6379; else that of GORGE_QUEUE')
+    .option('--threads <n>', 'threads', wholeNumber(1, 256), availableParallelism())
+    .description(
+      'make runs for a queue, with other machines, until it is ended (SIGTERM: what is under way is finished)',
+    )
+    .action(async (options: WorkerOptions) =>
+      finish(await (await import('./commands/worker')).worker(options, projectFolder)),
     );
   program
     .command('chart')

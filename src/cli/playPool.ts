@@ -12,26 +12,41 @@ export type PlayInThreads = (levelId: string, task: PlayTask) => Promise<ChunkRe
 
 export interface PoolOptions {
   workers: number;
+  /** Of the machines that play instead of threads of this one. */
+  queue?: string | undefined;
   projectFolder: string;
 }
 
-/** Opens threads that play a game, for as long as they are used. */
+/** Opens what plays a game, threads or the machines of a queue, for as long as it is used; so many tasks at a time keep it busy. */
 export async function withPool<Value>(
   opened: GameFile,
   options: PoolOptions,
-  work: (play: PlayInThreads) => Promise<Value>,
+  work: (play: PlayInThreads, width: number) => Promise<Value>,
 ): Promise<Value> {
   const text = writeGame(opened.game);
   const documentHash = createHash('sha256').update(text).digest('hex');
-  const pool = new ThreadPool(() => Promise.resolve(text), options);
+  const { pool, width } = await openPool(text, options);
   const chunks = withCache(pool, opened, options);
   try {
-    return await work((levelId, { overrides, standInId, firstSeed, count, tries }) =>
-      chunks.compute({ documentHash, levelId, overrides, standInId, firstSeed, count, tries }),
+    return await work(
+      (levelId, { overrides, standInId, firstSeed, count, tries }) =>
+        chunks.compute({ documentHash, levelId, overrides, standInId, firstSeed, count, tries }),
+      width,
     );
   } finally {
     await pool.end();
   }
+}
+
+async function openPool(
+  text: string,
+  options: PoolOptions,
+): Promise<{ pool: ChunkComputer & { end: () => Promise<void> }; width: number }> {
+  if (options.queue === undefined)
+    return { pool: new ThreadPool(() => Promise.resolve(text), options), width: options.workers };
+  // Loaded only where there is a queue.
+  const { openFleet } = await import('./fleet');
+  return openFleet(options.queue, text);
 }
 
 /** Lets what was measured before be found again. */
@@ -62,7 +77,7 @@ export async function carryOutInThreads<Task extends PlayTask>(
     return result;
   };
   try {
-    await withPool(opened, options, (play) => carryOut(plan, played(play), options.workers));
+    await withPool(opened, options, (play, width) => carryOut(plan, played(play), width));
   } finally {
     bar?.stop();
   }

@@ -18,6 +18,9 @@ export interface ChunkTask {
 /** Gives the text of the document of a hash. */
 export type FindDocument = (hash: string) => Promise<string>;
 
+/** A task that was tried several times where it was to be computed, and cannot be: it is not given out again. */
+export class SetAsideError extends Error {}
+
 /** Computes tasks somewhere; given up with the signal. */
 export interface ChunkComputer {
   compute(task: ChunkTask, signal?: AbortSignal): Promise<ChunkResult>;

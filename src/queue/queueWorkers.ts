@@ -27,7 +27,7 @@ export class QueueWorkers {
   constructor(
     private readonly queue: ChunkQueue,
     private readonly computer: ChunkComputer,
-    private readonly width: number,
+    private width: number,
     private readonly events: WorkEvents = {},
   ) {}
 
@@ -39,6 +39,11 @@ export class QueueWorkers {
       for (let index = 0; index < this.width; index++) void this.work();
     }
     for (const waken of this.wakers.splice(0)) waken();
+  }
+
+  /** Takes on so many chunks at a time, where that is more than before. */
+  widen(width: number): void {
+    for (; this.width < width; this.width++) if (this.hasBegun) void this.work();
   }
 
   /** How many chunks are being computed just now. */

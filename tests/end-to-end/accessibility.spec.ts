@@ -44,6 +44,7 @@ const PANELS: readonly View[] = [
 const PAGES = [
   '/',
   '/tour',
+  '/machines',
   '/help/recipes',
   '/help?find=patrol',
   '/games/kiln-yard',

@@ -24,6 +24,8 @@ export interface CompareOptions {
   runs: number;
   seed: number;
   workers: number;
+  /** Of the machines that make the runs; threads of this one where left out. */
+  queue?: string;
   json?: boolean;
   csv?: string;
 }
@@ -53,12 +55,12 @@ export async function compare(
   openLevel(before, levelId, NO_OVERRIDES);
   openLevel(after, levelAfter, settings);
   const standIns = findStandIns(options.standin, before).map(({ id }) => id);
-  const { workers, runs, seed } = options;
+  const { workers, queue, runs, seed } = options;
   const plan = new Comparison(standIns, runs, [NO_OVERRIDES, settings], seed);
   const bar = openBar(plan.state.most);
-  const pools = { workers, projectFolder };
+  const pools = { workers, queue, projectFolder };
   try {
-    await withPool(before, pools, (playBefore) =>
+    await withPool(before, pools, (playBefore, width) =>
       withPool(after, pools, (playAfter) =>
         carryOut(
           plan,
@@ -67,7 +69,7 @@ export async function compare(
             bar?.increment(task.count);
             return result;
           },
-          workers,
+          width,
         ),
       ),
     );

@@ -17,6 +17,8 @@ export interface CourseOptions {
   people: number;
   seed: number;
   workers: number;
+  /** Of the machines that make the runs; threads of this one where left out. */
+  queue?: string;
   json?: boolean;
   csv?: string;
 }
@@ -28,9 +30,9 @@ export async function course(file: string, options: CourseOptions, projectFolder
   if (options.standin === 'all')
     throw new CommandFault('A course is played by one stand-in.', 'Name it with `--standin`.');
   const [{ id, name }] = findStandIns(options.standin, opened);
-  const { workers, people, seed } = options;
+  const { workers, queue, people, seed } = options;
   const plan = new CourseTrial(opened.game, id, people, seed);
-  await carryOutInThreads(opened, ({ levelId }) => levelId, plan, plan.state.most, { workers, projectFolder });
+  await carryOutInThreads(opened, ({ levelId }) => levelId, plan, plan.state.most, { workers, queue, projectFolder });
   const { state } = plan;
   const brief = (opened.game.courseBrief ?? []).filter(({ standIn }) => standIn === id);
   const verdicts = judgeCourse(brief, state);

@@ -31,6 +31,8 @@ export interface GateOptions {
   prove?: boolean;
   strict?: boolean;
   workers: number;
+  /** Of the machines that make the runs; threads of this one where left out. */
+  queue?: string;
   junit?: string;
   json?: boolean;
 }
@@ -70,7 +72,7 @@ export async function gate(file: string, options: GateOptions, projectFolder: st
 async function gateLevel(
   opened: GameFile,
   levelId: string,
-  { runs, seed, workers, prove }: GateOptions,
+  { runs, seed, workers, queue, prove }: GateOptions,
   projectFolder: string,
 ): Promise<GateLine[]> {
   const { game } = opened;
@@ -82,7 +84,7 @@ async function gateLevel(
   if (brief.length > 0) {
     const provedSeconds = proof?.witness && proof.witness.ticks / ticksPerSecond;
     const trial = new BriefTrial(brief, measuredLevelOf(game, levelId), runs, seed, provedSeconds);
-    await carryOutInThreads(opened, levelId, trial, trial.runsWanted, { workers, projectFolder });
+    await carryOutInThreads(opened, levelId, trial, trial.runsWanted, { workers, queue, projectFolder });
     lines.push(...gateBrief(game, levelId, trial));
   }
   if (proof) lines.push(gateProof(levelId, proof, sayProof(proof, ticksPerSecond, undefined)[0]));
@@ -98,13 +100,13 @@ function proveLevel(opened: GameFile, levelId: string, seed: number): Proof {
 /** How the brief of the course stands, for everybody of whom it speaks. */
 async function gateWholeCourse(
   opened: GameFile,
-  { seed, workers }: GateOptions,
+  { seed, workers, queue }: GateOptions,
   projectFolder: string,
 ): Promise<GateLine[]> {
   const lines: GateLine[] = [];
   for (const standIn of new Set((opened.game.courseBrief ?? []).map((line) => line.standIn))) {
     const plan = new CourseTrial(opened.game, standIn, COURSE_PEOPLE, seed);
-    await carryOutInThreads(opened, ({ levelId }) => levelId, plan, plan.state.most, { workers, projectFolder });
+    await carryOutInThreads(opened, ({ levelId }) => levelId, plan, plan.state.most, { workers, queue, projectFolder });
     lines.push(...gateCourse(opened.game, standIn, plan.state));
   }
   return lines;

@@ -17,6 +17,8 @@ export interface MatterOptions {
   standin: string;
   runs: number;
   workers: number;
+  /** Of the machines that make the runs; threads of this one where left out. */
+  queue?: string;
   json?: boolean;
 }
 
@@ -27,9 +29,9 @@ export async function matter(file: string, options: MatterOptions, projectFolder
   openLevel(opened, levelId, NO_OVERRIDES);
   const level = opened.game.levels.find(({ id }) => id === levelId)!;
   const [traits] = findStandIns(options.standin, opened);
-  const { workers } = options;
+  const { workers, queue } = options;
   const plan = new Matter(opened.game, level, traits.id, options.runs);
-  await carryOutInThreads(opened, levelId, plan, plan.state.most, { workers, projectFolder });
+  await carryOutInThreads(opened, levelId, plan, plan.state.most, { workers, queue, projectFolder });
   if (options.json) await printJson(jsonOf(levelId, traits.id, plan.state));
   else await printResult(say(plan.state));
   return EXIT.good;

@@ -53,6 +53,8 @@ export interface RunOptions {
   arm: WrittenArm[];
   from?: string;
   workers: number;
+  /** Of the machines that make the runs; threads of this one where left out. */
+  queue?: string;
   /** How often each person tries the level; 1 when nothing is learned from try to try. */
   tries: number;
   json?: boolean;
@@ -123,7 +125,7 @@ interface ArmTask extends PlayTask {
 async function computeAll(
   opened: GameFile,
   arms: readonly OpenArm[],
-  { runs, seed, workers }: RunOptions,
+  { runs, seed, workers, queue }: RunOptions,
   projectFolder: string,
 ): Promise<Chunks> {
   const tasksOf = (arm: Arm, count: number): ArmTask[] =>
@@ -135,7 +137,7 @@ async function computeAll(
   ];
   const bar = openBar(tasks.reduce((sum, task) => sum + task.count, 0));
   try {
-    const results = await withPool(opened, { workers, projectFolder }, (play) =>
+    const results = await withPool(opened, { workers, queue, projectFolder }, (play) =>
       Promise.all(
         tasks.map(async (task) => {
           const result = await play(task.arm.levelId, task);

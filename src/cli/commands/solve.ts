@@ -22,6 +22,8 @@ export interface SolveOptions {
   /** Numbers that may be changed, each between its least and its greatest value. */
   by: Swept[];
   workers: number;
+  /** Of the machines that make the runs; threads of this one where left out. */
+  queue?: string;
   json?: boolean;
   /** Where the game with the first answer is written. */
   out?: string;
@@ -40,13 +42,13 @@ export async function solve(file: string, options: SolveOptions, projectFolder: 
   const brief = level.brief ?? [];
   const solver = openSolver(opened.game, level, between, brief, measuredLevelOf(opened.game, levelId));
   if (!solver.ok) throw new CommandFault('Nothing can be looked for.', 'Correct what is listed.', solver.faults);
-  const { workers } = options;
+  const { workers, queue } = options;
   await carryOutInThreads(
     opened,
     levelId,
     solver.value,
     ABOUT_RUNS * new Set(brief.map(({ standIn }) => standIn)).size,
-    { workers, projectFolder },
+    { workers, queue, projectFolder },
   );
   const { state } = solver.value;
   const names = between.map(({ name }) => name);

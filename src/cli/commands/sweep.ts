@@ -23,6 +23,8 @@ export interface SweepOptions {
   runs: number;
   seed: number;
   workers: number;
+  /** Of the machines that make the runs; threads of this one where left out. */
+  queue?: string;
   json?: boolean;
   csv?: string;
 }
@@ -38,8 +40,8 @@ export async function sweep(file: string, options: SweepOptions, projectFolder: 
   const standIns = findStandIns(options.standin, opened).map(({ id }) => id);
   const measured = measuredLevelOf(opened.game, levelId);
   const plan = new Sweep(points.value, standIns, options.runs, measured, level.brief, options.seed);
-  const { workers } = options;
-  await carryOutInThreads(opened, levelId, plan, plan.state.most, { workers, projectFolder });
+  const { workers, queue } = options;
+  await carryOutInThreads(opened, levelId, plan, plan.state.most, { workers, queue, projectFolder });
   const { cells } = plan.state;
   const names = options.over.map(({ name }) => name);
   const brief = level.brief ?? [];

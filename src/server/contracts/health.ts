@@ -11,8 +11,8 @@ export const healthShape = z.object({
   disk: z.object({ freeBytes: z.number(), bytes: z.number() }),
   /** Stretches of runs that wait, and that are being made; of batches that are running. */
   queue: z.object({ waitingChunks: z.number(), leasedChunks: z.number() }),
-  /** Threads that make runs: how many there are, and how many are at it. */
-  workers: z.object({ threads: z.number(), busy: z.number() }),
+  /** Threads that make runs, and stretches that are under way; machines where these make them, for a fleet. */
+  workers: z.object({ threads: z.number(), busy: z.number(), machines: z.number().optional() }),
 });
 
 export type Health = z.infer<typeof healthShape>;

@@ -1,4 +1,4 @@
-import { Op, type Transaction } from 'sequelize';
+import { Op, QueryTypes, type Transaction } from 'sequelize';
 import {
   nameArm,
   NUMBER_VERSIONS,
@@ -225,6 +225,15 @@ export function listRunningBatches(): Promise<BatchRow[]> {
 /** How many batches are under way or wait. */
 export function countRunningBatches(): Promise<number> {
   return database().models.batches.count({ where: { status: 'running', removedAt: null } });
+}
+
+/** How many runs of batches that are under way or wait are not made yet. */
+export async function countRunsLeft(): Promise<number> {
+  const statement =
+    'SELECT COALESCE(SUM(arms.runs - arms.runs_done), 0) AS runsLeft FROM arms JOIN batches ON batches.id = arms.batch_id ' +
+    "WHERE batches.status = 'running' AND batches.removed_at IS NULL";
+  const [{ runsLeft }] = await database().sequelize.query<{ runsLeft: number }>(statement, { type: QueryTypes.SELECT });
+  return Number(runsLeft);
 }
 
 /** Forgets all runs of a batch that other versions had made, so that it goes on with runs of one kind only. */

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { QueryTypes } from 'sequelize';
 import { areSameVersions, bug, NUMBER_VERSIONS, type ChunkResult } from '@/core/index';
 import { LEASE_MS, MOST_ATTEMPTS, type ChunkQueue, type LeasedChunk, type Wanted } from '@/queue/chunkQueue';
+import { SetAsideError } from '@/queue/chunkTask';
 import { endBatch, overridesOf } from './batches';
 import { database, inTransaction } from './connection';
 import { foldSums, keepBriefFigures } from './sums';
@@ -115,7 +116,7 @@ export class DatabaseQueue implements ChunkQueue {
     const { chunks } = database().models;
     const chunk = await chunks.findOne({ attributes: ['attempts'], where: { lease } });
     if (!chunk) return;
-    if (chunk.attempts >= MOST_ATTEMPTS) {
+    if (chunk.attempts >= MOST_ATTEMPTS || error instanceof SetAsideError) {
       const message = error instanceof Error ? error.message : String(error);
       await endBatch(batchId, 'failed', message);
       return;

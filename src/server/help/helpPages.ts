@@ -41,6 +41,7 @@ const PAGES = [
   'faults',
   'command-line',
   'file-format',
+  'fleet',
 ] as const;
 
 const MOST_HITS = 40;

@@ -2,6 +2,8 @@ import { EventEmitter } from 'node:events';
 import { areSameVersions, bug, CONTROL_RUNS, controlArms, NUMBER_VERSIONS, sheetOfLevel } from '@/core/index';
 import { CachedChunks } from '@/queue/cachedChunks';
 import { QueueWorkers } from '@/queue/queueWorkers';
+import { FleetComputer, type FleetState } from '@/queue/redis/fleetComputer';
+import { isThere } from '@/queue/redis/machines';
 import { ThreadPool } from '@/queue/threads/threadPool';
 import type { BatchInfo, BatchProgress } from '../contracts/batches';
 import {
@@ -35,6 +37,8 @@ class BatchJobs {
   private readonly events = new EventEmitter().setMaxListeners(200);
   private ownWorkers: QueueWorkers | undefined;
   private pool: ThreadPool | undefined;
+  private fleet: FleetComputer | undefined;
+  private counting: NodeJS.Timeout | undefined;
 
   /** Notes a batch down and begins it; gives its description at once. */
   async start(batch: NewBatch): Promise<BatchInfo> {
@@ -90,22 +94,31 @@ class BatchJobs {
   /** Takes on nothing more; what is under way is given up and computed anew at the next start. */
   end(): void {
     this.ownWorkers?.end();
+    clearInterval(this.counting);
   }
 
-  /** Threads that make runs, and how many are at it; none before the first batch. */
-  get load(): { threads: number; busy: number } {
-    return { threads: this.pool?.workers ?? 0, busy: this.ownWorkers?.busy ?? 0 };
+  /** Threads that make runs, and how many chunks are under way; none before the first batch. */
+  async load(): Promise<{ threads: number; busy: number; machines?: number }> {
+    const busy = this.ownWorkers?.busy ?? 0;
+    if (!this.fleet) return { threads: this.pool?.workers ?? 0, busy };
+    const { machines } = await this.fleet.state();
+    const there = machines.filter((machine) => isThere(machine));
+    return { threads: threadsOf(machines), busy, machines: there.length };
+  }
+
+  /** The machines that make runs; undefined where this one does. */
+  async fleetState(): Promise<FleetState | undefined> {
+    void this.workers;
+    return this.fleet?.state();
   }
 
   private get workers(): QueueWorkers {
     if (this.ownWorkers) return this.ownWorkers;
     const { runs, troubles } = serverMetrics();
-    const pool = (this.pool = new ThreadPool(findDocumentText, {
-      onDeath: (error, { levelId, firstSeed }) =>
-        log.warn({ err: error, level: levelId, firstSeed }, 'a worker died; its chunk is computed anew'),
-    }));
-    const chunks = new CachedChunks(pool, keptNumbers, playOfTask);
-    this.ownWorkers = new QueueWorkers(new DatabaseQueue(), chunks, pool.workers, {
+    const url = process.env.GORGE_QUEUE;
+    const computer = url ? this.openFleet(url) : this.openPool();
+    const chunks = new CachedChunks(computer, keptNumbers, playOfTask);
+    this.ownWorkers = new QueueWorkers(new DatabaseQueue(), chunks, this.pool?.workers ?? FLEET_WIDTH, {
       onDone: ({ batchId, task }) => {
         runs.inc(task.count);
         void this.tell(batchId).catch((error: unknown) => log.warn({ err: error }, 'not told'));
@@ -118,12 +131,40 @@ class BatchJobs {
     return this.ownWorkers;
   }
 
+  private openPool(): ThreadPool {
+    return (this.pool = new ThreadPool(findDocumentText, {
+      onDeath: (error, { levelId, firstSeed }) =>
+        log.warn({ err: error, level: levelId, firstSeed }, 'a worker died; its chunk is computed anew'),
+    }));
+  }
+
+  /** Machines of a queue; so much is handed out at a time as they are at, and the same again. */
+  private openFleet(url: string): FleetComputer {
+    const fleet = new FleetComputer(url, findDocumentText, (error) => log.warn({ err: error }, 'the queue is away'));
+    const count = async () => {
+      const { machines } = await fleet.state();
+      this.ownWorkers?.widen(Math.min(MOST_FLEET_WIDTH, 2 * threadsOf(machines)));
+    };
+    this.counting = setInterval(() => void count().catch(() => undefined), COUNT_MS);
+    this.counting.unref();
+    return (this.fleet = fleet);
+  }
+
   /** Tells everybody who follows a batch how it stands. */
   private async tell(batchId: number): Promise<void> {
     if (this.events.listenerCount(eventOf(batchId)) === 0) return;
     const batch = await findBatch(batchId);
     if (batch) this.events.emit(eventOf(batchId), progressOf(batch));
   }
+}
+
+/** So many chunks are handed to a fleet at a time at first, and at most; so often its threads are counted, ms. */
+const FLEET_WIDTH = 4;
+const MOST_FLEET_WIDTH = 2000;
+const COUNT_MS = 5000;
+
+function threadsOf(machines: FleetState['machines']): number {
+  return machines.filter((machine) => isThere(machine)).reduce((sum, { threads }) => sum + threads, 0);
 }
 
 function eventOf(batchId: number): string {

@@ -43,6 +43,6 @@ async function lookRound(): Promise<Health> {
     database: { answersInMs },
     disk: { freeBytes: bavail * bsize, bytes: blocks * bsize },
     queue,
-    workers: batchJobs().load,
+    workers: await batchJobs().load(),
   };
 }

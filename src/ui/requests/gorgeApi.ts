@@ -10,6 +10,7 @@ const FIND_NUMBERS_MS = 2000;
 
 /** Every request that the screens make. */
 export const gorgeApi = {
+  machines: () => ask('machinesReply', '/api/machines'),
   games: () => ask('gameListReply', '/api/games'),
   game: (gameId: string) => ask('gameReply', game(gameId)),
   importGame: (text: string) =>

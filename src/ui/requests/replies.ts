@@ -5,6 +5,7 @@ export { batchInfo, batchListReply, compareReply, reportReply, runPageReply } fr
 export { faultShape } from '@/server/contracts/faults';
 export { gameListReply, gameReply, importReply, removeReply, revisionReply, saveReply } from '@/server/contracts/games';
 export { historyReply } from '@/server/contracts/history';
+export { machinesReply } from '@/server/contracts/machines';
 export { findNumbersReply } from '@/server/contracts/numbers';
 export { reportNotesReply } from '@/server/contracts/reportNotes';
 

@@ -38,6 +38,7 @@ export function Shelf() {
           />
           <ImportButton onFault={setFault} />
           <Link href="/tour">What Gorge is, and a tour</Link>
+          <Link href="/machines">Machines</Link>
           <a href={gorgeApi.exportAllUrl} download>
             Export all
           </a>

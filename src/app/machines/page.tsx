@@ -1,0 +1,5 @@
+import { Machines } from '@/ui/machines/Machines';
+
+export default function Page() {
+  return <Machines />;
+}
