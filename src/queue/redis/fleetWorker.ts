@@ -18,6 +18,7 @@ import {
   type FleetVersions,
 } from './fleetNames';
 import { BEAT_MS, removeMachine, sayMachine, type Machine } from './machines';
+import { WorkSpeed } from './workSpeed';
 
 export interface FleetWorkerOptions {
   threads: number;
@@ -35,8 +36,6 @@ const CLAIM_MS = 30_000;
 const MOST_LOST = 2;
 /** No chunk takes this long: what does hangs, ms. */
 const MOST_MS = 10 * 60_000;
-/** The speed is that of about so long, ms. */
-const SPEED_MS = 30_000;
 
 /** A machine of the fleet: takes tasks from a queue on Redis and computes them in threads, until it is ended. */
 export class FleetWorker {
@@ -47,8 +46,7 @@ export class FleetWorker {
   private readonly worker: Worker<ChunkTask>;
   private readonly machine: Machine;
   private readonly beat: NodeJS.Timeout;
-  private runsAtBeat = 0;
-  private beatenAt = Date.now();
+  private readonly speed = new WorkSpeed(Date.now());
 
   constructor(
     url: string,
@@ -106,12 +104,9 @@ export class FleetWorker {
   }
 
   private async say(): Promise<void> {
-    const now = Date.now();
-    const share = Math.min(1, (now - this.beatenAt) / SPEED_MS);
-    const speed = (1000 * (this.machine.runs - this.runsAtBeat)) / Math.max(1, now - this.beatenAt);
-    this.machine.runsASecond += (speed - this.machine.runsASecond) * share;
-    this.machine.at = this.beatenAt = now;
-    this.runsAtBeat = this.machine.runs;
+    const { machine } = this;
+    machine.at = Date.now();
+    machine.runsASecond = this.speed.note(machine.at, machine.runs, machine.busy > 0);
     try {
       await sayMachine(this.redis, this.machine);
       const refusal = await whyRefused(this.redis);
