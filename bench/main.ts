@@ -6,6 +6,7 @@ import { measureCues, measureShots } from './cueRows';
 import { measureBatches, reportWorkerMemory } from './batchRows';
 import { measureDesk, measureKnobs, measureProjection } from './deskRows';
 import { measureEngine, measureGrowth, measureStandIn } from './engineRows';
+import { measureFleet } from './fleetRows';
 import { measureGeometry, measureLargePaths } from './geometryRows';
 import { measureReports } from './reportRows';
 import type { BenchRow } from './rows';
@@ -39,6 +40,7 @@ const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
   geometry: measureGeometry,
   largePaths: measureLargePaths,
   batches: measureBatches,
+  fleet: measureFleet,
   reports: measureReports,
   tuning: measureTuning,
   projection: measureProjection,

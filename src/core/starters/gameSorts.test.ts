@@ -74,3 +74,15 @@ describe.each(PLAYED)('the level of $id', ({ sort }) => {
     expect(alone).toEqual([5, 2, 4].map((seed) => rows.find((row) => row.seed === seed)!.hash));
   });
 });
+
+test('gaps are no harder for who plays well at one tick rate than at another', () => {
+  const expert = STAND_INS.find(({ id }) => id === 'expert')!;
+  for (const ticksPerSecond of [36, 60, 72]) {
+    const game = begun(GAME_SORTS.find(({ id }) => id === 'gaps')!);
+    game.levels[0].ticksPerSecond = ticksPerSecond;
+    const level = compileGameLevel(game, game.levels[0].id);
+    if (!level.ok) throw new Error(level.faults[0].message);
+    const won = runChunk(level.value, expert, 1, 20).rows.filter(({ outcome }) => outcome === 'won').length;
+    expect({ ticksPerSecond, won, isMost: won > 15 }).toEqual({ ticksPerSecond, won, isMost: true });
+  }
+});

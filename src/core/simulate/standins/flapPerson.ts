@@ -71,6 +71,8 @@ export class FlapPerson implements StandIn {
   private readonly harmsAt: Uint8Array;
   private readonly walls: Float64Array;
   private readonly thoughtTicks: number;
+  /** Between two presses, at the least. */
+  private readonly pressTicks: number;
   private readonly gunner: Gunner | undefined;
   private shot: Input | undefined;
   private readonly waits: readonly number[];
@@ -103,7 +105,7 @@ export class FlapPerson implements StandIn {
     this.climbPrices = Float64Array.from({ length: this.heights }, (_, off) => off * HEIGHT_CELLS * CLIMB_SECONDS);
     this.cameFrom = new Int16Array(this.heights * (this.steps + 1));
     this.course = new Float64Array(this.steps + 1).fill(player.y);
-    const between = ticksPerSecond / traits.pressesPerSecond;
+    const between = (this.pressTicks = ticksPerSecond / traits.pressesPerSecond);
     const climbStep = Math.max(0.01, control.lift - (control.gravity * between) / 2);
     this.climb = Math.max(1, Math.floor((STEADY_SHARE * climbStep * this.stepTicks) / HEIGHT_CELLS));
     const fall = Math.min(control.mostFall, (control.gravity * SINKS_SECONDS * ticksPerSecond) / 2);
@@ -195,15 +197,20 @@ export class FlapPerson implements StandIn {
     return false;
   }
 
-  /** What the next moments cost, in seconds, when it flaps once, so many ticks from now. */
+  /** What the next moments cost, in seconds, when it flaps so many ticks from now, and by its rhythm from then on. */
   private costOfArc({ y, velocityY }: Readonly<PlayerBody>, tick: number, flapsIn: number): number {
     const { control, stepTicks } = this;
     const { ticksPerSecond } = this.program;
     let cost = 0;
     let [atY, speed, time] = [y, velocityY, 0];
+    let nextFlap = flapsIn;
     while (time < ARC_SECONDS * ticksPerSecond) {
       const until = time < flapsIn ? Math.min(flapsIn, time + stepTicks) : time + stepTicks;
-      if (time === flapsIn) speed = -control.lift;
+      // What comes after the flap that is weighed is weighed with it: else one that comes later always seems to hold it up better.
+      if (time === flapsIn || (time >= nextFlap && time > flapsIn && this.isBelow(atY, speed, tick + time))) {
+        speed = -control.lift;
+        nextFlap = time + this.pressTicks;
+      }
       const ticks = until - time;
       atY += speed * ticks + (control.gravity * ticks * ticks) / 2;
       speed = Math.min(control.mostFall, speed + control.gravity * ticks);
@@ -220,8 +227,13 @@ export class FlapPerson implements StandIn {
   private sinksBelow({ y, velocityY }: Readonly<PlayerBody>, tick: number): boolean {
     const late = (this.traits.timingJitterMs / 2000) * this.program.ticksPerSecond;
     const thenY = y + velocityY * late + (this.control.gravity * late * late) / 2;
-    const at = Math.min(this.steps, Math.max(0, Math.round((tick + late - this.courseTick) / this.stepTicks) + 1));
-    return thenY > this.course[at] + this.bounce / 2 + this.misjudged / 4 && velocityY > -this.control.lift / 2;
+    return this.isBelow(thenY, velocityY, tick + late);
+  }
+
+  /** Whether a height at a time is below its course by half a bounce, and it does not rise quickly. */
+  private isBelow(y: number, velocityY: number, tick: number): boolean {
+    const at = Math.min(this.steps, Math.max(0, Math.round((tick - this.courseTick) / this.stepTicks) + 1));
+    return y > this.course[at] + this.bounce / 2 + this.misjudged / 4 && velocityY > -this.control.lift / 2;
   }
 
   private think(own: OwnState): void {

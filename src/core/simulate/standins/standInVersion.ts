@@ -30,6 +30,8 @@
  *    Going aslant is weighed by how close it comes halfway, too, not only in the two cells: corners round what harms were cut into
  *    it. Whoever walks beside the line of the plan goes back to it at once, not only shortly before the next cell; and a plan begins
  *    where the body is, not in the middle of its cell: beside a hunter half a cell is the whole lead, and the better players, who
- *    plan anew most often, began from a wrong place most often.
+ *    plan anew most often, began from a wrong place most often. Who flaps weighs a flap together with those that follow it: alone,
+ *    one that comes a little later always seemed to hold it up better, so that it was put off until it was too late, at some tick
+ *    rates by nearly everybody (72 a second: experts cleared 9 % of what they clear to 91 % at 60).
  */
 export const STAND_IN_VERSION = 9;
