@@ -48,7 +48,7 @@ const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
 };
 
 /** These start a server, and two of them a browser. */
-const WITH_SERVER = ['desk', 'projection', 'reports'];
+const WITH_SERVER = ['desk', 'projection', 'reports', 'fleet'];
 
 /** Every part runs in a process of its own, as levels do in their workers: what one part did never slows the next. */
 function runPart(name: string): BenchRow[] {
