@@ -42,6 +42,7 @@ const PAGES = [
   'command-line',
   'file-format',
   'fleet',
+  'scaling',
 ] as const;
 
 const MOST_HITS = 40;
