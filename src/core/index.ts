@@ -93,7 +93,7 @@ export { copyOfGame, newGame } from './document/newGame';
 export { playKey } from './document/playKey';
 export { writeGame } from './document/writeGame';
 export { changedParts, withChangedParts, type PartChange } from './document/changedParts';
-export { applyChange, makeChange, revertChange, type Change } from './document/edit';
+export { applyChange, changeTo, makeChange, revertChange, type Change } from './document/edit';
 export { checkCourse, levelAfter, waysOn, type CourseOutcome, type CourseWay } from './document/course';
 export { findEasierLevels, type LadderFinding, type LevelResult } from './report/courseLadder';
 export * as commands from './document/allCommands';

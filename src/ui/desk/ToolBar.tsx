@@ -56,7 +56,7 @@ export function ToolBar() {
 
 function UndoButtons() {
   const { session } = useDesk();
-  const undoLabel = useFollowed(session, (state) => state.past[state.past.length - 1]?.label);
+  const undoLabel = useFollowed(session, (state) => state.past.findLast(({ isTheirs }) => !isTheirs)?.label);
   const hint = useKeyHint();
   const redoLabel = useFollowed(session, (state) => state.future[0]?.label);
   return (

@@ -1,8 +1,10 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import {
   applyChange,
+  changeTo,
   commands,
   makeChange,
+  mergeGames,
   resolvedCast,
   revertChange,
   type CellArea,
@@ -24,6 +26,8 @@ export interface DeskState {
   /** Changes that can be taken back, and those that were. */
   past: Change[];
   future: Change[];
+  /** What could not be taken back, since somebody else has changed the same since. */
+  keptStep: { label: string } | undefined;
   /** Ids of selected pieces and marks. */
   selection: readonly string[];
   chosenWaypoint: { piece: string; index: number } | undefined;
@@ -59,6 +63,7 @@ export class DeskSession {
       levelId,
       past: [],
       future: [],
+      keptStep: undefined,
       selection: [],
       chosenWaypoint: undefined,
       tool: 'select',
@@ -163,7 +168,36 @@ export class DeskSession {
     const { past, future, game } = this.state;
     const last = past[past.length - 1];
     if (!last) return;
+    if (last.isTheirs) {
+      this.undoUnderTheirs(last);
+      return;
+    }
     this.store.setState({ game: revertChange(game, last), past: past.slice(0, -1), future: [last, ...future] });
+    this.dropLostSelection();
+  }
+
+  /** Takes one's own last step back and leaves in place what somebody else has changed since; what both changed stays as it is. */
+  private undoUnderTheirs(theirs: Change): void {
+    const { past, future, game } = this.state;
+    const own = past[past.length - 2];
+    if (!own) return;
+    const before = revertChange(game, theirs);
+    const undone = revertChange(before, own);
+    const merged = mergeGames(before, game, undone);
+    if (!merged.ok || merged.value.clashes.length > 0) {
+      this.store.setState({ keptStep: { label: own.label } });
+      return;
+    }
+    const below = underTheirs(past.slice(0, -2), undone, theirs.label, merged.value.game);
+    const again = changeTo(below.game, own.label, game);
+    this.store.setState({ ...below, future: again ? [again.change, ...future] : future });
+    this.dropLostSelection();
+  }
+
+  /** Takes in what somebody else has changed. It is no step of one's own: undo goes on below it. */
+  takeTheirs(label: string, target: GameDocument): void {
+    this.finishGesture('edit');
+    this.store.setState({ ...underTheirs(this.state.past, this.state.game, label, target), future: [] });
     this.dropLostSelection();
   }
 
@@ -217,4 +251,21 @@ export class DeskSession {
     if (selection.length !== this.state.selection.length || isLost)
       this.store.setState({ selection, chosenWaypoint: isLost ? undefined : chosen });
   }
+}
+
+/**
+ * What others have changed, from a state with its past to another one, as one step on top of one's own: theirs are never two
+ * one after the other, and none where there is nothing of one's own below them.
+ */
+function underTheirs(
+  past: Change[],
+  game: GameDocument,
+  label: string,
+  target: GameDocument,
+): Pick<DeskState, 'game' | 'past'> {
+  const last = past[past.length - 1];
+  const own = last?.isTheirs ? past.slice(0, -1) : past;
+  const made = changeTo(last?.isTheirs ? revertChange(game, last) : game, label, target);
+  if (!made) return { game: target, past: own };
+  return { game: made.game, past: own.length > 0 ? [...own, { ...made.change, isTheirs: true }] : own };
 }

@@ -131,8 +131,11 @@ describe('saving by itself', () => {
     ]);
     expect(sent.at(-1)?.body?.document.levels[0].pieces[1].at).toEqual([11.5, 7.5]);
     expect(saving.store.getState().joined).toEqual(['name: Kiln Yard → Theirs']);
+    // What somebody else did is not taken back; one's own step below it is.
     session.undo();
-    expect([session.state.game.name, session.state.game.levels[0].pieces[1].at]).toEqual(['Kiln Yard', [11.5, 7.5]]);
+    expect([session.state.game.name, session.state.game.levels[0].pieces[1].at]).toEqual(['Theirs', [10.5, 7.5]]);
+    session.redo();
+    expect([session.state.game.name, session.state.game.levels[0].pieces[1].at]).toEqual(['Theirs', [11.5, 7.5]]);
   });
 
   test('stops at a clash until the designer has chosen; mine goes over theirs with their revision as its base', async () => {
@@ -200,6 +203,61 @@ describe('saving by itself', () => {
     replies = [fault(409, 'revision-clash'), game(THIRD, { ...kilnYard(), name: 'Theirs' }), saved(SECOND)];
     await jest.advanceTimersByTimeAsync(3000);
     expect([status(), sent.at(-1)?.body?.document.name]).toEqual(['saved', 'Theirs']);
+  });
+
+  describe('what somebody else saves', () => {
+    const named = (name: string) => ({ ...kilnYard(), name });
+    const hear = async (revision: string, by = 'Mara') => {
+      saving.hear(revision, by);
+      await jest.advanceTimersByTimeAsync(0);
+    };
+
+    test('comes in by itself while nothing of one’s own waits, is told, and sends nothing', async () => {
+      replies = [game(SECOND, named('Theirs'))];
+      await hear(SECOND);
+      await jest.advanceTimersByTimeAsync(5000);
+      expect([session.state.game.name, saving.hasUnsaved, status(), saving.store.getState().revision]).toEqual([
+        'Theirs',
+        false,
+        'saved',
+        SECOND,
+      ]);
+      expect(saving.store.getState().heard).toEqual({ by: 'Mara', changes: ['name: Kiln Yard → Theirs'] });
+      expect(sent.map(({ method }) => method)).toEqual(['GET']);
+    });
+
+    test('is not fetched where it is known already', async () => {
+      await hear(FIRST);
+      expect(sent).toEqual([]);
+    });
+
+    test('waits for the end of what is under the hand', async () => {
+      session.preview('Move', (draft) => commands.movePieces(draft, 'drying-hall', ['warden-1'], { x: 1, y: 0 }));
+      await hear(SECOND);
+      expect(sent).toEqual([]);
+      session.cancelGesture();
+      replies = [game(SECOND, named('Theirs'))];
+      await jest.advanceTimersByTimeAsync(500);
+      expect(session.state.game.name).toBe('Theirs');
+    });
+
+    test('is joined to what waits here when that is saved', async () => {
+      move(1);
+      await hear(SECOND);
+      expect(sent).toEqual([]);
+      replies = [fault(409, 'revision-clash'), game(SECOND, named('Theirs')), saved(THIRD)];
+      await jest.advanceTimersByTimeAsync(1500);
+      expect([status(), sent.at(-1)?.body?.document.name]).toEqual(['saved', 'Theirs']);
+      expect(sent.at(-1)?.body?.document.levels[0].pieces[1].at).toEqual([11.5, 7.5]);
+    });
+
+    test('that comes thick and fast ends with the last of it', async () => {
+      replies = [game(SECOND, named('Two')), game(THIRD, named('Three'))];
+      saving.hear(SECOND, 'Mara');
+      saving.hear(THIRD, 'Odo');
+      await jest.advanceTimersByTimeAsync(1000);
+      expect([session.state.game.name, saving.store.getState().revision]).toEqual(['Three', THIRD]);
+    });
   });
 
   test('a refusal is said with its hint and not repeated for ever', async () => {

@@ -35,6 +35,8 @@ export interface SaveState {
   clash: OpenClash | undefined;
   /** What somebody else had changed and was joined to the draft, in words; the newest time. */
   joined: readonly string[] | undefined;
+  /** What came in from somebody else just now, with nothing of one's own to be joined to; the newest time. */
+  heard: { by: string; changes: readonly string[] } | undefined;
 }
 
 const QUIET_MS = 500;
@@ -79,6 +81,7 @@ export class Saving {
       kept: isSaved || !kept?.document ? undefined : kept,
       clash: undefined,
       joined: undefined,
+      heard: undefined,
     }));
     if (kept && !this.store.getState().kept) this.keepHistory();
   }
@@ -244,7 +247,7 @@ export class Saving {
     if (!merged.ok || merged.value.clashes.length > 0) return false;
     const joined = sayChanges(this.savedGame, theirs.document);
     this.goOnFrom(theirs, theirs.document);
-    this.takeIn('What somebody else had saved', merged.value.game);
+    this.session.takeTheirs('What somebody else had saved', merged.value.game);
     this.store.setState({ joined });
     return true;
   }
@@ -262,6 +265,53 @@ export class Saving {
         reasons: merged.ok ? [] : merged.faults.slice(0, 5).map(({ message }) => message),
       },
     });
+  }
+
+  /** Somebody has saved the game: what is new comes in by itself, as soon as nothing is under the hand here. */
+  hear(revision: string, by: string): void {
+    this.heardRevision = { revision, by };
+    void this.takeInHeard();
+  }
+
+  private heardRevision: { revision: string; by: string } | undefined;
+  private isFetching = false;
+
+  private async takeInHeard(): Promise<void> {
+    const heard = this.heardRevision;
+    const isOff = this.unsubscribe === undefined;
+    if (!heard || this.isFetching || isOff) return;
+    if (this.isSending || this.session.isInGesture) {
+      setTimeout(() => void this.takeInHeard(), QUIET_MS);
+      return;
+    }
+    const { revision, clash, kept } = this.store.getState();
+    this.heardRevision = undefined;
+    // What waits for a decision, or for a reply, is met when that comes.
+    if (heard.revision === revision || clash || kept || this.inDoubt || this.hasUnsaved) return;
+    this.isFetching = true;
+    try {
+      const theirs = await gorgeApi.game(this.session.state.game.id);
+      if (!this.hasUnsaved && !this.session.isInGesture && !this.isSending) this.replaceBy(theirs, heard.by);
+    } catch {
+      // The next save says so, or the next time that somebody is heard.
+    } finally {
+      this.isFetching = false;
+    }
+    if (this.heardRevision) void this.takeInHeard();
+  }
+
+  /** Nothing of one's own waits: the game is what they made of it. */
+  private replaceBy({ revision, savedAt, document }: GameReply, by: string): void {
+    const changes = sayChanges(this.savedGame, document);
+    if (revision === this.store.getState().revision) return;
+    this.store.setState({ revision, savedAt });
+    // Known before the session tells of it: what came from the server is nothing that waits to be saved.
+    this.savedGame = document;
+    this.session.takeTheirs('What somebody else has changed', document);
+    this.savedGame = this.session.state.game;
+    clearTimeout(this.timer);
+    this.store.setState({ status: 'saved', message: '', heard: { by, changes } });
+    this.keepHistory();
   }
 
   /** Makes another document the draft, as one step that can be taken back. */
