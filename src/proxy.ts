@@ -1,4 +1,6 @@
 import { NextResponse, type NextRequest } from 'next/server';
+import { LINK_COOKIE } from './server/people/cookies';
+import type { LinkBook } from './server/people/linkBook';
 import { GuessGuard, hashOf, isSameSecret } from './server/http/tokens';
 
 const LOOPBACK_HOST = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
@@ -6,7 +8,7 @@ const TOKEN_COOKIE = 'gorge_token';
 
 /**
  * Guards every request: without a token only loopback names are answered; with one (set to listen elsewhere) it must be
- * shown, once as `?token=`, then by cookie. Pages get a strict content security policy with a nonce.
+ * shown, once as `?token=`, then by cookie, or a link that the keeper of the server gave. Pages get a strict content security policy with a nonce.
  */
 export function proxy(request: NextRequest): NextResponse {
   const token = process.env.GORGE_TOKEN;
@@ -22,10 +24,28 @@ export function proxy(request: NextRequest): NextResponse {
   return withPolicy(request);
 }
 
+/** Where one comes in by a link, and goes out again: nobody is known there. */
+function isOpenPath(path: string): boolean {
+  return path === '/join' || path === '/api/join' || path === '/api/leave';
+}
+
+// The links are read when the server starts; this file is bundled by itself.
+const holder = globalThis as unknown as { gorgeLinkBook?: Pick<LinkBook, 'find'> };
+
+function isLinkGood(secret: string | undefined): boolean {
+  return secret !== undefined && holder.gorgeLinkBook?.find(secret) !== undefined;
+}
+
 const guesses = new GuessGuard(Date.now);
 
 function guardByToken(request: NextRequest, token: string): NextResponse {
+  // The door of each route says what a link opens, and that it was withdrawn.
+  if (isOpenPath(request.nextUrl.pathname) || isLinkGood(request.cookies.get(LINK_COOKIE)?.value))
+    return withPolicy(request);
   const cookie = request.cookies.get(TOKEN_COOKIE)?.value;
+  // Whose link was withdrawn is told so on the page for links.
+  if (request.cookies.has(LINK_COOKIE) && cookie === undefined && request.headers.get('accept')?.includes('text/html'))
+    return NextResponse.redirect(new URL('/join', request.nextUrl));
   const shown = request.nextUrl.searchParams.get('token');
   if (cookie !== undefined && isSameSecret(cookie, hashOf(token)))
     // A token does not stay in the address, where it would be copied along.

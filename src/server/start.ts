@@ -6,12 +6,14 @@ import { migrate } from './database/migrations';
 import { batchJobs } from './jobs/batchJobs';
 import { startTidying } from './jobs/housekeeping';
 import { log } from './log';
+import { linkBook } from './people/linkBook';
 import { serverMetrics } from './metrics';
 
 /** What the server does before its first request: tables, demo, unfinished batches. */
 export async function startServer(): Promise<void> {
   serverMetrics();
   await migrate();
+  await linkBook().load();
   await loadDemo();
   await batchJobs().resume();
   startTidying();

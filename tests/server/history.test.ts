@@ -4,7 +4,6 @@ import { writeGame, type GameDocument } from '@/core/index';
 import type { BatchInfo, BatchListReply, ReportReply } from '@/server/contracts/batches';
 import type { GameListReply, GameReply, SaveReply } from '@/server/contracts/games';
 import type { HistoryReply } from '@/server/contracts/history';
-import type { ReportNotesReply } from '@/server/contracts/reportNotes';
 import { listRunningBatches } from '@/server/database/batches';
 import { database } from '@/server/database/connection';
 import { tidyUp } from '@/server/jobs/housekeeping';
@@ -12,7 +11,6 @@ import { deleteBatch, getBatches, getReport, postBatch, postBringBackBatch } fro
 import { exportAll } from '@/server/routes/exportAll';
 import { deleteGame, getGame, getGames, getRevision, postBringBack, postGame, putGame } from '@/server/routes/games';
 import { getHistory, postAside, postCopy, postRestore, putSaveName } from '@/server/routes/history';
-import { deleteNote, getNotes, postNote } from '@/server/routes/reportNotes';
 import { hallOnly } from '../support/kilnYard';
 import { TestDataFolder } from './support/dataFolder';
 import { asks, failing, reply, sends } from './support/requests';
@@ -105,7 +103,7 @@ describe('the history of a game', () => {
     const { saves } = await historyOf(game.id);
     const copies: GameDocument[] = [];
     for (const { id } of saves) {
-      const copy = await reply<{ id: string; created: boolean }>(postCopy(game.id, String(id), sends('POST', '{}')));
+      const copy = await reply<{ id: string; created: boolean }>(postCopy(game.id, String(id)));
       copies.push((await reply<GameReply>(getGame(copy.id))).document);
     }
     expect(copies.map(({ name, levels }) => [name, levels[0].pieces.length])).toEqual([
@@ -153,25 +151,25 @@ describe('what was removed', () => {
     const { revision } = await reply<GameReply>(getGame(game.id));
     const order = { revision, levelId: 'drying-hall', standInId: 'casual', runs: 1 };
     const batch = await reply<BatchInfo>(postBatch(game.id, sends('POST', order)));
-    await reply(deleteBatch(game.id, String(batch.id), sends('DELETE', '')));
+    await reply(deleteBatch(game.id, String(batch.id)));
     const listed = await reply<BatchListReply>(getBatches(game.id));
     expect([listed.batches, listed.removed.map(({ id }) => id)]).toEqual([[], [batch.id]]);
     expect((await failing(getReport(game.id, String(batch.id), asks('/report')))).status).toBe(404);
-    await reply(postBringBackBatch(game.id, String(batch.id), sends('POST', '')));
+    await reply(postBringBackBatch(game.id, String(batch.id)));
     expect((await reply<ReportReply>(getReport(game.id, String(batch.id), asks('/report')))).batch.id).toBe(batch.id);
 
-    await reply(deleteGame(game.id, sends('DELETE', '')));
+    await reply(deleteGame(game.id));
     expect((await failing(getGame(game.id))).status).toBe(404);
     const shelf = await reply<GameListReply>(getGames());
     const { removedAt, goneAt } = shelf.removed.find(({ id }) => id === game.id)!;
     expect(Date.parse(goneAt) - Date.parse(removedAt)).toBe(30 * 86_400_000);
     await tidyUp(new Date(Date.parse(goneAt) - 1000));
-    await reply(postBringBack(game.id, sends('POST', '')));
+    await reply(postBringBack(game.id));
     expect((await reply<GameReply>(getGame(game.id))).revision).toBe(revision);
 
-    await reply(deleteGame(game.id, sends('DELETE', '')));
+    await reply(deleteGame(game.id));
     await tidyUp(new Date(Date.now() + 30 * 86_400_000 + 1000));
-    expect((await failing(postBringBack(game.id, sends('POST', '')))).status).toBe(404);
+    expect((await failing(postBringBack(game.id))).status).toBe(404);
     const { models } = database();
     const where = { gameId: game.id };
     const rows = [models.revisions.count({ where }), models.saves.count({ where }), models.batches.count({ where })];
@@ -180,37 +178,9 @@ describe('what was removed', () => {
 
   test('comes back as it is when it is imported again', async () => {
     const game = await bring();
-    await reply(deleteGame(game.id, sends('DELETE', '')));
+    await reply(deleteGame(game.id));
     await reply(postGame(sends('POST', writeGame(game))));
     expect((await reply<GameReply>(getGame(game.id))).document).toEqual(game);
-  });
-});
-
-describe('notes on a report', () => {
-  test('are kept with what they are about, the oldest first, taken away one by one, and go with their batch', async () => {
-    const game = await bring();
-    const { revision } = await reply<GameReply>(getGame(game.id));
-    const order = { revision, levelId: 'drying-hall', standInId: 'casual', runs: 1 };
-    const id = String((await reply<BatchInfo>(postBatch(game.id, sends('POST', order)))).id);
-    expect(await reply<ReportNotesReply>(getNotes(game.id, id))).toEqual({ notes: [] });
-    const write = (note: object) => postNote(game.id, id, sends('POST', note));
-    await reply(write({ text: '  Too quick at the door.\nSlow it?  ', place: 'outcome=lost&run=17&at=4.5' }));
-    const { notes } = await reply<ReportNotesReply>(write({ text: '<b>Second</b>' }));
-    expect(notes.map(({ text, place }) => [text, place])).toEqual([
-      ['Too quick at the door.\nSlow it?', 'outcome=lost&run=17&at=4.5'],
-      ['<b>Second</b>', ''],
-    ]);
-    const remove = (note: unknown) => deleteNote(game.id, id, sends('DELETE', '', `/notes?note=${String(note)}`));
-    expect((await reply<ReportNotesReply>(remove(notes[0].id))).notes).toEqual([notes[1]]);
-    expect((await failing(remove(notes[0].id))).status).toBe(404);
-    for (const bad of [{ text: ' ' }, { text: 'a'.repeat(2001) }, { text: 'a', more: 1 }, {}])
-      expect((await failing(write(bad))).status).toBe(400);
-    expect((await failing(remove('x'))).status).toBe(400);
-    expect((await failing(getNotes(game.id, '999999'))).status).toBe(404);
-
-    await reply(deleteBatch(game.id, id, sends('DELETE', '')));
-    await tidyUp(new Date(Date.now() + 31 * 86_400_000));
-    expect(await database().models.notes.count({ where: { batchId: Number(id) } })).toBe(0);
   });
 });
 

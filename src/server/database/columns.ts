@@ -4,6 +4,7 @@ import { DataTypes } from 'sequelize';
 export const text = (length: number) => ({ type: DataTypes.STRING(length), allowNull: false });
 export const maybeText = (length: number) => ({ type: DataTypes.STRING(length), allowNull: true });
 export const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
+export const maybeWhole = () => ({ type: DataTypes.INTEGER, allowNull: true });
 export const maybeReal = () => ({ type: DataTypes.DOUBLE, allowNull: true });
 export const yesOrNo = () => ({ type: DataTypes.BOOLEAN, allowNull: false });
 export const real = () => ({ type: DataTypes.DOUBLE, allowNull: false });

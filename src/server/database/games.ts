@@ -60,11 +60,17 @@ export async function countGames(): Promise<number> {
   return database().models.games.count();
 }
 
-export async function findGame(id: string): Promise<StoredGame | UnreadableGame | undefined> {
+/** What stands on the shelf of a game, without reading its document. */
+export async function findGameEntry(id: string): Promise<ShelfEntry | undefined> {
   const row = await database().models.games.findByPk(id);
   if (!row || row.removedAt) return undefined;
-  const entry: ShelfEntry = { id: row.id, name: row.name, revision: row.revision, savedAt: row.savedAt };
-  const text = (await findText(id, row.revision)) ?? '';
+  return { id: row.id, name: row.name, revision: row.revision, savedAt: row.savedAt };
+}
+
+export async function findGame(id: string): Promise<StoredGame | UnreadableGame | undefined> {
+  const entry = await findGameEntry(id);
+  if (!entry) return undefined;
+  const text = (await findText(id, entry.revision)) ?? '';
   const read = readGame(text);
   return read.ok ? { ...entry, document: read.value } : { ...entry, text, faults: read.faults };
 }

@@ -171,7 +171,7 @@ export async function dropRemoved(now: Date): Promise<{ games: number; batches: 
     await models.runs.destroy({ where: { batchId: batches }, transaction });
     await models.chunks.destroy({ where: { batchId: batches }, transaction });
     await models.arms.destroy({ where: { batchId: batches }, transaction });
-    await models.notes.destroy({ where: { batchId: batches }, transaction });
+    await models.notes.destroy({ where: { [Op.or]: [{ batchId: batches }, { gameId: games }] }, transaction });
     await models.batches.destroy({ where: { id: batches }, transaction });
     await models.saves.destroy({ where: { gameId: games }, transaction });
     await models.revisions.destroy({ where: { gameId: games }, transaction });

@@ -1,5 +1,18 @@
 import { SequelizeStorage, Umzug, type InputMigrations } from 'umzug';
-import { key, long, maybeLong, maybeReal, maybeText, maybeTime, real, text, time, whole, yesOrNo } from './columns';
+import {
+  key,
+  long,
+  maybeLong,
+  maybeReal,
+  maybeText,
+  maybeTime,
+  maybeWhole,
+  real,
+  text,
+  time,
+  whole,
+  yesOrNo,
+} from './columns';
 import { database } from './connection';
 import { Tables } from './tables';
 
@@ -205,6 +218,57 @@ const MIGRATIONS: InputMigrations<Tables> = [
   {
     name: '011-figures',
     up: async ({ context }) => context.addColumn('arms', 'figures', maybeLong()),
+  },
+  {
+    name: '012-people',
+    up: async ({ context }) => {
+      await context.create('links', {
+        id: { ...whole(), ...key, autoIncrement: true },
+        label: text(80),
+        role: text(8),
+        game_id: maybeText(64),
+        secret_hash: text(64),
+        made_at: time(),
+        last_used_at: maybeTime(),
+        withdrawn_at: maybeTime(),
+      });
+      await context.create('deeds', {
+        id: { ...whole(), ...key, autoIncrement: true },
+        first_at: time(),
+        at: time(),
+        times: whole(),
+        who: text(40),
+        role: text(8),
+        link_id: maybeWhole(),
+        game_id: maybeText(64),
+        what: text(200),
+        is_refused: yesOrNo(),
+      });
+      await context.addIndex('deeds', ['at']);
+    },
+  },
+  {
+    name: '013-notes-on-anything',
+    up: async ({ context }) => {
+      await context.addColumn('notes', 'game_id', { ...text(64), defaultValue: '' });
+      await context.addColumn('notes', 'level_id', maybeText(64));
+      await context.addColumn('notes', 'about', maybeLong());
+      await context.addColumn('notes', 'answer_to', maybeWhole());
+      await context.addColumn('notes', 'written_by', { ...text(40), defaultValue: '' });
+      await context.addColumn('notes', 'done_at', maybeTime());
+      await context.addColumn('notes', 'done_by', maybeText(40));
+      await context.loosen('notes', 'batch_id', maybeWhole());
+      await context.addIndex('notes', ['game_id', 'id']);
+      // Every note that was kept before is about a report.
+      if (await context.hasColumn('notes', 'place')) {
+        await context.change(
+          'UPDATE notes JOIN batches ON batches.id = notes.batch_id SET notes.game_id = batches.game_id, ' +
+            "notes.about = JSON_OBJECT('type', 'report', 'batchId', notes.batch_id, 'place', notes.place) " +
+            'WHERE notes.about IS NULL AND notes.answer_to IS NULL',
+        );
+        await context.dropColumn('notes', 'place');
+      }
+    },
   },
 ];
 

@@ -6,7 +6,20 @@ import {
   type ModelStatic,
   type Sequelize,
 } from 'sequelize';
-import { key, long, maybeLong, maybeReal, maybeText, maybeTime, real, text, time, whole, yesOrNo } from './columns';
+import {
+  key,
+  long,
+  maybeLong,
+  maybeReal,
+  maybeText,
+  maybeTime,
+  maybeWhole,
+  real,
+  text,
+  time,
+  whole,
+  yesOrNo,
+} from './columns';
 
 export interface GameRow extends Model<InferAttributes<GameRow>, InferCreationAttributes<GameRow>> {
   id: string;
@@ -123,14 +136,48 @@ export interface RunRowModel extends Model<InferAttributes<RunRowModel>, InferCr
   hash: string;
 }
 
-/** What somebody wrote on a report. */
+/** What somebody wrote, on anything of a game, or as an answer to that. */
 export interface NoteRow extends Model<InferAttributes<NoteRow>, InferCreationAttributes<NoteRow>> {
   id: CreationOptional<number>;
-  batchId: number;
+  gameId: string;
+  /** Of a report, or of a level; null where it is about neither. */
+  batchId: number | null;
+  levelId: string | null;
+  /** What it is about, as JSON; null for an answer. */
+  about: string | null;
+  answerTo: number | null;
   text: string;
-  /** What was shown, as the address of the report says it. */
-  place: string;
+  writtenBy: string;
   writtenAt: Date;
+  doneAt: Date | null;
+  doneBy: string | null;
+}
+
+/** A link by which somebody comes in. */
+export interface LinkRow extends Model<InferAttributes<LinkRow>, InferCreationAttributes<LinkRow>> {
+  id: CreationOptional<number>;
+  label: string;
+  role: string;
+  gameId: string | null;
+  /** SHA-256 of what stands in the link. */
+  secretHash: string;
+  madeAt: Date;
+  lastUsedAt: Date | null;
+  withdrawnAt: Date | null;
+}
+
+/** What somebody did, or was refused; several times one after the other are one row. */
+export interface DeedRow extends Model<InferAttributes<DeedRow>, InferCreationAttributes<DeedRow>> {
+  id: CreationOptional<number>;
+  firstAt: Date;
+  at: Date;
+  times: number;
+  who: string;
+  role: string;
+  linkId: number | null;
+  gameId: string | null;
+  what: string;
+  isRefused: boolean;
 }
 
 export interface Models {
@@ -142,6 +189,8 @@ export interface Models {
   chunks: ModelStatic<ChunkRow>;
   runs: ModelStatic<RunRowModel>;
   notes: ModelStatic<NoteRow>;
+  links: ModelStatic<LinkRow>;
+  deeds: ModelStatic<DeedRow>;
 }
 
 /** Tables as the queries see them; the migrations make them. */
@@ -255,12 +304,48 @@ export function defineModels(sequelize: Sequelize): Models {
       'note',
       {
         id: { ...whole(), ...key, autoIncrement: true },
-        batchId: whole(),
+        gameId: text(64),
+        batchId: maybeWhole(),
+        levelId: maybeText(64),
+        about: maybeLong(),
+        answerTo: maybeWhole(),
         text: long(),
-        place: text(400),
+        writtenBy: text(40),
         writtenAt: time(),
+        doneAt: maybeTime(),
+        doneBy: maybeText(40),
       },
       { tableName: 'notes' },
+    ),
+    links: sequelize.define<LinkRow>(
+      'link',
+      {
+        id: { ...whole(), ...key, autoIncrement: true },
+        label: text(80),
+        role: text(8),
+        gameId: maybeText(64),
+        secretHash: text(64),
+        madeAt: time(),
+        lastUsedAt: maybeTime(),
+        withdrawnAt: maybeTime(),
+      },
+      { tableName: 'links' },
+    ),
+    deeds: sequelize.define<DeedRow>(
+      'deed',
+      {
+        id: { ...whole(), ...key, autoIncrement: true },
+        firstAt: time(),
+        at: time(),
+        times: whole(),
+        who: text(40),
+        role: text(8),
+        linkId: maybeWhole(),
+        gameId: maybeText(64),
+        what: text(200),
+        isRefused: yesOrNo(),
+      },
+      { tableName: 'deeds' },
     ),
   };
 }

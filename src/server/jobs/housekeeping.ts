@@ -1,3 +1,4 @@
+import { dropOldDeeds } from '../database/deeds';
 import { allGameIds, dropRemoved, thinHistory } from '../database/history';
 import { log } from '../log';
 
@@ -13,8 +14,8 @@ export async function tidyUp(now: Date): Promise<void> {
       log.error({ game: id, err: error }, 'a history could not be thinned out');
     }
   }
-  const gone = await dropRemoved(now);
-  if (versions + gone.games + gone.batches > 0) log.info({ versions, ...gone }, 'tidied up');
+  const gone = { ...(await dropRemoved(now)), deeds: await dropOldDeeds(now) };
+  if (versions + gone.games + gone.batches + gone.deeds > 0) log.info({ versions, ...gone }, 'tidied up');
 }
 
 /** Tidies up now and every hour; a failure is tried again the next time. */

@@ -25,8 +25,9 @@ import {
 import type { ArmRow } from '../database/models';
 import { isFiltered, pageOfRuns, recordsOf } from '../database/runs';
 import { sheetOf, summariseArm, summarisePart } from '../database/sums';
+import { eventStream } from '../http/eventStream';
 import { answer, notFound, RequestFault } from '../http/faults';
-import { readNumber, readGameId, readJson, readQuery, requireSameOrigin } from '../http/requests';
+import { readNumber, readGameId, readJson, readQuery } from '../http/requests';
 import { batchJobs } from '../jobs/batchJobs';
 import { readArms } from './arms';
 import { sayRemoved } from './games';
@@ -44,7 +45,6 @@ export function getBatches(gameId: string): Promise<Response> {
 
 export function postBatch(gameId: string, request: Request): Promise<Response> {
   return answer(async (): Promise<BatchInfo> => {
-    requireSameOrigin(request);
     const id = readGameId(gameId);
     const { runs, firstSeed, ...asked } = await readJson(request, startBatchRequest, MOST_REQUEST_BYTES);
     const arms = await readArms(id, asked, runs);
@@ -164,9 +164,8 @@ function streamOf(first: IteratorResult<string>, rest: AsyncGenerator<string>): 
   });
 }
 
-export function postCancel(gameId: string, batchId: string, request: Request): Promise<Response> {
+export function postCancel(gameId: string, batchId: string): Promise<Response> {
   return answer(async (): Promise<BatchInfo> => {
-    requireSameOrigin(request);
     const batch = await requireBatch(gameId, batchId);
     await batchJobs().cancel(batch.id);
     return requireBatch(gameId, batchId);
@@ -174,9 +173,8 @@ export function postCancel(gameId: string, batchId: string, request: Request): P
 }
 
 /** Takes a batch out of the lists; it can be brought back for thirty days. One that is under way is cancelled. */
-export function deleteBatch(gameId: string, batchId: string, request: Request): Promise<Response> {
+export function deleteBatch(gameId: string, batchId: string): Promise<Response> {
   return answer(async () => {
-    requireSameOrigin(request);
     const batch = await requireBatch(gameId, batchId);
     await batchJobs().cancel(batch.id);
     await removeBatch(batch.id, new Date());
@@ -184,9 +182,8 @@ export function deleteBatch(gameId: string, batchId: string, request: Request): 
   });
 }
 
-export function postBringBackBatch(gameId: string, batchId: string, request: Request): Promise<Response> {
+export function postBringBackBatch(gameId: string, batchId: string): Promise<Response> {
   return answer(async () => {
-    requireSameOrigin(request);
     if (!(await bringBackBatch(readGameId(gameId), readNumber(batchId))))
       throw notFound(`removed batch ${batchId}`, 'It may be back already, or gone for good.');
     return { broughtBack: Number(batchId) };
@@ -197,39 +194,11 @@ export function postBringBackBatch(gameId: string, batchId: string, request: Req
 export function getEvents(gameId: string, batchId: string, request: Request): Promise<Response> {
   return answer(async () => {
     const batch = await requireBatch(gameId, batchId);
-    return new Response(progressStream(batch.id, request.signal), {
-      headers: {
-        'content-type': 'text/event-stream',
-        'cache-control': 'no-cache, no-transform',
-        'x-accel-buffering': 'no',
-      },
-    });
-  });
-}
-
-function progressStream(batchId: number, signal: AbortSignal): ReadableStream<Uint8Array> {
-  const encoder = new TextEncoder();
-  let unfollow: (() => void) | undefined;
-  let isClosed = false;
-  return new ReadableStream<Uint8Array>({
-    async start(controller) {
-      const close = () => {
-        if (isClosed) return;
-        isClosed = true;
-        unfollow?.();
-        controller.close();
-      };
-      signal.addEventListener('abort', close);
-      unfollow = await batchJobs().follow(batchId, (progress) => {
-        if (isClosed) return;
-        controller.enqueue(encoder.encode(`data: ${JSON.stringify(progress)}\n\n`));
+    return eventStream(request.signal, ({ send, close }) =>
+      batchJobs().follow(batch.id, (progress) => {
+        send(progress);
         if (progress.status !== 'running') close();
-      });
-      if (isClosed) unfollow();
-    },
-    cancel() {
-      isClosed = true;
-      unfollow?.();
-    },
+      }),
+    );
   });
 }

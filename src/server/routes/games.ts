@@ -21,8 +21,10 @@ import {
   type UnreadableGame,
 } from '../database/games';
 import { goneAt } from '../database/history';
+import { KEEPER, type Visitor } from '../people/visitors';
 import { answer, notFound, replyToSave, RequestFault, unreadable, unusable } from '../http/faults';
-import { MOST_SAVE_BYTES, readBody, readGameId, readJson, requireSameOrigin } from '../http/requests';
+import { MOST_SAVE_BYTES, readBody, readGameId, readJson } from '../http/requests';
+import { tellSaved } from './together';
 
 /** So many reasons are told why a game cannot be read. */
 const MOST_REASONS = 5;
@@ -32,9 +34,13 @@ export function sayRemoved(removedAt: Date): { removedAt: string; goneAt: string
   return { removedAt: removedAt.toISOString(), goneAt: goneAt(removedAt).toISOString() };
 }
 
-export function getGames(): Promise<Response> {
+/** The shelf as somebody may see it. */
+export function getGames({ gameId }: Pick<Visitor, 'gameId'> = KEEPER): Promise<Response> {
   return answer(async (): Promise<GameListReply> => {
-    const [{ games, unreadable }, removed] = await Promise.all([listGames(), listRemovedGames()]);
+    const isOpen = ({ id }: { id: string }) => gameId === null || id === gameId;
+    const [shelf, allRemoved] = await Promise.all([listGames(), listRemovedGames()]);
+    const [games, unreadable] = [shelf.games.filter(isOpen), shelf.unreadable.filter(isOpen)];
+    const removed = allRemoved.filter(isOpen);
     return {
       removed: removed.map(({ id, name, removedAt }) => ({ id, name, ...sayRemoved(removedAt) })),
       unreadable: unreadable.map(({ id, name, revision, savedAt, faults }) => ({
@@ -56,14 +62,27 @@ export function getGames(): Promise<Response> {
 }
 
 /** Takes the text of a game file. Only a game without errors gets on the shelf. */
-export function postGame(request: Request): Promise<Response> {
+export function postGame(request: Request, visitor: Visitor = KEEPER): Promise<Response> {
   return answer(async (): Promise<ImportReply> => {
-    requireSameOrigin(request);
     const read = readGame(await readBody(request, LIMITS.fileBytes));
     if (!read.ok) throw unusable(read.faults);
     const errors = checkGame(read.value).filter((fault) => fault.severity === 'error');
     if (hasErrors(errors)) throw unusable(errors);
-    return { id: read.value.id, ...(await importGame(read.value)) };
+    const { id } = read.value;
+    requireOpen(id, visitor);
+    const imported = await importGame(read.value);
+    tellSaved(id, imported.revision, new Date(), visitor);
+    return { id, ...imported };
+  });
+}
+
+/** A link that opens one game brings no other one. */
+function requireOpen(id: string, { gameId }: Visitor): void {
+  if (gameId === null || gameId === id) return;
+  throw new RequestFault(403, {
+    code: 'other-game',
+    message: `Your link opens the game \`${gameId}\` only.`,
+    hint: 'Nothing was changed. Ask who gave it to you for one that opens all.',
   });
 }
 
@@ -88,9 +107,8 @@ export function getGame(id: string): Promise<Response> {
 }
 
 /** Saves a draft. Its shape must be sound; levels and scripts may have errors, so that nothing is lost while drafting. */
-export function putGame(id: string, request: Request): Promise<Response> {
+export function putGame(id: string, request: Request, visitor: Visitor = KEEPER): Promise<Response> {
   return answer(async (): Promise<SaveReply> => {
-    requireSameOrigin(request);
     const { baseRevision, document: value } = await readJson(request, saveRequest, MOST_SAVE_BYTES);
     const read = readGameValue(value);
     if (!read.ok) throw unusable(read.faults);
@@ -101,7 +119,9 @@ export function putGame(id: string, request: Request): Promise<Response> {
         hint: 'Nothing was changed.',
       });
     }
-    return replyToSave(id, await saveGame(read.value, baseRevision));
+    const outcome = await saveGame(read.value, baseRevision);
+    if (outcome.type === 'saved') tellSaved(id, outcome.revision, outcome.savedAt, visitor);
+    return replyToSave(id, outcome);
   });
 }
 
@@ -119,9 +139,8 @@ export function exportGame(id: string): Promise<Response> {
 }
 
 /** Takes a game off the shelf; it can be brought back for thirty days. */
-export function deleteGame(id: string, request: Request): Promise<Response> {
+export function deleteGame(id: string): Promise<Response> {
   return answer(async (): Promise<RemoveReply> => {
-    requireSameOrigin(request);
     if (!(await removeGame(readGameId(id), new Date())))
       throw notFound(`game \`${id}\``, 'It may have been removed already.');
     return { removed: id };
@@ -129,9 +148,8 @@ export function deleteGame(id: string, request: Request): Promise<Response> {
 }
 
 /** Puts a game that was removed back on the shelf. */
-export function postBringBack(id: string, request: Request): Promise<Response> {
+export function postBringBack(id: string): Promise<Response> {
   return answer(async () => {
-    requireSameOrigin(request);
     if (!(await bringBackGame(readGameId(id))))
       throw notFound(`removed game \`${id}\``, 'It may be back already, or gone for good.');
     return { broughtBack: id };

@@ -10,7 +10,10 @@ import {
 import { findGame, findRevision, importGame, saveGame, setAside } from '../database/games';
 import { allGameIds, findSave, nameSave, pageOfHistory } from '../database/history';
 import { answer, notFound, replyToSave, unusable } from '../http/faults';
-import { MOST_SAVE_BYTES, readGameId, readJson, readNumber, requireSameOrigin } from '../http/requests';
+import { MOST_SAVE_BYTES, readGameId, readJson, readNumber } from '../http/requests';
+
+import { KEEPER, type Visitor } from '../people/visitors';
+import { tellSaved } from './together';
 
 export function getHistory(gameId: string, request: Request): Promise<Response> {
   return answer(async (): Promise<HistoryReply> => {
@@ -25,7 +28,6 @@ const noSave = (saveId: string) => notFound(`version ${saveId} of this game`, 'I
 /** Gives a version a name; an empty one takes it away. */
 export function putSaveName(gameId: string, saveId: string, request: Request): Promise<Response> {
   return answer(async () => {
-    requireSameOrigin(request);
     const { name } = await readJson(request, nameSaveRequest, 4096);
     if (!(await nameSave(readGameId(gameId), readNumber(saveId), name === '' ? null : name))) throw noSave(saveId);
     return { name: name === '' ? null : name };
@@ -33,22 +35,27 @@ export function putSaveName(gameId: string, saveId: string, request: Request): P
 }
 
 /** Makes an earlier version what the game is; what it was before stays in the history. */
-export function postRestore(gameId: string, saveId: string, request: Request): Promise<Response> {
+export function postRestore(
+  gameId: string,
+  saveId: string,
+  request: Request,
+  visitor: Visitor = KEEPER,
+): Promise<Response> {
   return answer(async (): Promise<SaveReply> => {
-    requireSameOrigin(request);
     const id = readGameId(gameId);
     const { baseRevision } = await readJson(request, restoreRequest, 4096);
     const save = await findSave(id, readNumber(saveId));
     const document = save && (await findRevision(id, save.hash));
     if (!document) throw noSave(saveId);
-    return replyToSave(id, await saveGame(document, baseRevision, 'restore'));
+    const outcome = await saveGame(document, baseRevision, 'restore');
+    if (outcome.type === 'saved') tellSaved(id, outcome.revision, outcome.savedAt, visitor);
+    return replyToSave(id, outcome);
   });
 }
 
 /** Puts a version on the shelf as a game of its own, whether it has errors or not. */
-export function postCopy(gameId: string, saveId: string, request: Request): Promise<Response> {
+export function postCopy(gameId: string, saveId: string): Promise<Response> {
   return answer(async (): Promise<ImportReply> => {
-    requireSameOrigin(request);
     const id = readGameId(gameId);
     const save = await findSave(id, readNumber(saveId));
     const document = save && (await findRevision(id, save.hash));
@@ -64,7 +71,6 @@ export function postCopy(gameId: string, saveId: string, request: Request): Prom
 /** Keeps a version beside what the game is: the side of a clash that was not taken. */
 export function postAside(gameId: string, request: Request): Promise<Response> {
   return answer(async (): Promise<SaveReply> => {
-    requireSameOrigin(request);
     const { document: value } = await readJson(request, setAsideRequest, MOST_SAVE_BYTES);
     const read = readGameValue(value);
     if (!read.ok) throw unusable(read.faults);

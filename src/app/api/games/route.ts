@@ -1,6 +1,10 @@
+import { door } from '@/server/http/door';
 import { getGames, postGame } from '@/server/routes/games';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = () => getGames();
-export const POST = (request: Request) => postGame(request);
+export const GET = door({ role: 'look' }, (_params, _request, visitor) => getGames(visitor));
+export const POST = door(
+  { role: 'edit', deed: (_params, { id }) => `put the game ${String(id)} on the shelf` },
+  (_params, request, visitor) => postGame(request, visitor),
+);

@@ -1,9 +1,5 @@
+import { door } from '@/server/http/door';
 import { postFindNumbers, putNumbers } from '@/server/routes/numbers';
 
-export function POST(request: Request) {
-  return postFindNumbers(request);
-}
-
-export function PUT(request: Request) {
-  return putNumbers(request);
-}
+export const POST = door({ role: 'look' }, (_params, request) => postFindNumbers(request));
+export const PUT = door({ role: 'edit' }, (_params, request) => putNumbers(request));

@@ -1,9 +1,12 @@
+import { door } from '@/server/http/door';
 import { deleteGame, getGame, putGame } from '@/server/routes/games';
 
-interface Context {
-  params: Promise<{ game: string }>;
+interface Params {
+  game: string;
 }
 
-export const GET = async (_request: Request, { params }: Context) => getGame((await params).game);
-export const PUT = async (request: Request, { params }: Context) => putGame((await params).game, request);
-export const DELETE = async (request: Request, { params }: Context) => deleteGame((await params).game, request);
+export const GET = door<Params>({ role: 'look' }, ({ game }) => getGame(game));
+export const PUT = door<Params>({ role: 'edit', deed: () => 'saved' }, ({ game }, request, visitor) =>
+  putGame(game, request, visitor),
+);
+export const DELETE = door<Params>({ role: 'edit', deed: () => 'removed the game' }, ({ game }) => deleteGame(game));

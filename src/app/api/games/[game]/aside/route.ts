@@ -1,4 +1,6 @@
+import { door } from '@/server/http/door';
 import { postAside } from '@/server/routes/history';
 
-export const POST = async (request: Request, { params }: { params: Promise<{ game: string }> }) =>
-  postAside((await params).game, request);
+export const POST = door<{ game: string }>({ role: 'edit', deed: () => 'set a version aside' }, ({ game }, request) =>
+  postAside(game, request),
+);

@@ -1,8 +1,8 @@
+import { door } from '@/server/http/door';
 import { getBatches, postBatch } from '@/server/routes/batches';
 
-interface Context {
-  params: Promise<{ game: string }>;
-}
-
-export const GET = async (_request: Request, { params }: Context) => getBatches((await params).game);
-export const POST = async (request: Request, { params }: Context) => postBatch((await params).game, request);
+export const GET = door<{ game: string }>({ role: 'look' }, ({ game }) => getBatches(game));
+export const POST = door<{ game: string }>(
+  { role: 'run', deed: (_params, { id }) => `started batch ${String(id)}` },
+  ({ game }, request) => postBatch(game, request),
+);

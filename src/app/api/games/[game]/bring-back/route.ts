@@ -1,4 +1,6 @@
+import { door } from '@/server/http/door';
 import { postBringBack } from '@/server/routes/games';
 
-export const POST = async (request: Request, { params }: { params: Promise<{ game: string }> }) =>
-  postBringBack((await params).game, request);
+export const POST = door<{ game: string }>({ role: 'edit', deed: () => 'brought the game back' }, ({ game }) =>
+  postBringBack(game),
+);

@@ -1,4 +1,4 @@
+import { door } from '@/server/http/door';
 import { exportGame } from '@/server/routes/games';
 
-export const GET = async (_request: Request, { params }: { params: Promise<{ game: string }> }) =>
-  exportGame((await params).game);
+export const GET = door<{ game: string }>({ role: 'look' }, ({ game }) => exportGame(game));

@@ -1,4 +1,4 @@
+import { door } from '@/server/http/door';
 import { getHistory } from '@/server/routes/history';
 
-export const GET = async (request: Request, { params }: { params: Promise<{ game: string }> }) =>
-  getHistory((await params).game, request);
+export const GET = door<{ game: string }>({ role: 'look' }, ({ game }, request) => getHistory(game, request));

@@ -1,15 +1,12 @@
+import { door } from '@/server/http/door';
 import { deleteBatch, getReport } from '@/server/routes/batches';
 
-interface Context {
-  params: Promise<{ game: string; batch: string }>;
+interface Params {
+  game: string;
+  batch: string;
 }
 
-export async function GET(request: Request, { params }: Context) {
-  const { game, batch } = await params;
-  return getReport(game, batch, request);
-}
-
-export async function DELETE(request: Request, { params }: Context) {
-  const { game, batch } = await params;
-  return deleteBatch(game, batch, request);
-}
+export const GET = door<Params>({ role: 'look' }, ({ game, batch }, request) => getReport(game, batch, request));
+export const DELETE = door<Params>({ role: 'run', deed: ({ batch }) => `removed batch ${batch}` }, ({ game, batch }) =>
+  deleteBatch(game, batch),
+);

@@ -1,10 +1,7 @@
+import { door } from '@/server/http/door';
 import { putSaveName } from '@/server/routes/history';
 
-interface Context {
-  params: Promise<{ game: string; save: string }>;
-}
-
-export async function PUT(request: Request, { params }: Context) {
-  const { game, save } = await params;
-  return putSaveName(game, save, request);
-}
+export const PUT = door<{ game: string; save: string }>(
+  { role: 'edit', deed: ({ save }) => `named version ${save}` },
+  ({ game, save }, request) => putSaveName(game, save, request),
+);

@@ -1,6 +1,6 @@
+import { door } from '@/server/http/door';
 import { getRevision } from '@/server/routes/games';
 
-export async function GET(_request: Request, { params }: { params: Promise<{ game: string; revision: string }> }) {
-  const { game, revision } = await params;
-  return getRevision(game, revision);
-}
+export const GET = door<{ game: string; revision: string }>({ role: 'look' }, ({ game, revision }) =>
+  getRevision(game, revision),
+);

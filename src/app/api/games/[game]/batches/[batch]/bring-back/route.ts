@@ -1,10 +1,7 @@
+import { door } from '@/server/http/door';
 import { postBringBackBatch } from '@/server/routes/batches';
 
-interface Context {
-  params: Promise<{ game: string; batch: string }>;
-}
-
-export async function POST(request: Request, { params }: Context) {
-  const { game, batch } = await params;
-  return postBringBackBatch(game, batch, request);
-}
+export const POST = door<{ game: string; batch: string }>(
+  { role: 'run', deed: ({ batch }) => `brought back batch ${batch}` },
+  ({ game, batch }) => postBringBackBatch(game, batch),
+);

@@ -1,10 +1,7 @@
+import { door } from '@/server/http/door';
 import { postCancel } from '@/server/routes/batches';
 
-interface Context {
-  params: Promise<{ game: string; batch: string }>;
-}
-
-export async function POST(request: Request, { params }: Context) {
-  const { game, batch } = await params;
-  return postCancel(game, batch, request);
-}
+export const POST = door<{ game: string; batch: string }>(
+  { role: 'run', deed: ({ batch }) => `cancelled batch ${batch}` },
+  ({ game, batch }) => postCancel(game, batch),
+);

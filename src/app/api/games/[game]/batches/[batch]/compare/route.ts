@@ -1,10 +1,6 @@
+import { door } from '@/server/http/door';
 import { getComparison } from '@/server/routes/compare';
 
-interface Context {
-  params: Promise<{ game: string; batch: string }>;
-}
-
-export async function GET(request: Request, { params }: Context) {
-  const { game, batch } = await params;
-  return getComparison(game, batch, request);
-}
+export const GET = door<{ game: string; batch: string }>({ role: 'look' }, ({ game, batch }, request) =>
+  getComparison(game, batch, request),
+);

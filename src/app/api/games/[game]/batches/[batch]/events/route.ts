@@ -1,10 +1,6 @@
+import { door } from '@/server/http/door';
 import { getEvents } from '@/server/routes/batches';
 
-interface Context {
-  params: Promise<{ game: string; batch: string }>;
-}
-
-export async function GET(request: Request, { params }: Context) {
-  const { game, batch } = await params;
-  return getEvents(game, batch, request);
-}
+export const GET = door<{ game: string; batch: string }>({ role: 'look' }, ({ game, batch }, request) =>
+  getEvents(game, batch, request),
+);

@@ -1,10 +1,6 @@
+import { door } from '@/server/http/door';
 import { getRuns } from '@/server/routes/batches';
 
-interface Context {
-  params: Promise<{ game: string; batch: string }>;
-}
-
-export async function GET(request: Request, { params }: Context) {
-  const { game, batch } = await params;
-  return getRuns(game, batch, request);
-}
+export const GET = door<{ game: string; batch: string }>({ role: 'look' }, ({ game, batch }, request) =>
+  getRuns(game, batch, request),
+);

@@ -1,10 +1,6 @@
+import { door } from '@/server/http/door';
 import { getRunTable } from '@/server/routes/batches';
 
-interface Context {
-  params: Promise<{ game: string; batch: string }>;
-}
-
-export async function GET(_request: Request, { params }: Context) {
-  const { game, batch } = await params;
-  return getRunTable(game, batch);
-}
+export const GET = door<{ game: string; batch: string }>({ role: 'look' }, ({ game, batch }) =>
+  getRunTable(game, batch),
+);

@@ -1,10 +1,7 @@
+import { door } from '@/server/http/door';
 import { postCopy } from '@/server/routes/history';
 
-interface Context {
-  params: Promise<{ game: string; save: string }>;
-}
-
-export async function POST(request: Request, { params }: Context) {
-  const { game, save } = await params;
-  return postCopy(game, save, request);
-}
+export const POST = door<{ game: string; save: string }>(
+  { role: 'edit', isOfAll: true, deed: ({ save }, { id }) => `made the game ${String(id)} of version ${save}` },
+  ({ game, save }) => postCopy(game, save),
+);

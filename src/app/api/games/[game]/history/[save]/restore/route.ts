@@ -1,10 +1,7 @@
+import { door } from '@/server/http/door';
 import { postRestore } from '@/server/routes/history';
 
-interface Context {
-  params: Promise<{ game: string; save: string }>;
-}
-
-export async function POST(request: Request, { params }: Context) {
-  const { game, save } = await params;
-  return postRestore(game, save, request);
-}
+export const POST = door<{ game: string; save: string }>(
+  { role: 'edit', deed: ({ save }) => `went back to version ${save}` },
+  ({ game, save }, request, visitor) => postRestore(game, save, request, visitor),
+);

@@ -1,0 +1,7 @@
+import { Join } from '@/ui/people/Join';
+
+export const dynamic = 'force-dynamic';
+
+export default function Page() {
+  return <Join />;
+}
