@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { commands, type GameDocument, type NewLevel } from '@/core/index';
 import type { GameReply } from '@/server/contracts/games';
 import { openSaved } from '../editor/saving';
+import { useCompany } from '../together/useCompany';
 import { Frame } from '../frame/Frame';
 import { SizeDialog } from '../frame/SizeDialog';
 import { Empty, Failed, Loading } from '../frame/States';
@@ -23,6 +24,7 @@ import css from './course.module.css';
 
 /** One game: its levels in order, and every batch that was run. */
 export function Course({ gameId }: { gameId: string }) {
+  useCompany(gameId);
   const game = useQuery({ queryKey: ['game', gameId], queryFn: () => openSaved(gameId) });
   return (
     <Frame

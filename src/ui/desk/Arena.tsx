@@ -24,17 +24,23 @@ import { cellsOfMap, LEVEL_MAPS } from '../frame/levelMaps';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
 import { ToolBar } from './ToolBar';
 import { later } from '../frame/later';
-import { isTyping, useArenaKeys } from './useArenaKeys';
+import { isTyping, roundPlace, useArenaKeys } from './useArenaKeys';
 
 // What belongs to tries, and the small map of large levels, is fetched behind what the page needs to be used.
 const PieceCard = later(() => import('./card/PieceCard').then(({ PieceCard: Card }) => Card));
 const MiniMap = later(() => import('./MiniMap').then(({ MiniMap: Map }) => Map));
+const ArenaCompany = later(() => import('./ArenaCompany').then((module) => module.ArenaCompany));
 const TryBar = later(() => import('./TryBar').then(({ TryBar: Bar }) => Bar));
 const TryShelf = later(() => import('./TryShelf').then(({ TryShelf: Shelf }) => Shelf));
 const TryWhy = later(() => import('./TryWhy').then(({ TryWhy: Why }) => Why));
 
+interface ArenaProps {
+  onOpenScript: (scriptId: string) => void;
+  onOpenNotes: () => void;
+}
+
 /** The arena: drawn on canvas once a frame when something changed; every gesture goes through {@link ArenaGestures}. */
-export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => void }) {
+export function Arena({ onOpenScript, onOpenNotes }: ArenaProps) {
   const desk = useDesk();
   const { view, controls } = desk;
   const isTrying = useFollowed(desk.tries, (state) => state.status !== 'off');
@@ -42,6 +48,7 @@ export function Arena({ onOpenScript }: { onOpenScript: (scriptId: string) => vo
   return (
     <section aria-label="Arena" className={styles.arena}>
       <Field view={view} controls={controls} isTrying={isTrying} />
+      {!isTrying && <ArenaCompany view={view} onOpenNotes={onOpenNotes} />}
       {!isTrying && <ToolBar />}
       <TryBar controls={controls} />
       <TryWhy />
@@ -168,10 +175,6 @@ function useTryShortcut(desk: Desk): void {
     window.addEventListener('keydown', onKeyDown);
     return () => window.removeEventListener('keydown', onKeyDown);
   }, [desk]);
-}
-
-function roundPlace(value: number): number {
-  return Math.round(value * 10) / 10;
 }
 
 /** Draws whenever something that is shown has changed, at most once a frame, and moves playback and try on. */

@@ -30,6 +30,7 @@ const DeskClipboard = later(() => import('./DeskClipboard').then((module) => mod
 const TourBand = later(() => import('../tour/TourBand').then((module) => module.TourBand));
 const StartField = later(() => import('./StartField').then(({ StartField: Field }) => Field));
 // Who is asked nothing needs no question.
+const PeopleHere = later(() => import('./PeopleHere').then((module) => module.PeopleHere));
 const ClashNotice = later(() => import('./ClashNotice').then(({ ClashNotice: Notice }) => Notice));
 
 /** The main view: the arena in the middle, the Reading at the right, the strata below. */
@@ -76,6 +77,7 @@ function OpenDesk({ loaded, levelId, view }: { loaded: GameReply; levelId: strin
         skips={SKIPS}
         middle={
           <>
+            <PeopleHere />
             <SaveSign />
             <RunButton />
           </>
@@ -105,6 +107,7 @@ const PANELS: { type: Exclude<OpenPanel['type'], 'script' | 'bench' | WholeView>
   { type: 'contacts', label: 'Contacts', title: 'What happens when one kind meets another' },
   { type: 'level', label: 'Level', title: 'View, rules, marks and lanes of this level' },
   { type: 'checks', label: 'Checks', title: 'What must stay so, played after every edit' },
+  { type: 'notes', label: 'Notes', title: 'What people wrote about this level, its runs and numbers' },
 ];
 
 function DeskBody({ view }: { view?: WholeView }) {
@@ -136,11 +139,11 @@ function DeskBody({ view }: { view?: WholeView }) {
         {open && open.type !== 'bench' && open.type !== 'cues' && open.type !== 'tune' && (
           <Panel open={open} openers={openers} />
         )}
-        {!isWhole && <Arena onOpenScript={onOpenScript} />}
+        {!isWhole && <Arena onOpenScript={onOpenScript} onOpenNotes={openers.onOpenNotes} />}
         {!isWhole && <Reading onOpenScript={onOpenScript} {...readingOpens} />}
         {!isWhole && <Strata onOpenChecks={openers.onOpenChecks} />}
       </div>
-      <DeskKeys help={help} onToggleScript={onToggleScript} />
+      <DeskKeys help={help} onToggleScript={onToggleScript} onOpenNotes={openers.onOpenNotes} />
       <PaletteKey help={help} onOpenScript={onOpenScript} onOpenPanel={(type) => setOpen({ type })} />
       <DeskClipboard />
       <ClashNotice />
@@ -188,6 +191,7 @@ function useOpenPanel(view: WholeView | undefined) {
       onOpenKind: (kind: string) => setOpen({ type: 'cast', kind }),
       onOpenLevel: () => setOpen({ type: 'level' }),
       onOpenChecks: () => setOpen({ type: 'checks' }),
+      onOpenNotes: (at?: readonly [number, number]) => setOpen({ type: 'notes', at }),
       onClose: () => setOpen(undefined),
       onToggleScript: () => {
         const id = scriptOfSelection(session);
@@ -283,6 +287,7 @@ function Panel({ open, openers: { onClose, onOpenScript, onOpenBench, onOpenCues
       {open.type === 'level' && <Opened.LevelPanel onClose={onClose} />}
       {open.type === 'parts' && <Opened.PartsPanel onClose={onClose} onOpenCues={onOpenCues} />}
       {open.type === 'checks' && <Opened.ChecksPanel onClose={onClose} />}
+      {open.type === 'notes' && <Opened.NotesPanel at={open.at} onClose={onClose} />}
       {open.type === 'build' && <Opened.BuildPanel onClose={onClose} />}
     </div>
   );

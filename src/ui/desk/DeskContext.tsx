@@ -18,6 +18,7 @@ import type { PartsController } from '../editor/partsController';
 import type { TryAgainController } from '../editor/tryAgainController';
 import type { ProofController } from '../editor/proofController';
 import type { Visits } from '../editor/visits';
+import type { Together } from '../together/togetherController';
 import type { Saving } from '../editor/saving';
 
 /** The machines behind one open desk. */
@@ -35,6 +36,8 @@ export interface Desk {
   proofs: ProofController;
   parts: PartsController;
   triesAgain: TryAgainController;
+  /** Who else has the game open. */
+  together: Together;
   /** How the arena is looked at. */
   view: ArenaView;
   /** Keys of the desk, and those with which a level is played by hand. */

@@ -5,7 +5,7 @@ import { actOnDesk } from '../editor/deskKeys';
 import { later } from '../frame/later';
 import { useDesk } from './DeskContext';
 import { openHelp } from './openHelp';
-import { isTyping } from './useArenaKeys';
+import { isTyping, roundPlace } from './useArenaKeys';
 
 // The sheet is fetched when it is asked for.
 const KeySheet = later(() => import('./KeySheet').then(({ KeySheet: Sheet }) => Sheet));
@@ -16,11 +16,27 @@ export interface Help {
   close: () => void;
 }
 
+interface DeskKeysProps {
+  help: Help;
+  onToggleScript: () => void;
+  onOpenNotes: (at: readonly [number, number] | undefined) => void;
+}
+
 /** Keys that hold everywhere on the desk, and the sheet that lists them. */
-export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript: () => void }) {
+export function DeskKeys({ help, onToggleScript, onOpenNotes }: DeskKeysProps) {
   const desk = useDesk();
   useEffect(() => {
-    const targets = { ...desk, openSheet: help.open, toggleScript: onToggleScript, openHelp: () => openHelp(desk) };
+    const openNotes = () => {
+      const { pointer } = desk.view.state;
+      onOpenNotes(pointer && [roundPlace(pointer.x), roundPlace(pointer.y)]);
+    };
+    const targets = {
+      ...desk,
+      openNotes,
+      openSheet: help.open,
+      toggleScript: onToggleScript,
+      openHelp: () => openHelp(desk),
+    };
     const onKeyDown = (event: KeyboardEvent) => {
       const hasControl = event.ctrlKey || event.metaKey;
       const isUndo = hasControl && ['undo', 'redo'].includes(desk.keys.actOf(event) ?? '');
@@ -33,6 +49,6 @@ export function DeskKeys({ help, onToggleScript }: { help: Help; onToggleScript:
     };
     window.addEventListener('keydown', onKeyDown);
     return () => window.removeEventListener('keydown', onKeyDown);
-  }, [desk, help, onToggleScript]);
+  }, [desk, help, onToggleScript, onOpenNotes]);
   return help.opened ? <KeySheet onClose={help.close} /> : null;
 }

@@ -20,7 +20,7 @@ interface DeskPaletteProps {
   help: Help;
   onOpenScript: (scriptId: string) => void;
   onOpenPanel: (
-    panel: 'ground' | 'cast' | 'contacts' | 'level' | 'checks' | 'build' | 'parts' | 'cues' | 'tune',
+    panel: 'ground' | 'cast' | 'contacts' | 'level' | 'checks' | 'build' | 'parts' | 'notes' | 'cues' | 'tune',
   ) => void;
 }
 
@@ -189,6 +189,7 @@ function panelActions(open: DeskPaletteProps['onOpenPanel']) {
     act('panel contacts', 'Contacts', 'What happens when kinds meet', () => open('contacts')),
     act('panel level', 'Level', 'View, rules, marks, lanes', () => open('level')),
     act('panel checks', 'Saved checks', 'What must stay so, played after every edit', () => open('checks')),
+    act('panel notes', 'Notes', 'What people wrote about this level, its runs and numbers', () => open('notes')),
     act('panel parts', 'Ready parts', 'A guard, a lane, waves, a door … laid down whole', () => open('parts')),
     act('panel build', 'Build', 'A map from a picture, text or a seed', () => open('build')),
     act('panel cues', 'Cues', 'What arrives when, on a time line, and the rules', () => open('cues')),
@@ -219,6 +220,7 @@ function placeActions(
     act('history', 'History', 'Every version of this game: compare, name, restore', () =>
       go(`/games/${game.id}/history`),
     ),
+    act('people', 'People', 'Links for others, who is here, who did what', () => go('/people')),
     act('course', 'Course', 'The levels of this game in order, and its batches', () => go(`/games/${game.id}`)),
     act('help', 'Help', `Recipes, the language, every field and every measure${hint('help')}`, () =>
       window.open('/help', 'gorge-help'),

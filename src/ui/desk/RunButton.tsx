@@ -7,6 +7,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { standInName, standInsOf } from '@/core/index';
 import { faultOf } from '../requests/api';
+import { useMay } from '../people/useMe';
 import { gorgeApi } from '../requests/gorgeApi';
 import { useDesk, useFollowed } from './DeskContext';
 
@@ -21,25 +22,29 @@ export function RunButton() {
   const standIn = useFollowed(reading, (state) => state.standIn);
   const name = useFollowed(session, (state) => standInName(state.game, standIn));
   const hasFaults = useFollowed(reading, (state) => state.faults.length > 0);
+  const mayRun = useMay('run');
+  const isOff = hasFaults || !mayRun;
   const everybody = () => standInsOf(session.state.game).map(({ id }) => id);
   return (
     <Button.Group>
       <Button
         size="compact-md"
         loading={isStarting}
-        disabled={hasFaults}
+        disabled={isOff}
         title={
-          hasFaults
-            ? 'The level has errors; see the Reading'
-            : `${name} plays seeds 1 to ${BATCH_RUNS} on the server; choose another in the Reading`
+          !mayRun
+            ? 'Your link does not let you run batches on this server'
+            : hasFaults
+              ? 'The level has errors; see the Reading'
+              : `${name} plays seeds 1 to ${BATCH_RUNS} on the server; choose another in the Reading`
         }
         onClick={() => void start([standIn], BATCH_RUNS)}
       >
         Run {BATCH_RUNS} of {name}
       </Button>
-      <Menu position="bottom-end" disabled={hasFaults || isStarting}>
+      <Menu position="bottom-end" disabled={isOff || isStarting}>
         <Menu.Target>
-          <Button size="compact-md" px={5} aria-label="Other batches" disabled={hasFaults || isStarting}>
+          <Button size="compact-md" px={5} aria-label="Other batches" disabled={isOff || isStarting}>
             <IconChevronDown size={14} />
           </Button>
         </Menu.Target>

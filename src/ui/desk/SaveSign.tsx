@@ -1,6 +1,7 @@
 'use client';
 
 import { Tooltip } from '@mantine/core';
+import { useMay } from '../people/useMe';
 import { useDesk, useFollowed } from './DeskContext';
 
 const SIGNS = {
@@ -12,11 +13,15 @@ const SIGNS = {
   clash: { className: 'bad', text: 'Not saved: changed elsewhere' },
 } as const;
 
+/** Who may only look tries things out here, and nothing of it stays. */
+const NOT_KEPT = { className: 'wary', text: 'Tried out here, not kept' } as const;
+
 /** Says whether the draft is on the server. */
 export function SaveSign() {
   const { saving } = useDesk();
   const { status, savedAt, message } = useFollowed(saving, (state) => state);
-  const sign = SIGNS[status];
+  const mayEdit = useMay('edit');
+  const sign = status === 'refused' && !mayEdit ? NOT_KEPT : SIGNS[status];
   const time = new Date(savedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
   return (
     <Tooltip label={message} disabled={!message} multiline w={320}>

@@ -14,5 +14,6 @@ export const CastPanel = later(() => import('./panels/CastPanel').then((module) 
 export const ChecksPanel = later(() => import('./panels/ChecksPanel').then((module) => module.ChecksPanel), WHAT);
 export const ContactsPanel = later(() => import('./panels/ContactsPanel').then((module) => module.ContactsPanel), WHAT);
 export const GroundPanel = later(() => import('./panels/GroundPanel').then((module) => module.GroundPanel), WHAT);
+export const NotesPanel = later(() => import('./panels/NotesPanel').then((module) => module.NotesPanel), WHAT);
 export const PartsPanel = later(() => import('./panels/PartsPanel').then((module) => module.PartsPanel), WHAT);
 export const LevelPanel = later(() => import('./panels/LevelPanel').then((module) => module.LevelPanel), WHAT);

@@ -43,3 +43,8 @@ function leave(): void {
   const focused = document.activeElement;
   if (focused instanceof HTMLElement && focused.dataset.testid === 'arena') focused.blur();
 }
+
+/** A place of the pointer to a tenth of a cell. */
+export function roundPlace(value: number): number {
+  return Math.round(value * 10) / 10;
+}

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
 import type { GameReply } from '@/server/contracts/games';
 import { showAskedRun, type AskedRun } from '../editor/askedRun';
 import { ArenaView } from '../editor/arenaView';
@@ -20,12 +21,19 @@ import { KeptTries } from '../editor/keptTries';
 import { TryAgainController } from '../editor/tryAgainController';
 import { TryController } from '../editor/tryController';
 import { startChecksWorker } from '../workers/checksWorker';
+import { notesKey } from '../notes/useNotes';
+import { beThere } from '../together/beThere';
+import { Together } from '../together/togetherController';
 import type { Desk } from './DeskContext';
 
 /** The machines of a desk, made when it opens; they run as long as it is on the screen. */
 export function useDeskMachines(loaded: GameReply, levelId: string, asked: AskedRun | undefined): Desk {
   const [desk] = useState(() => buildDesk(loaded, levelId, asked));
-  useEffect(() => runDesk(desk), [desk]);
+  const client = useQueryClient();
+  useEffect(
+    () => runDesk(desk, () => void client.invalidateQueries({ queryKey: notesKey(loaded.document.id) })),
+    [desk, client, loaded.document.id],
+  );
   return desk;
 }
 
@@ -48,28 +56,33 @@ function buildDesk({ document, revision, savedAt }: GameReply, levelId: string, 
     proofs: new ProofController(levelId),
     parts: new PartsController(levelId),
     triesAgain: new TryAgainController(levelId),
+    together: new Together(document.id, levelId),
     view: new ArenaView(),
     keys: new OwnKeys(window.localStorage),
     controls: new Controls(),
   };
 }
 
-function runDesk({
-  session,
-  saving,
-  reading,
-  checks,
-  playback,
-  tries,
-  keptTries,
-  visits,
-  goOn,
-  proofs,
-  parts,
-  triesAgain,
-  keys,
-  controls,
-}: Desk): () => void {
+function runDesk(
+  {
+    session,
+    saving,
+    reading,
+    checks,
+    playback,
+    tries,
+    keptTries,
+    visits,
+    goOn,
+    proofs,
+    parts,
+    triesAgain,
+    together,
+    keys,
+    controls,
+  }: Desk,
+  onNotes: () => void,
+): () => void {
   saving.open();
   keys.load();
   controls.load(window.localStorage);
@@ -79,7 +92,14 @@ function runDesk({
   checks.show(session.state.game);
   // Somebody may play soon.
   void import('../editor/runEngine');
+  const endTogether = beThere(together, (event) => {
+    if (event.type === 'notes') onNotes();
+    else saving.hear(event.revision, event.by);
+  });
   const endFollowing = [
+    session.store.subscribe(({ selection }, before) => {
+      if (selection !== before.selection) together.select(selection);
+    }),
     session.store.subscribe((state, before) => {
       if (state.game === before.game) return;
       reading.show(state.game);
@@ -108,6 +128,7 @@ function runDesk({
     window.removeEventListener('pagehide', leave);
     void saving.close();
     for (const end of endFollowing) end();
+    endTogether();
     reading.stop();
     checks.stop();
     tries.stop();

@@ -38,6 +38,7 @@ beforeEach(() => {
     openSheet: () => told.push('sheet'),
     toggleScript: () => told.push('script'),
     openHelp: () => told.push('help'),
+    openNotes: () => told.push('notes'),
   };
 });
 

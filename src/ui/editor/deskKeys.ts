@@ -26,6 +26,7 @@ export interface DeskTargets {
   openSheet: () => void;
   toggleScript: () => void;
   openHelp: () => void;
+  openNotes: () => void;
 }
 
 const ARROWS: Record<string, [number, number] | undefined> = {
@@ -115,6 +116,7 @@ const ON_DESK: Partial<Record<KeyAct, (targets: DeskTargets) => void>> = {
   script: ({ toggleScript }) => toggleScript(),
   keys: ({ openSheet }) => openSheet(),
   help: ({ openHelp }) => openHelp(),
+  note: ({ openNotes }) => openNotes(),
 };
 
 function choose(act: KeyAct | undefined, targets: ArenaTargets): boolean {

@@ -62,6 +62,7 @@ export const KEY_TABLE = [
   { act: 'script', group: 'Everything', label: 'Script of the selected guard', keys: ['S'] },
   { group: 'Everything', label: 'On to what comes next on the page, out of every editor, too', keys: ['Tab'] },
   { group: 'Everything', label: 'In a script: indent, or back', keys: ['Ctrl+]  Ctrl+['] },
+  { act: 'note', group: 'Everything', label: 'A note on where the pointer is', keys: ['M'] },
   { act: 'keys', group: 'Everything', label: 'This sheet', keys: ['?'] },
   { act: 'help', group: 'Everything', label: 'Help on the word, the field or what is selected', keys: ['F1'] },
 ] as const satisfies readonly KeyRow[];

@@ -6,9 +6,10 @@ export type OpenPanel =
   | { type: 'cues' }
   | { type: 'tune' }
   | { type: 'cast'; kind?: string }
+  | { type: 'notes'; at?: readonly [number, number] }
   | { type: 'ground' | 'contacts' | 'level' | 'checks' | 'build' | 'parts' };
 
-const PLAIN = ['ground', 'contacts', 'level', 'checks', 'build', 'parts'] as const;
+const PLAIN = ['ground', 'contacts', 'level', 'checks', 'build', 'parts', 'notes'] as const;
 
 /** As it stands behind `open=` in the address; undefined for nothing, and for views whose path says it. */
 export function writeOpened(open: OpenPanel | undefined): string | undefined {

@@ -79,7 +79,8 @@ export class Visits {
   }
 }
 
-function sayRow(row: RunRecord, level: LevelNames): string {
+/** How a run ended, in words: "caught by Hall warden". */
+export function sayRow(row: RunRecord, level: LevelNames): string {
   return sayEnd({ cause: row.cause, piece: row.piece, name: nameOfPiece(row.piece, level) });
 }
 

@@ -35,7 +35,13 @@ export function Failed({ error, onRetry }: { error: unknown; onRetry?: () => voi
             </>
           )}
         </p>
-        {onRetry && <Button onClick={onRetry}>Try again</Button>}
+        {fault.code === 'link-gone' ? (
+          <Button component="a" href="/join">
+            To the page for links
+          </Button>
+        ) : (
+          onRetry && <Button onClick={onRetry}>Try again</Button>
+        )}
       </div>
     </div>
   );

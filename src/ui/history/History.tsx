@@ -6,6 +6,7 @@ import { useSearchParams } from 'next/navigation';
 import { useState } from 'react';
 import type { HistoryReply, SaveInfo } from '@/server/contracts/history';
 import { openSaved } from '../editor/saving';
+import { useCompany } from '../together/useCompany';
 import { Frame } from '../frame/Frame';
 import { Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
@@ -15,6 +16,7 @@ import css from './history.module.css';
 
 /** Every version of a game that is kept: when, what changed in words; each can be looked at, compared, named and restored. */
 export function History({ gameId }: { gameId: string }) {
+  useCompany(gameId);
   const game = useQuery({ queryKey: ['game', gameId], queryFn: () => openSaved(gameId) });
   const history = useInfiniteQuery({
     queryKey: ['history', gameId],

@@ -17,7 +17,8 @@ import { Against } from './Against';
 import { ArmLadder } from './ArmLadder';
 import { EndTable, LossTable } from './EndTable';
 import { FigureTable } from './FigureTable';
-import { useNotes } from './useNotes';
+import { useCompany } from '../together/useCompany';
+import { useBatchNotes } from './useBatchNotes';
 import { FilterBar } from './FilterBar';
 import { writeHtmlReport, type ReportPicture } from './htmlReport';
 import { readPlace, withoutGaps, writePlace, type ReportPlace } from './reportAddress';
@@ -38,6 +39,7 @@ const ReplayDialog = later(() => import('./ReplayDialog').then(({ ReplayDialog: 
 
 /** What a batch found: sentences first, then pictures, then every run; of several arms one after the other. */
 export function Report({ gameId, batchId }: { gameId: string; batchId: string }) {
+  useCompany(gameId);
   const { arm, filter } = readPlace(useSearchParams());
   const report = useLiveReport(gameId, batchId, arm, filter);
   const data = report.data;
@@ -64,7 +66,7 @@ export function Report({ gameId, batchId }: { gameId: string; batchId: string })
 function HeadActions({ report }: { report: ReportReply }) {
   const { batch, arm } = report;
   const { firstSeed, arms } = batch;
-  const notes = useNotes(batch).data?.notes ?? [];
+  const notes = useBatchNotes(batch).notes ?? [];
   return (
     <>
       <span className="quiet">

@@ -56,12 +56,15 @@ describe('a report as one page', () => {
     const note = {
       id: 1,
       text: 'See <this>\n& that',
-      place: 'outcome=lost&run=3&at=2',
+      about: { type: 'report' as const, batchId: 7, place: 'outcome=lost&run=3&at=2' },
       writtenAt: '2026-11-30T03:00:00Z',
+      ...{ by: 'Mara', doneAt: '2026-12-01T03:00:00Z', doneBy: 'Odo' },
+      answers: [{ id: 2, text: 'Slower & <slower>', by: '', writtenAt: '2026-12-01T02:00:00Z' }],
     };
     const noted = writeHtmlReport(report(), [], [note]);
     expect(noted).toContain('See &#60;this&#62;<br>&#38; that');
-    expect(noted).toContain('(lost, run 3 at 2.0 s, 2026-11-30)');
+    expect(noted).toContain('(lost, run 3 at 2.0 s, Mara, 2026-11-30, done)');
+    expect(noted).toContain('Slower &#38; &#60;slower&#62; <span class="q">(2026-12-01)</span>');
     expect(page).not.toContain('<h2>Notes</h2>');
   });
 

@@ -15,8 +15,8 @@ import {
   wilsonInterval,
 } from '@/core/index';
 import type { ReportReply } from '@/server/contracts/batches';
-import type { ReportNote } from '@/server/contracts/reportNotes';
-import { readPlace, sayPlaceOfReport } from './reportAddress';
+import type { Note } from '@/server/contracts/notes';
+import { placeOfNote, readPlace, sayPlaceOfReport } from './reportAddress';
 
 /** A picture of the report: a chart as it is drawn, or an image as the address of its own data. */
 export interface ReportPicture {
@@ -36,7 +36,7 @@ td.n{font-family:ui-monospace,monospace;white-space:nowrap}.bar{position:relativ
 export function writeHtmlReport(
   { batch, arm, summary, sheet, controls }: ReportReply,
   pictures: readonly ReportPicture[],
-  notes: readonly ReportNote[] = [],
+  notes: readonly Note[] = [],
 ): string {
   const name = sheet.standInName;
   const trust = controls && summary.runs > 0 ? judgeTrust(summary, summary.findings, controls) : undefined;
@@ -80,9 +80,16 @@ function table(rows: readonly string[][]): string {
   return `<table>${rows.map((row) => `<tr>${cells(row)}</tr>`).join('')}</table>`;
 }
 
-function noted({ text, place, writtenAt }: ReportNote): string {
-  const about = sayPlaceOfReport(readPlace(new URLSearchParams(place)));
-  return `<li>${escape(text).replace(/\n/g, '<br>')} <span class="q">${escape(`(${about}, ${writtenAt.slice(0, 10)})`)}</span></li>`;
+function noted(note: Note): string {
+  const about = sayPlaceOfReport(readPlace(new URLSearchParams(placeOfNote(note))));
+  const answers = note.answers.map((answer) => `<li>${written(answer, '')}</li>`).join('');
+  const done = note.doneAt === null ? '' : ', done';
+  return `<li>${written(note, `${about}, `, done)}${answers && `<ul>${answers}</ul>`}</li>`;
+}
+
+function written({ text, by, writtenAt }: Note['answers'][0], about: string, more = ''): string {
+  const who = [by, writtenAt.slice(0, 10)].filter(Boolean).join(', ');
+  return `${escape(text).replace(/\n/g, '<br>')} <span class="q">${escape(`(${about}${who}${more})`)}</span>`;
 }
 
 function drawn({ title, svg, dataUrl }: ReportPicture): string {

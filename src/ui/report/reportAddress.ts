@@ -1,4 +1,5 @@
 import type { RunFilter } from '@/server/contracts/batches';
+import type { Note } from '@/server/contracts/notes';
 
 /** What of a report is shown, as its address says it, so that it can be gone back to and sent to somebody. */
 export interface ReportPlace {
@@ -92,4 +93,9 @@ export function sayFilter({ outcome, cause, owner, from, to }: RunFilter, nameOf
     ...(cause || owner ? [`${cause ?? 'ended'}${by}`] : []),
     ...span,
   ].join(', ');
+}
+
+/** What of a report a note is about, as its address says it. */
+export function placeOfNote({ about }: Note): string {
+  return about.type === 'report' ? about.place : '';
 }

@@ -1,6 +1,8 @@
 import type { RunFilter, RunSort, StartBatchRequest } from '@/server/contracts/batches';
 import type { FindNumbersRequest, KeepNumbersRequest } from '@/server/contracts/numbers';
-import type { NewReportNote } from '@/server/contracts/reportNotes';
+import type { NewNote } from '@/server/contracts/notes';
+import type { NewLink } from '@/server/contracts/people';
+import type { PlaceInGame, TogetherEvent } from '@/server/contracts/together';
 import { ask, sendJson } from './api';
 
 const game = (gameId: string) => `/api/games/${encodeURIComponent(gameId)}`;
@@ -55,11 +57,37 @@ export const gorgeApi = {
   /** The kept row of one run; undefined where the batch has none of that seed. */
   run: async (gameId: string, batchId: number, arm: number, seed: number) =>
     (await ask('runPageReply', `${batch(gameId, batchId)}/runs?arm=${arm}&seed=${seed}`)).rows.at(0),
-  notes: (gameId: string, batchId: number) => ask('reportNotesReply', `${batch(gameId, batchId)}/notes`),
-  addNote: (gameId: string, batchId: number, note: NewReportNote) =>
-    ask('reportNotesReply', `${batch(gameId, batchId)}/notes`, sendJson('POST', note)),
-  removeNote: (gameId: string, batchId: number, note: number) =>
-    ask('reportNotesReply', `${batch(gameId, batchId)}/notes?${queryOf({ note })}`, { method: 'DELETE' }),
+  notes: (gameId: string) => ask('notesReply', `${game(gameId)}/notes`),
+  batchNotes: (gameId: string, batchId: number) => ask('notesReply', `${batch(gameId, batchId)}/notes`),
+  addNote: (gameId: string, note: NewNote) => ask('notesReply', `${game(gameId)}/notes`, sendJson('POST', note)),
+  answerNote: (gameId: string, note: number, text: string) =>
+    ask('notesReply', `${game(gameId)}/notes/${note}`, sendJson('POST', { text })),
+  tickNote: (gameId: string, note: number, isDone: boolean) =>
+    ask('notesReply', `${game(gameId)}/notes/${note}`, sendJson('PUT', { isDone })),
+  removeNote: (gameId: string, note: number) =>
+    ask('notesReply', `${game(gameId)}/notes/${note}`, { method: 'DELETE' }),
+  me: () => ask('meReply', '/api/people/me'),
+  nameMe: (name: string) => ask('meReply', '/api/people/me', sendJson('PUT', { name })),
+  links: () => ask('linksReply', '/api/people/links'),
+  makeLink: (link: NewLink) => ask('madeLinkReply', '/api/people/links', sendJson('POST', link)),
+  withdrawLink: (link: number) => ask('linksReply', `/api/people/links/${link}`, { method: 'DELETE' }),
+  deeds: (before: number | undefined) => ask('deedsReply', `/api/people/deeds?${queryOf({ before })}`),
+  join: (secret: string, name: string) => ask('meReply', '/api/join', sendJson('POST', { secret, name })),
+  leave: () => ask('anyReply', '/api/leave', sendJson('POST', {})),
+  /** Says where in a game this window is. */
+  sayPlace: (gameId: string, tab: string, place: PlaceInGame) =>
+    ask('anyReply', `${game(gameId)}/together`, sendJson('POST', { tab, ...place })),
+  /** Hears what goes on in a game until the function that is given is called; a connection that breaks is made anew. */
+  followGame: (gameId: string, tab: string, hear: (event: TogetherEvent) => void, onOpen: () => void): (() => void) => {
+    const source = new EventSource(`${game(gameId)}/together?${queryOf({ tab })}`);
+    source.onopen = onOpen;
+    source.onmessage = ({ data }: MessageEvent<string>) =>
+      void import('./replies').then(({ togetherEvent }) => {
+        const read = togetherEvent.safeParse(JSON.parse(data));
+        if (read.success) hear(read.data);
+      });
+    return () => source.close();
+  },
   /** Nobody waits long for what can be worked out as well. */
   findNumbers: async (request: FindNumbersRequest) =>
     (

@@ -7,7 +7,9 @@ export { gameListReply, gameReply, importReply, removeReply, revisionReply, save
 export { historyReply } from '@/server/contracts/history';
 export { machinesReply } from '@/server/contracts/machines';
 export { findNumbersReply } from '@/server/contracts/numbers';
-export { reportNotesReply } from '@/server/contracts/reportNotes';
+export { notesReply } from '@/server/contracts/notes';
+export { deedsReply, linksReply, madeLinkReply, meReply } from '@/server/contracts/people';
+export { togetherEvent } from '@/server/contracts/together';
 
 /** For replies of which nothing is read. */
 export const anyReply = z.unknown();

@@ -12,6 +12,7 @@ import { Frame } from '../frame/Frame';
 import { Guarded } from '../frame/Guarded';
 import { Empty, Failed, Loading } from '../frame/States';
 import { faultOf } from '../requests/api';
+import { useMay } from '../people/useMe';
 import { gorgeApi } from '../requests/gorgeApi';
 import { LevelCard } from './LevelCard';
 import { RemovedGames } from './RemovedGames';
@@ -27,18 +28,22 @@ export function Shelf() {
   const query = useQuery({ queryKey: ['games'], queryFn: gorgeApi.games });
   const [fault, setFault] = useState<Fault>();
   const games = query.data?.games;
+  const mayEdit = useMay('edit');
   return (
     <Frame
       trail={[{ label: 'Shelf' }]}
       middle={
         <>
-          <NewGameButton
-            taken={[...(games ?? []), ...(query.data?.unreadable ?? []), ...(query.data?.removed ?? [])]}
-            onFault={setFault}
-          />
-          <ImportButton onFault={setFault} />
+          {mayEdit && (
+            <NewGameButton
+              taken={[...(games ?? []), ...(query.data?.unreadable ?? []), ...(query.data?.removed ?? [])]}
+              onFault={setFault}
+            />
+          )}
+          {mayEdit && <ImportButton onFault={setFault} />}
           <Link href="/tour">What Gorge is, and a tour</Link>
           <Link href="/machines">Machines</Link>
+          <Link href="/people">People</Link>
           <a href={gorgeApi.exportAllUrl} download>
             Export all
           </a>
@@ -74,6 +79,7 @@ export function Shelf() {
 }
 
 function GameShelf({ game, revision }: { game: GameDocument; revision: string }) {
+  const mayEdit = useMay('edit');
   const batches = useQuery({ queryKey: ['batches', game.id], queryFn: () => gorgeApi.batches(game.id) });
   return (
     <section className={css.game}>
@@ -84,7 +90,7 @@ function GameShelf({ game, revision }: { game: GameDocument; revision: string })
           export
         </a>
         <Link href={`/games/${game.id}/history`}>history</Link>
-        <RemoveGame id={game.id} name={game.name} />
+        {mayEdit && <RemoveGame id={game.id} name={game.name} />}
       </div>
       <div className={css.levels}>
         {game.levels.map((level) => (
