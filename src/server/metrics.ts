@@ -18,6 +18,8 @@ const NAMED: Readonly<Record<string, string>> = {
   batches: ':batch',
   runs: ':run',
   history: ':save',
+  notes: ':note',
+  links: ':link',
   revisions: ':revision',
   removed: ':game',
 };

@@ -9,7 +9,7 @@ const COMPILED = path.join(PROJECT, '.data/unit');
 const GLOBALS = fileURLToPath(new URL('./globals.mjs', import.meta.url));
 const PLACES = [
   ...['src/**/*.ts', 'src/**/*.tsx', 'tests/*.ts'],
-  ...['server', 'soak', 'support'].map((folder) => `tests/${folder}/**/*.ts`),
+  ...['server', 'soak', 'support', 'end-to-end/support'].map((folder) => `tests/${folder}/**/*.ts`),
 ];
 const ENDINGS = ['.ts', '.tsx', '/index.ts', ''];
 

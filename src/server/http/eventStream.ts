@@ -1,6 +1,9 @@
 /** A line that says nothing, so that what stands between keeps the connection, and one that is gone is noticed. */
 const BEAT_MS = 25_000;
 
+/** Who is so many events behind is let go, and comes again when it hears once more. */
+const MOST_BEHIND = 1000;
+
 export interface EventSink {
   send: (event: unknown) => void;
   close: () => void;
@@ -23,13 +26,15 @@ export function eventStream(
   };
   const stream = new ReadableStream<Uint8Array>({
     async start(controller) {
-      const write = (text: string) => {
-        if (!isClosed) controller.enqueue(encoder.encode(text));
-      };
       const close = () => {
         if (isClosed) return;
         finish();
         controller.close();
+      };
+      const write = (text: string) => {
+        if (isClosed) return;
+        controller.enqueue(encoder.encode(text));
+        if ((controller.desiredSize ?? 0) < -MOST_BEHIND) close();
       };
       if (signal.aborted) {
         close();

@@ -4,6 +4,9 @@ import type { Visitor } from './visitors';
 /** So many windows of one game are told of; more may look, unseen. */
 const MOST_PEOPLE = 100;
 
+/** Changes of who is where within this time are told together. */
+const TOGETHER_MS = 50;
+
 interface Member extends Person {
   linkId: number | null;
   tell: (event: TogetherEvent) => void;
@@ -12,6 +15,7 @@ interface Member extends Person {
 
 /** Who has which game open just now, and what each of them is told as it happens. Nothing of it is kept. */
 export class Company {
+  private readonly telling = new Map<string, NodeJS.Timeout>();
   private readonly rooms = new Map<string, Map<string, Member>>();
 
   /** Somebody opens a game; gives the function by which that window leaves. */
@@ -63,8 +67,15 @@ export class Company {
       for (const member of [...room.values()]) if (member.linkId === linkId) member.sendAway();
   }
 
+  /** A moment later, and then once for all that has changed: a hundred who come at once are not told of a hundred times. */
   private tellWhoIsHere(gameId: string): void {
-    this.tell(gameId, { type: 'here', people: this.peopleIn(gameId) });
+    if (this.telling.has(gameId)) return;
+    const timer = setTimeout(() => {
+      this.telling.delete(gameId);
+      this.tell(gameId, { type: 'here', people: this.peopleIn(gameId) });
+    }, TOGETHER_MS);
+    timer.unref();
+    this.telling.set(gameId, timer);
   }
 }
 
