@@ -5,7 +5,16 @@ import { fileURLToPath } from 'node:url';
 
 export const PROJECT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
 const STAMP = path.join(PROJECT, 'dist/stamp.txt');
-const SOURCES = ['src/core', 'src/queue', 'src/cli', 'bin/build.mjs', 'package-lock.json'];
+const SOURCES = [
+  'src/core',
+  'src/queue',
+  'src/cli',
+  'src/server/documents',
+  'src/server/http',
+  'src/server/contracts',
+  'bin/build.mjs',
+  'package-lock.json',
+];
 
 /** Newest change and number of files below the sources: enough to know whether the bundles are still right. */
 function fingerprint(entry, seen = { newest: 0, files: 0 }) {
@@ -57,11 +66,12 @@ export async function bundle(entries, external) {
 export async function ensureBundles() {
   const stamp = stampOf(SOURCES);
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === stamp) return;
-  await bundle({ 'queue/chunk.worker': 'src/queue/threads/chunk.worker.ts', 'cli/main': 'src/cli/main.ts' }, [
-    'piscina',
-    'bullmq',
-    'ioredis',
-  ]);
+  const entries = {
+    'queue/chunk.worker': 'src/queue/threads/chunk.worker.ts',
+    'server/document.worker': 'src/server/documents/document.worker.ts',
+    'cli/main': 'src/cli/main.ts',
+  };
+  await bundle(entries, ['piscina', 'bullmq', 'ioredis']);
   mkdirSync(path.dirname(STAMP), { recursive: true });
   writeFileSync(STAMP, stamp);
 }

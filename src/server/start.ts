@@ -3,6 +3,7 @@ import path from 'node:path';
 import { bug, readGame } from '@/core/index';
 import { countGames, importGame } from './database/games';
 import { migrate } from './database/migrations';
+import { writeDown } from './documents/writtenGame';
 import { batchJobs } from './jobs/batchJobs';
 import { startTidying } from './jobs/housekeeping';
 import { log } from './log';
@@ -25,5 +26,5 @@ async function loadDemo(): Promise<void> {
   if ((await countGames()) > 0) return;
   const file = path.join(/* turbopackIgnore: true */ process.cwd(), 'examples/kiln-yard.gorge.json');
   const read = readGame(readFileSync(file, 'utf8'));
-  await importGame(read.ok ? read.value : bug(`the demo game cannot be read: ${read.faults[0].message}`));
+  await importGame(writeDown(read.ok ? read.value : bug(`the demo game cannot be read: ${read.faults[0].message}`)));
 }

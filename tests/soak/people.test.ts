@@ -7,8 +7,8 @@ import { GorgeServer } from '../end-to-end/support/gorgeServer';
 const PEOPLE = Number(process.env.GORGE_PEOPLE ?? 20);
 const SECONDS = Number(process.env.GORGE_SECONDS ?? 45);
 const STREAMS = Number(process.env.GORGE_STREAMS ?? 200);
-/** What somebody needs to look at what came before asking for the next. */
-const THINK_MS = 250;
+/** Between an answer and the next question, about as long as somebody who works needs; drawn from half to one and a half. */
+const THINK_MS = 1000;
 const BATCH_RUNS = 5000;
 
 const server = GorgeServer.fresh('soak-people', 4510);
@@ -56,7 +56,7 @@ describe('many people', () => {
     const answers = new Answers();
     const games = Array.from({ length: PEOPLE }, (_, index) => ({ ...document, id: `yard-of-${index}` }));
     for (const game of games) await send('POST', api, game);
-    const before = (await metricsOf(base))('process_resident_memory_bytes') / 1e6;
+    const before = (await metricsOf(base))('gorge_process_resident_memory_bytes') / 1e6;
     const memory: number[] = [];
     const until = Date.now() + SECONDS * 1000;
     const batches: number[] = [];
@@ -94,7 +94,7 @@ describe('many people', () => {
     await order('yard-of-0', first.revision, BATCH_RUNS);
     const watching = (async () => {
       while (Date.now() < until) {
-        memory.push((await metricsOf(base))('process_resident_memory_bytes') / 1e6);
+        memory.push((await metricsOf(base))('gorge_process_resident_memory_bytes') / 1e6);
         await wait(2000);
       }
     })();

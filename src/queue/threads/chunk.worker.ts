@@ -1,3 +1,4 @@
+import { constants, setPriority } from 'node:os';
 import type { ChunkResult } from '@/core/index';
 import type { ChunkTask } from '../chunkTask';
 import { ChunkMaker } from './computeChunk';
@@ -8,6 +9,16 @@ export interface ThreadTask {
   text: SharedArrayBuffer;
 }
 
+/** Threads of batches stand back behind those that answer people; where the system does not allow that, they do not. */
+function standBack(): void {
+  try {
+    setPriority(constants.priority.PRIORITY_LOW);
+  } catch {
+    // Then all are equal.
+  }
+}
+
+standBack();
 const maker = new ChunkMaker();
 
 /** Entry of a worker thread: one task in, one result out. */

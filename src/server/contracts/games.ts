@@ -32,9 +32,8 @@ export const gameListReply = z.object({
   /** Taken off the shelf; they can be brought back for a time. */
   removed: z.array(z.object({ id: gameId, name: z.string(), removedAt: z.string(), goneAt: z.string() })),
   unreadable: z.array(unreadableGame),
-  games: z.array(
-    z.object({ id: gameId, name: z.string(), revision: revisionHash, savedAt: z.string(), document: checkedDocument }),
-  ),
+  /** Their documents are asked for by their revisions. */
+  games: z.array(z.object({ id: gameId, name: z.string(), revision: revisionHash, savedAt: z.string() })),
 });
 export type GameListReply = z.infer<typeof gameListReply>;
 

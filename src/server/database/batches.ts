@@ -5,24 +5,14 @@ import {
   type Arm,
   type BriefEstimates,
   type ControlRate,
-  type LevelSheet,
   type Overrides,
 } from '@/core/index';
 import { chunkRunsFor, cutIntoChunks } from '@/queue/chunkTask';
 import type { ArmInfo, BatchInfo, BatchStatus } from '../contracts/batches';
+import type { NewArm } from '../documents/readArms';
 import { database, inTransaction } from './connection';
 import type { ArmRow, BatchRow } from './models';
 import { readStored, readStoredOr } from './stored';
-
-/** An arm as it is noted down. */
-export interface NewArm extends Arm {
-  revision: string;
-  levelName: string;
-  runs: number;
-  isControl: boolean;
-  /** What its report needs to know of the level. */
-  sheet: LevelSheet;
-}
 
 export interface NewBatch {
   gameId: string;

@@ -1,4 +1,4 @@
-import { ConnectionAcquireTimeoutError, Sequelize, Transaction } from 'sequelize';
+import { ConnectionAcquireTimeoutError, Sequelize, type Transaction } from 'sequelize';
 import { databaseSettings } from '../settings';
 import { defineModels, type Models } from './models';
 
@@ -37,14 +37,13 @@ const MOST_ATTEMPTS = 6;
 
 /**
  * Does some work all or nothing. Where the database ends it since two stood in each other's way, it is done anew, so the work
- * must change nothing but the database.
+ * must change nothing but the database. The database is started to read what is committed, and nothing twice.
  */
 export async function inTransaction<Value>(work: (transaction: Transaction) => Promise<Value>): Promise<Value> {
   const { sequelize } = database();
-  const isolationLevel = Transaction.ISOLATION_LEVELS.READ_COMMITTED;
   for (let attempt = 1; ; attempt++) {
     try {
-      return await sequelize.transaction({ isolationLevel }, work);
+      return await sequelize.transaction(work);
     } catch (error) {
       if (attempt >= MOST_ATTEMPTS || !isStandstill(error)) throw error;
     }

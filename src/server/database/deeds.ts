@@ -1,7 +1,7 @@
 import { Op } from 'sequelize';
 import type { DeedInfo, DeedsReply } from '../contracts/people';
 import type { Role } from '../contracts/roles';
-import { database, inTransaction } from './connection';
+import { database } from './connection';
 
 /** The same deed of the same person within this time is one row with a count. */
 const TOGETHER_MS = 600_000;
@@ -19,24 +19,58 @@ export interface Deed {
   isRefused: boolean;
 }
 
+interface LastDeed {
+  id: number;
+  at: Date;
+  times: number;
+  isWritten: boolean;
+}
+
+/** What is counted further is written this much later, once for all of it. */
+const COUNT_MS = 1000;
+let counting: NodeJS.Timeout | undefined;
+
+/** The last deed of each person in each game, so that the same again is counted without being looked for. */
+const last = new Map<string, { what: string; row: Promise<LastDeed> }>();
+const MOST_REMEMBERED = 1000;
+
 /** Writes a deed down. */
-export function noteDeed(deed: Deed, now: Date): Promise<void> {
-  const { deeds } = database().models;
-  const row = { ...deed, what: deed.what.slice(0, MOST_WHAT) };
-  return inTransaction(async (transaction) => {
-    const { who, linkId, gameId, isRefused, what } = row;
-    const last = await deeds.findOne({
-      where: { who, linkId, gameId, isRefused, at: { [Op.gte]: new Date(now.getTime() - TOGETHER_MS) } },
-      order: [['id', 'DESC']],
-      transaction,
-    });
-    if (last?.what === what) await last.update({ at: now, times: last.times + 1 }, { transaction });
-    else await deeds.create({ ...row, firstAt: now, at: now, times: 1 }, { transaction });
-  });
+export async function noteDeed(deed: Deed, now: Date): Promise<void> {
+  const what = deed.what.slice(0, MOST_WHAT);
+  const who = JSON.stringify([deed.who, deed.linkId, deed.gameId, deed.isRefused]);
+  const before = last.get(who);
+  if (before?.what === what) {
+    const row = await before.row;
+    if (now.getTime() - row.at.getTime() <= TOGETHER_MS) {
+      Object.assign(row, { at: now, times: row.times + 1, isWritten: false });
+      counting ??= setTimeout(() => void writeCounts().catch(() => undefined), COUNT_MS).unref();
+      return;
+    }
+  }
+  const created = database().models.deeds.create({ ...deed, what, firstAt: now, at: now, times: 1 });
+  const row = created.then(({ id }) => ({ id, at: now, times: 1, isWritten: true }));
+  last.delete(who);
+  last.set(who, { what, row });
+  row.catch(() => last.delete(who));
+  for (const [oldest] of last) if (last.size > MOST_REMEMBERED) last.delete(oldest);
+  await created;
+}
+
+async function writeCounts(): Promise<void> {
+  clearTimeout(counting);
+  counting = undefined;
+  for (const { row } of [...last.values()]) {
+    const deed = await row;
+    if (deed.isWritten) continue;
+    const { id, at, times } = deed;
+    deed.isWritten = true;
+    await database().models.deeds.update({ at, times }, { where: { id } });
+  }
 }
 
 /** Deeds, the last one first; those before a number where one is given. */
 export async function pageOfDeeds({ before, size }: { before?: number; size: number }): Promise<DeedsReply> {
+  await writeCounts();
   const { models } = database();
   const rows = await models.deeds.findAll({
     where: before === undefined ? {} : { id: { [Op.lt]: before } },

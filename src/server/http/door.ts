@@ -2,7 +2,8 @@ import { isEnough, type Role } from '../contracts/roles';
 import { noteDeed } from '../database/deeds';
 import { log } from '../log';
 import { visitorOf, type Visitor } from '../people/visitors';
-import { answer, RequestFault } from './faults';
+import { answer } from './faults';
+import { RequestFault } from './requestFault';
 import { requireSameOrigin } from './requests';
 
 /** What a route asks of those who come, and what is written down of what they do. */

@@ -1,66 +1,10 @@
-import * as z from 'zod';
-import { describePath, type Diagnostic } from '@/core/index';
 import type { Fault } from '../contracts/faults';
 import type { SaveReply } from '../contracts/games';
 import { isDatabaseAway, isDatabaseBusy } from '../database/connection';
 import { UnreadableRevision, type SaveOutcome } from '../database/games';
 import { StoredDamage } from '../database/stored';
 import { log, requestId } from '../log';
-
-/** A fault of a request, with its status; thrown inside routes and turned into a reply by {@link answer}. */
-export class RequestFault extends Error {
-  constructor(
-    readonly status: number,
-    readonly fault: Fault,
-  ) {
-    super(fault.message);
-  }
-}
-
-export function notFound(what: string, hint: string): RequestFault {
-  return new RequestFault(404, { code: 'not-found', message: `There is no ${what}.`, hint });
-}
-
-/** A document or level that cannot be used, with everything that was found. */
-export function unusable(diagnostics: readonly Diagnostic[]): RequestFault {
-  const listed = diagnostics.map(({ code, severity, message, hint, fix, levels, where }) => ({
-    code,
-    severity,
-    message,
-    hint,
-    fix,
-    levels,
-    where: sayWhere(where),
-  }));
-  const [first] = listed;
-  return new RequestFault(422, {
-    code: first.code,
-    message: first.message,
-    hint: first.hint,
-    where: first.where,
-    diagnostics: listed,
-  });
-}
-
-/** A stored document that this version cannot read. */
-export function unreadable([first]: readonly Diagnostic[]): RequestFault {
-  return new RequestFault(422, {
-    code: 'game-unreadable',
-    message: `What is stored cannot be read: ${first.message}`,
-    hint: 'It can be exported, repaired or removed on the shelf; nothing of it is lost.',
-    where: sayWhere(first.where),
-  });
-}
-
-function sayWhere({ path, span, inFile }: Diagnostic['where']): string {
-  return [
-    describePath(path),
-    span ? `script line ${span.line}, column ${span.column}` : '',
-    inFile ? `file line ${inFile.line}, column ${inFile.column}` : '',
-  ]
-    .filter(Boolean)
-    .join(', ');
-}
+import { notFound, RequestFault, requestFaultOf, unreadable } from './requestFault';
 
 /** Runs a route and turns whatever goes wrong into `{code, message, hint, where}` with the right status. */
 export async function answer(work: () => Promise<unknown>): Promise<Response> {
@@ -78,18 +22,8 @@ function replyTo(error: unknown): Response {
     const fault: Fault = { code: 'stored-damaged', message: `${error.message}.`, hint: error.hint };
     return Response.json(fault, { status: 422 });
   }
-  if (error instanceof RequestFault) return Response.json(error.fault, { status: error.status });
-  if (error instanceof z.ZodError) {
-    const [issue] = error.issues;
-    const where = issue.path.join('.');
-    const fault: Fault = {
-      code: 'bad-request',
-      message: `${where || 'The request'}: ${issue.message}.`,
-      hint: 'Correct the request; nothing was changed.',
-      where,
-    };
-    return Response.json(fault, { status: 400 });
-  }
+  const known = requestFaultOf(error);
+  if (known) return Response.json(known.fault, { status: known.status });
   if (isDatabaseBusy(error)) {
     const fault: Fault = {
       code: 'server-busy',

@@ -3,7 +3,8 @@ import { ConnectionAcquireTimeoutError } from 'sequelize';
 import * as z from 'zod';
 import { errorAt } from '@/core/index';
 import type { Fault } from '../contracts/faults';
-import { answer, notFound, RequestFault, unusable } from './faults';
+import { answer } from './faults';
+import { notFound, RequestFault, unusable } from './requestFault';
 import { readNumber, readBody, readGameId, readJson, requireSameOrigin } from './requests';
 
 const URL_HERE = 'http://127.0.0.1:4310/api/games';

@@ -1,10 +1,8 @@
 import * as z from 'zod';
-import { isNestedDeeper, LIMITS } from '@/core/index';
+import { LIMITS } from '@/core/index';
 import { gameId } from '../contracts/games';
-import { RequestFault } from './faults';
-
-/** A document stands in one more bracket. */
-const MOST_NESTING = LIMITS.nesting + 1;
+import { parseJson } from './json';
+import { RequestFault } from './requestFault';
 
 /** A save wraps the document in a little more text. */
 export const MOST_SAVE_BYTES = LIMITS.fileBytes + 4096;
@@ -53,25 +51,7 @@ export async function readJson<Shape extends z.ZodType>(
   shape: Shape,
   mostBytes: number,
 ): Promise<z.output<Shape>> {
-  const text = await readBody(request, mostBytes);
-  if (isNestedDeeper(text, MOST_NESTING)) {
-    throw new RequestFault(400, {
-      code: 'too-deep',
-      message: 'The brackets of the body lie too deep in each other.',
-      hint: 'Nothing was changed. Send it as this program writes it.',
-    });
-  }
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch {
-    throw new RequestFault(400, {
-      code: 'json-broken',
-      message: 'The body is no JSON.',
-      hint: 'Nothing was changed. Send valid JSON.',
-    });
-  }
-  return shape.parse(value);
+  return parseJson(await readBody(request, mostBytes), shape);
 }
 
 const rowNumber = z.coerce.number().int().min(1).max(2_147_483_647);

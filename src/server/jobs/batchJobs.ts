@@ -17,12 +17,12 @@ import {
   listRunningBatches,
   overridesOf,
   planChunks,
-  type NewArm,
   type NewBatch,
 } from '../database/batches';
 import { DatabaseQueue, releaseLeases } from '../database/chunks';
 import { isDatabaseAway } from '../database/connection';
 import { findDocumentText, findRevision } from '../database/games';
+import type { NewArm } from '../documents/readArms';
 import type { ArmRow, BatchRow } from '../database/models';
 import { log } from '../log';
 import { serverMetrics } from '../metrics';

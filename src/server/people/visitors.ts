@@ -1,5 +1,5 @@
 import type { Role } from '../contracts/roles';
-import { RequestFault } from '../http/faults';
+import { RequestFault } from '../http/requestFault';
 import { cookieOf, LINK_COOKIE, NAME_COOKIE } from './cookies';
 import { linkBook } from './linkBook';
 

@@ -26,10 +26,13 @@ import type { ArmRow } from '../database/models';
 import { isFiltered, pageOfRuns, recordsOf } from '../database/runs';
 import { sheetOf, summariseArm, summarisePart } from '../database/sums';
 import { eventStream } from '../http/eventStream';
-import { answer, notFound, RequestFault } from '../http/faults';
+import { answer } from '../http/faults';
+import { notFound, RequestFault } from '../http/requestFault';
 import { readNumber, readGameId, readJson, readQuery } from '../http/requests';
+import { findRevisionText } from '../database/games';
+import { documentThreads } from '../documents/documentThreads';
+import { revisionsOf } from '../documents/readArms';
 import { batchJobs } from '../jobs/batchJobs';
-import { readArms } from './arms';
 import { sayRemoved } from './games';
 
 export function getBatches(gameId: string): Promise<Response> {
@@ -47,7 +50,12 @@ export function postBatch(gameId: string, request: Request): Promise<Response> {
   return answer(async (): Promise<BatchInfo> => {
     const id = readGameId(gameId);
     const { runs, firstSeed, ...asked } = await readJson(request, startBatchRequest, MOST_REQUEST_BYTES);
-    const arms = await readArms(id, asked, runs);
+    const texts: Record<string, string> = {};
+    for (const revision of revisionsOf(asked)) {
+      const text = await findRevisionText(id, revision);
+      if (text !== undefined) texts[revision] = text;
+    }
+    const arms = await documentThreads().do('readArms', { texts, asked, runs });
     const waiting = await countRunningBatches();
     if (waiting >= MOST_WAITING_BATCHES)
       throw new RequestFault(429, {

@@ -1,14 +1,13 @@
 import { strToU8, zipSync } from 'fflate';
-import { writeGame } from '@/core/index';
-import { listGames } from '../database/games';
+import { readAllGames } from '../database/games';
 import { answer } from '../http/faults';
 
 /** All games on the shelf as one archive of game files; those that cannot be read as they are stored. */
 export function exportAll(): Promise<Response> {
   return answer(async () => {
-    const { games, unreadable } = await listGames();
+    const { games, unreadable } = await readAllGames();
     const files = [
-      ...games.map(({ id, document }) => [id, writeGame(document)] as const),
+      ...games.map(({ id, json }) => [id, json] as const),
       ...unreadable.map(({ id, text }) => [id, text] as const),
     ];
     const archive = zipSync(Object.fromEntries(files.map(([id, text]) => [`${id}.gorge.json`, strToU8(text)])));

@@ -1,6 +1,5 @@
-import { checkGame, hasErrors, LIMITS, readGame, readGameValue, writeGame, type GameDocument } from '@/core/index';
+import { LIMITS } from '@/core/index';
 import {
-  saveRequest,
   revisionHash,
   type GameListReply,
   type GameReply,
@@ -11,7 +10,7 @@ import {
 import {
   bringBackGame,
   findGame,
-  findRevision,
+  findRevisionText,
   importGame,
   listGames,
   listRemovedGames,
@@ -21,9 +20,12 @@ import {
   type UnreadableGame,
 } from '../database/games';
 import { goneAt } from '../database/history';
+import type { WrittenGame } from '../documents/writtenGame';
+import { documentThreads } from '../documents/documentThreads';
 import { KEEPER, type Visitor } from '../people/visitors';
-import { answer, notFound, replyToSave, RequestFault, unreadable, unusable } from '../http/faults';
-import { MOST_SAVE_BYTES, readBody, readGameId, readJson } from '../http/requests';
+import { answer, replyToSave } from '../http/faults';
+import { notFound, RequestFault, unreadable } from '../http/requestFault';
+import { MOST_SAVE_BYTES, readBody, readGameId } from '../http/requests';
 import { tellSaved } from './together';
 
 /** So many reasons are told why a game cannot be read. */
@@ -50,13 +52,7 @@ export function getGames({ gameId }: Pick<Visitor, 'gameId'> = KEEPER): Promise<
         savedAt: savedAt.toISOString(),
         reasons: faults.slice(0, MOST_REASONS).map(({ message, hint }) => ({ message, hint })),
       })),
-      games: games.map(({ id, name, revision, savedAt, document }) => ({
-        id,
-        name,
-        revision,
-        savedAt: savedAt.toISOString(),
-        document,
-      })),
+      games: games.map(({ id, name, revision, savedAt }) => ({ id, name, revision, savedAt: savedAt.toISOString() })),
     };
   });
 }
@@ -64,13 +60,11 @@ export function getGames({ gameId }: Pick<Visitor, 'gameId'> = KEEPER): Promise<
 /** Takes the text of a game file. Only a game without errors gets on the shelf. */
 export function postGame(request: Request, visitor: Visitor = KEEPER): Promise<Response> {
   return answer(async (): Promise<ImportReply> => {
-    const read = readGame(await readBody(request, LIMITS.fileBytes));
-    if (!read.ok) throw unusable(read.faults);
-    const errors = checkGame(read.value).filter((fault) => fault.severity === 'error');
-    if (hasErrors(errors)) throw unusable(errors);
-    const { id } = read.value;
+    const text = await readBody(request, LIMITS.fileBytes);
+    const game = await documentThreads().do('readFile', { text });
+    const { id } = game;
     requireOpen(id, visitor);
-    const imported = await importGame(read.value);
+    const imported = await importGame(game);
     tellSaved(id, imported.revision, new Date(), visitor);
     return { id, ...imported };
   });
@@ -95,32 +89,42 @@ async function requireStored(id: string): Promise<StoredGame | UnreadableGame> {
 
 async function requireGame(id: string): Promise<StoredGame> {
   const game = await requireStored(id);
-  if ('document' in game) return game;
+  if ('json' in game) return game;
   throw unreadable(game.faults);
 }
 
 export function getGame(id: string): Promise<Response> {
-  return answer(async (): Promise<GameReply> => {
-    const { revision, savedAt, document } = await requireGame(id);
-    return { revision, savedAt: savedAt.toISOString(), document };
+  return answer(async () => {
+    const { revision, savedAt, json } = await requireGame(id);
+    return jsonWithDocument({ revision, savedAt: savedAt.toISOString() } satisfies Omit<GameReply, 'document'>, json);
   });
+}
+
+/** What was saved last of a few games: the next save is compared with it without asking the database. */
+const lastSaved = new Map<string, WrittenGame>();
+const MOST_LAST_SAVED = 32;
+
+function rememberSave(game: WrittenGame): void {
+  lastSaved.delete(game.id);
+  lastSaved.set(game.id, game);
+  for (const [oldest] of lastSaved) if (lastSaved.size > MOST_LAST_SAVED) lastSaved.delete(oldest);
 }
 
 /** Saves a draft. Its shape must be sound; levels and scripts may have errors, so that nothing is lost while drafting. */
 export function putGame(id: string, request: Request, visitor: Visitor = KEEPER): Promise<Response> {
   return answer(async (): Promise<SaveReply> => {
-    const { baseRevision, document: value } = await readJson(request, saveRequest, MOST_SAVE_BYTES);
-    const read = readGameValue(value);
-    if (!read.ok) throw unusable(read.faults);
-    if (read.value.id !== readGameId(id)) {
-      throw new RequestFault(400, {
-        code: 'wrong-game',
-        message: `The document is the game \`${read.value.id}\`, not \`${id}\`.`,
-        hint: 'Nothing was changed.',
-      });
+    const gameId = readGameId(id);
+    const body = await readBody(request, MOST_SAVE_BYTES);
+    const before = lastSaved.get(gameId);
+    const { baseRevision, game, changes } = await documentThreads().do('readSave', {
+      ...{ body, gameId },
+      before: before?.text,
+    });
+    const outcome = await saveGame(game, baseRevision, 'edit', before && { from: before.revision, changes });
+    if (outcome.type === 'saved') {
+      rememberSave(game);
+      tellSaved(id, outcome.revision, outcome.savedAt, visitor);
     }
-    const outcome = await saveGame(read.value, baseRevision);
-    if (outcome.type === 'saved') tellSaved(id, outcome.revision, outcome.savedAt, visitor);
     return replyToSave(id, outcome);
   });
 }
@@ -129,7 +133,7 @@ export function exportGame(id: string): Promise<Response> {
   return answer(async () => {
     const game = await requireStored(id);
     // What cannot be read is given out as it was stored, so that nothing of it is lost.
-    return new Response('document' in game ? writeGame(game.document) : game.text, {
+    return new Response('json' in game ? game.json : game.text, {
       headers: {
         'content-type': 'application/json; charset=utf-8',
         'content-disposition': `attachment; filename="${game.id}.gorge.json"`,
@@ -157,9 +161,20 @@ export function postBringBack(id: string): Promise<Response> {
 }
 
 export function getRevision(id: string, hash: string): Promise<Response> {
-  return answer(async (): Promise<{ document: GameDocument }> => {
-    const document = await findRevision(readGameId(id), revisionHash.parse(hash));
-    if (!document) throw notFound('such revision', 'Revisions are named by their 64 hexadecimal digits.');
-    return { document };
+  return answer(async () => {
+    const text = await findRevisionText(readGameId(id), revisionHash.parse(hash));
+    if (text === undefined) throw notFound('such revision', 'Revisions are named by their 64 hexadecimal digits.');
+    const look = await documentThreads().look(text);
+    if (!look.isReadable) throw unreadable(look.faults);
+    // What a hash names never changes.
+    return jsonWithDocument({}, look.json ?? text, { 'cache-control': 'private, max-age=31536000, immutable' });
+  });
+}
+
+/** A reply with a document that lies there as JSON already, and is not read to be written again. */
+function jsonWithDocument(rest: object, json: string, headers: Record<string, string> = {}): Response {
+  const head = JSON.stringify(rest).slice(0, -1);
+  return new Response(`${head}${head === '{' ? '' : ','}"document":${json}}`, {
+    headers: { 'content-type': 'application/json', ...headers },
   });
 }

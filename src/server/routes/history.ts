@@ -1,16 +1,11 @@
-import { copyOfGame, readGameValue, type GameDocument } from '@/core/index';
 import type { ImportReply, SaveReply } from '../contracts/games';
-import {
-  historyQuery,
-  nameSaveRequest,
-  restoreRequest,
-  setAsideRequest,
-  type HistoryReply,
-} from '../contracts/history';
-import { findGame, findRevision, importGame, saveGame, setAside } from '../database/games';
+import { historyQuery, nameSaveRequest, restoreRequest, type HistoryReply } from '../contracts/history';
+import { findGameEntry, findRevisionText, importGame, saveGame, setAside } from '../database/games';
 import { allGameIds, findSave, nameSave, pageOfHistory } from '../database/history';
-import { answer, notFound, replyToSave, unusable } from '../http/faults';
-import { MOST_SAVE_BYTES, readGameId, readJson, readNumber } from '../http/requests';
+import { documentThreads } from '../documents/documentThreads';
+import { answer, replyToSave } from '../http/faults';
+import { notFound } from '../http/requestFault';
+import { MOST_SAVE_BYTES, readBody, readGameId, readJson, readNumber } from '../http/requests';
 
 import { KEEPER, type Visitor } from '../people/visitors';
 import { tellSaved } from './together';
@@ -18,7 +13,7 @@ import { tellSaved } from './together';
 export function getHistory(gameId: string, request: Request): Promise<Response> {
   return answer(async (): Promise<HistoryReply> => {
     const id = readGameId(gameId);
-    if (!(await findGame(id))) throw notFound(`game \`${id}\``, 'See the shelf for the games that there are.');
+    if (!(await findGameEntry(id))) throw notFound(`game \`${id}\``, 'See the shelf for the games that there are.');
     return pageOfHistory(id, historyQuery.parse(Object.fromEntries(new URL(request.url).searchParams)));
   });
 }
@@ -45,9 +40,10 @@ export function postRestore(
     const id = readGameId(gameId);
     const { baseRevision } = await readJson(request, restoreRequest, 4096);
     const save = await findSave(id, readNumber(saveId));
-    const document = save && (await findRevision(id, save.hash));
-    if (!document) throw noSave(saveId);
-    const outcome = await saveGame(document, baseRevision, 'restore');
+    const text = save && (await findRevisionText(id, save.hash));
+    if (text === undefined) throw noSave(saveId);
+    const game = { ...(await documentThreads().do('readStored', { text })), id };
+    const outcome = await saveGame(game, baseRevision, 'restore');
     if (outcome.type === 'saved') tellSaved(id, outcome.revision, outcome.savedAt, visitor);
     return replyToSave(id, outcome);
   });
@@ -58,12 +54,9 @@ export function postCopy(gameId: string, saveId: string): Promise<Response> {
   return answer(async (): Promise<ImportReply> => {
     const id = readGameId(gameId);
     const save = await findSave(id, readNumber(saveId));
-    const document = save && (await findRevision(id, save.hash));
-    if (!document) throw noSave(saveId);
-    const copy = copyOfGame(
-      document,
-      (await allGameIds()).map((taken) => ({ id: taken })),
-    );
+    const text = save && (await findRevisionText(id, save.hash));
+    if (text === undefined) throw noSave(saveId);
+    const copy = await documentThreads().do('copy', { text, taken: await allGameIds() });
     return { id: copy.id, ...(await importGame(copy)) };
   });
 }
@@ -71,11 +64,8 @@ export function postCopy(gameId: string, saveId: string): Promise<Response> {
 /** Keeps a version beside what the game is: the side of a clash that was not taken. */
 export function postAside(gameId: string, request: Request): Promise<Response> {
   return answer(async (): Promise<SaveReply> => {
-    const { document: value } = await readJson(request, setAsideRequest, MOST_SAVE_BYTES);
-    const read = readGameValue(value);
-    if (!read.ok) throw unusable(read.faults);
-    const document: GameDocument = { ...read.value, id: readGameId(gameId) };
-    const kept = await setAside(document);
+    const body = await readBody(request, MOST_SAVE_BYTES);
+    const kept = await setAside(await documentThreads().do('readAside', { body, gameId: readGameId(gameId) }));
     if (!kept) throw notFound(`game \`${gameId}\``, 'It may have been removed. Export your draft to keep it.');
     return { revision: kept.revision, savedAt: kept.savedAt.toISOString() };
   });

@@ -1,7 +1,8 @@
 import { MOST_NOTES, newAnswer, newNote, tickRequest, type NotesReply } from '../contracts/notes';
-import { findGame } from '../database/games';
+import { findGameEntry } from '../database/games';
 import { addAnswer, addNote, hasNote, notesOf, removeNote, tickNote } from '../database/notes';
-import { answer, notFound, RequestFault } from '../http/faults';
+import { answer } from '../http/faults';
+import { notFound, RequestFault } from '../http/requestFault';
 import { readGameId, readJson, readNumber } from '../http/requests';
 import { company } from '../people/company';
 import type { Visitor } from '../people/visitors';
@@ -28,7 +29,7 @@ export function postNote(gameId: string, request: Request, { name }: Visitor): P
     const id = readGameId(gameId);
     const { text, about } = await readJson(request, newNote, MOST_NOTE_BYTES);
     if (about.type === 'report') await requireBatch(gameId, String(about.batchId));
-    else if (!(await findGame(id))) throw notFound(`game \`${id}\``, 'It may have been removed.');
+    else if (!(await findGameEntry(id))) throw notFound(`game \`${id}\``, 'It may have been removed.');
     requireRoom(id, await addNote({ gameId: id, text, by: name }, about, new Date()));
     return tellOf(id);
   });

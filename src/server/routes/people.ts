@@ -11,9 +11,10 @@ import {
   type MeReply,
 } from '../contracts/people';
 import { pageOfDeeds } from '../database/deeds';
-import { findGame } from '../database/games';
+import { findGameEntry } from '../database/games';
 import { createLink, listLinks, withdrawLink, type StoredLink } from '../database/links';
-import { answer, notFound, RequestFault } from '../http/faults';
+import { answer } from '../http/faults';
+import { notFound, RequestFault } from '../http/requestFault';
 import { readGameId, readJson, readNumber, readQuery, requireSameOrigin } from '../http/requests';
 import { GuessGuard, hashOf } from '../http/tokens';
 import { company } from '../people/company';
@@ -92,7 +93,7 @@ function describe({ id, label, role, gameId, madeAt, lastUsedAt, withdrawnAt }: 
 export function postLink(request: Request): Promise<Response> {
   return answer(async (): Promise<MadeLinkReply> => {
     const asked = await readJson(request, newLink, MOST_BYTES);
-    if (asked.gameId !== null && !(await findGame(readGameId(asked.gameId))))
+    if (asked.gameId !== null && !(await findGameEntry(readGameId(asked.gameId))))
       throw notFound(`game \`${asked.gameId}\``, 'See the shelf for the games that there are.');
     const secret = randomBytes(SECRET_BYTES).toString('base64url');
     const link = await createLink(asked, hashOf(secret), new Date());

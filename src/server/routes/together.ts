@@ -1,7 +1,8 @@
 import { placeRequest, togetherQuery, type TogetherEvent } from '../contracts/together';
 import { findGameEntry } from '../database/games';
 import { eventStream } from '../http/eventStream';
-import { answer, notFound } from '../http/faults';
+import { answer } from '../http/faults';
+import { notFound } from '../http/requestFault';
 import { readGameId, readJson, readQuery } from '../http/requests';
 import { company } from '../people/company';
 import type { Visitor } from '../people/visitors';

@@ -2,12 +2,13 @@
 
 import { Button, FileButton } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { LIMITS, type GameDocument } from '@/core/index';
 import type { Fault } from '@/server/contracts/faults';
+import type { GameListReply } from '@/server/contracts/games';
 import { Frame } from '../frame/Frame';
 import { Guarded } from '../frame/Guarded';
 import { Empty, Failed, Loading } from '../frame/States';
@@ -69,7 +70,7 @@ export function Shelf() {
         )}
         {games?.map((game) => (
           <Guarded key={game.id} what={game.name}>
-            <GameShelf game={game.document} revision={game.revision} />
+            <GameShelf entry={game} />
           </Guarded>
         ))}
         <RemovedGames games={query.data?.removed ?? []} />
@@ -78,25 +79,38 @@ export function Shelf() {
   );
 }
 
-function GameShelf({ game, revision }: { game: GameDocument; revision: string }) {
+function GameShelf({ entry: { id, name, revision } }: { entry: GameListReply['games'][0] }) {
+  // What a revision is never changes.
+  const game = useQuery({
+    queryKey: ['revision', id, revision],
+    queryFn: () => gorgeApi.revision(id, revision),
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  });
   const mayEdit = useMay('edit');
-  const batches = useQuery({ queryKey: ['batches', game.id], queryFn: () => gorgeApi.batches(game.id) });
+  const batches = useQuery({ queryKey: ['batches', id], queryFn: () => gorgeApi.batches(id) });
   return (
     <section className={css.game}>
       <div className={css.gameHead}>
-        <h1 className={css.gameName}>{game.name}</h1>
-        <Link href={`/games/${game.id}`}>course and batches</Link>
-        <a href={gorgeApi.exportUrl(game.id)} download>
+        <h1 className={css.gameName}>{name}</h1>
+        <Link href={`/games/${id}`}>course and batches</Link>
+        <a href={gorgeApi.exportUrl(id)} download>
           export
         </a>
-        <Link href={`/games/${game.id}/history`}>history</Link>
-        {mayEdit && <RemoveGame id={game.id} name={game.name} />}
+        <Link href={`/games/${id}/history`}>history</Link>
+        {mayEdit && <RemoveGame id={id} name={name} />}
       </div>
       <div className={css.levels}>
-        {game.levels.map((level) => (
+        {!game.data &&
+          (game.error ? (
+            <Failed error={game.error} onRetry={() => void game.refetch()} />
+          ) : (
+            <Loading what="the levels" />
+          ))}
+        {game.data?.levels.map((level) => (
           <LevelCard
             key={level.id}
-            game={game}
+            game={game.data}
             level={level}
             revision={revision}
             batches={batches.data?.batches ?? []}

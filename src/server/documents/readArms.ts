@@ -5,6 +5,7 @@ import {
   CONTROL_RUNS,
   controlArms,
   nearestWord,
+  readGame,
   readOverrides,
   readStart,
   sheetOfLevel,
@@ -12,14 +13,13 @@ import {
   type Arm,
   type Diagnostic,
   type GameDocument,
+  type LevelSheet,
   type Overrides,
 } from '@/core/index';
 import { MOST_BATCH_RUNS, type ArmRequest } from '../contracts/batches';
-import type { NewArm } from '../database/batches';
-import { findRevision } from '../database/games';
-import { notFound, RequestFault, unusable } from '../http/faults';
+import { notFound, RequestFault, unreadable, unusable } from '../http/requestFault';
 
-interface AskedArms {
+export interface AskedArms {
   revision: string;
   arms?: readonly ArmRequest[];
   levelId?: string;
@@ -31,12 +31,27 @@ interface RevisedArm extends Arm {
   revision: string;
 }
 
+/** An arm of a batch that is to be noted down. */
+export interface NewArm extends Arm {
+  revision: string;
+  levelName: string;
+  runs: number;
+  isControl: boolean;
+  /** What its report needs to know of the level. */
+  sheet: LevelSheet;
+}
+
+/** The revisions of which a batch that is asked for consists. */
+export function revisionsOf({ revision, arms }: AskedArms): string[] {
+  return [...new Set([revision, ...(arms ?? []).flatMap((arm) => arm.revision ?? [])])];
+}
+
 /**
- * The arms of a batch that is asked for, with controls in each of their settings behind them. Everything is checked before any
- * of it is noted down; a fault names the arm.
+ * The arms of a batch that is asked for, with controls in each of their settings behind them, from the texts of their revisions.
+ * Everything is checked before any of it is noted down; a fault names the arm.
  */
-export async function readArms(gameId: string, asked: AskedArms, runs: number): Promise<NewArm[]> {
-  const documents = new Documents(gameId);
+export function readArms(texts: Readonly<Record<string, string>>, asked: AskedArms, runs: number): NewArm[] {
+  const documents = new Documents(texts);
   const wanted = asked.arms ?? [shortForm(asked)];
   const unchecked = wanted.map(({ standInId, levelId, set, revision = asked.revision }) => ({
     standInId,
@@ -55,10 +70,10 @@ export async function readArms(gameId: string, asked: AskedArms, runs: number): 
   const arms: RevisedArm[] = [];
   for (const [index, request] of wanted.entries()) {
     const where = asked.arms ? `arms.${index}` : '';
-    arms.push(await readArm(await documents.of(request.revision ?? asked.revision), request, asked.revision, where));
+    arms.push(readArm(documents.of(request.revision ?? asked.revision), request, asked.revision, where));
   }
-  const newArm = async (arm: RevisedArm, isControl: boolean): Promise<NewArm> => {
-    const document = await documents.of(arm.revision);
+  const newArm = (arm: RevisedArm, isControl: boolean): NewArm => {
+    const document = documents.of(arm.revision);
     const sheet = sheetOfLevel(document, arm.levelId, arm.standInId) ?? bug(`no level ${arm.levelId}`);
     return { ...arm, levelName: sheet.levelName, runs: isControl ? CONTROL_RUNS : runs, isControl, sheet };
   };
@@ -66,7 +81,7 @@ export async function readArms(gameId: string, asked: AskedArms, runs: number): 
   const controls = revisions.flatMap((revision) =>
     controlArms(arms.filter((arm) => arm.revision === revision)).map((arm) => ({ ...arm, revision })),
   );
-  return Promise.all([...arms.map((arm) => newArm(arm, false)), ...controls.map((arm) => newArm(arm, true))]);
+  return [...arms.map((arm) => newArm(arm, false)), ...controls.map((arm) => newArm(arm, true))];
 }
 
 /** Equal arms of two revisions are two arms. */
@@ -84,12 +99,12 @@ function shortForm({ levelId, standInId }: AskedArms): ArmRequest {
   });
 }
 
-async function readArm(
+function readArm(
   document: GameDocument,
   { standInId, levelId, set, from, revision }: ArmRequest,
   usualRevision: string,
   where: string,
-): Promise<RevisedArm> {
+): RevisedArm {
   requireStandIn(document, standInId, where);
   const overrides = readSettings(document, levelId, set, from, where);
   const compiled = compileGameLevel(document, levelId, overrides);
@@ -150,14 +165,16 @@ function requireSoundList(arms: readonly Arm[]): void {
 class Documents {
   private readonly known = new Map<string, GameDocument>();
 
-  constructor(private readonly gameId: string) {}
+  constructor(private readonly texts: Readonly<Record<string, string>>) {}
 
-  async of(revision: string): Promise<GameDocument> {
+  of(revision: string): GameDocument {
     const known = this.known.get(revision);
     if (known) return known;
-    const document = await findRevision(this.gameId, revision);
-    if (!document) throw notFound('such revision of this game', 'Save the draft first; a batch runs what is saved.');
-    this.known.set(revision, document);
-    return document;
+    if (!(revision in this.texts))
+      throw notFound('such revision of this game', 'Save the draft first; a batch runs what is saved.');
+    const read = readGame(this.texts[revision]);
+    if (!read.ok) throw unreadable(read.faults);
+    this.known.set(revision, read.value);
+    return read.value;
   }
 }
