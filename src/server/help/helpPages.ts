@@ -41,6 +41,7 @@ const PAGES = [
   'faults',
   'command-line',
   'file-format',
+  'people',
   'fleet',
   'scaling',
 ] as const;
