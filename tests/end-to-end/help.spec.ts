@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 
 test('the help is found in the head of every page, searched, and read; a recipe shows what was measured', async ({
   page,
@@ -27,7 +27,13 @@ test('F1 opens the help at the word that is written, the field that is filled in
   await page.goto('/games/kiln-yard/levels/drying-hall');
   await page.getByTestId('arena').focus();
   const helped = async () => {
-    const [help] = await Promise.all([context.waitForEvent('page'), page.keyboard.press('F1')]);
+    // A window that has just been closed may still be taken for the one that is to be opened again.
+    let help: Page | undefined;
+    while (!help) {
+      const opened = context.waitForEvent('page', { timeout: 5000 }).catch(() => undefined);
+      await page.keyboard.press('F1');
+      help = await opened;
+    }
     await help.waitForLoadState();
     const found = new URL(help.url()).searchParams.get('find');
     await help.close();

@@ -48,7 +48,7 @@ function openWorker(): FleetWorker {
 async function openHungMachine(): Promise<ChildProcess> {
   const code = `import { Worker } from 'bullmq'; import { Redis } from 'ioredis';
     const worker = new Worker(${JSON.stringify(queueName())}, () => { console.log('taken'); for (;;); },
-      { connection: new Redis(${JSON.stringify(redis.url)}, { maxRetriesPerRequest: null }), lockDuration: 1000, stalledInterval: 500 });
+      { connection: new Redis(${JSON.stringify(redis.url)}, { maxRetriesPerRequest: null }), lockDuration: 1000, stalledInterval: 500, maxStalledCount: 2 });
     worker.on('error', () => undefined);`;
   const child = spawn(process.execPath, ['--input-type=module', '-e', code], {
     cwd: projectFolder,
@@ -113,6 +113,22 @@ describe('a fleet', () => {
     await expect(poisoned).rejects.toThrow(SetAsideError);
     await expect(poisoned).rejects.toThrow(/Runs 51 to 54 of casual in no-such-level are set aside/);
     expect(await computer.compute(task(55))).toEqual(here(55));
+    await worker.drain();
+  });
+
+  test('a task that ends every machine that takes it is given out three times and then set aside', async () => {
+    const computer = openComputer();
+    const result = computer.compute(task(71));
+    const settled = result.catch((error: unknown) => error);
+    for (let taken = 0; taken < 3; taken++) {
+      const machine = await openHungMachine();
+      await new Promise((resolve) => machine.stdout!.once('data', resolve));
+      machine.kill('SIGKILL');
+    }
+    const worker = openWorker();
+    expect(await settled).toBeInstanceOf(SetAsideError);
+    expect(worker.runs).toBe(0);
+    expect(await computer.compute(task(75))).toEqual(here(75));
     await worker.drain();
   });
 

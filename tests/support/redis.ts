@@ -37,6 +37,15 @@ export class TestRedis {
     await ended;
   }
 
+  /** Answers nobody until it goes on; connections stay. */
+  pause(): void {
+    this.child!.kill('SIGSTOP');
+  }
+
+  goOn(): void {
+    this.child!.kill('SIGCONT');
+  }
+
   async end(): Promise<void> {
     await this.kill();
     rmSync(this.folder, { recursive: true, force: true });

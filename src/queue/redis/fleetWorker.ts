@@ -18,13 +18,15 @@ import {
   type FleetVersions,
 } from './fleetNames';
 import { BEAT_MS, removeMachine, sayMachine, type Machine } from './machines';
-import { WorkSpeed } from './workSpeed';
+import { WorkSpeed } from '../workSpeed';
 
 export interface FleetWorkerOptions {
   threads: number;
   projectFolder: string;
   /** Who does not renew its claim on a task for so long has lost it, ms. */
   claimMs?: number;
+  /** What computes chunks; threads of this machine where left out. */
+  makers?: Pick<ThreadPool, 'compute' | 'end'>;
   /** Is told what goes wrong, in words. */
   onTrouble?: (words: string) => void;
   /** Is told when whoever hands out work has another version: nothing is taken on any more. */
@@ -42,7 +44,7 @@ export class FleetWorker {
   private readonly redis: Redis;
   /** What BullMQ is given it does not close. */
   private readonly given: Redis;
-  private readonly pool: ThreadPool;
+  private readonly pool: Pick<ThreadPool, 'compute' | 'end'>;
   private readonly worker: Worker<ChunkTask>;
   private readonly machine: Machine;
   private readonly beat: NodeJS.Timeout;
@@ -55,7 +57,8 @@ export class FleetWorker {
     const { threads, projectFolder, claimMs = CLAIM_MS, onTrouble } = options;
     this.redis = connect(url);
     this.given = connect(url);
-    this.pool = new ThreadPool((hash) => this.findDocument(hash), { workers: threads, projectFolder });
+    this.pool =
+      options.makers ?? new ThreadPool((hash) => this.findDocument(hash), { workers: threads, projectFolder });
     this.machine = {
       ...{ id: randomUUID(), host: os.hostname(), threads, versions: FLEET_VERSIONS },
       ...{ busy: 0, runs: 0, runsASecond: 0, since: Date.now(), at: Date.now() },
@@ -84,6 +87,13 @@ export class FleetWorker {
     await removeMachine(this.redis, this.machine.id).catch(() => undefined);
     for (const redis of [this.redis, this.given]) redis.disconnect();
     await this.pool.end();
+  }
+
+  /** As if the machine lost its current: nothing is handed in, nothing is said. */
+  die(): void {
+    clearInterval(this.beat);
+    for (const redis of [this.redis, this.given]) redis.disconnect();
+    void this.worker.close(true).catch(() => undefined);
   }
 
   private async compute(job: Job<ChunkTask>): Promise<void> {

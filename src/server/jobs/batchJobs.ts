@@ -5,6 +5,7 @@ import { QueueWorkers } from '@/queue/queueWorkers';
 import { FleetComputer, type FleetState } from '@/queue/redis/fleetComputer';
 import { isThere } from '@/queue/redis/machines';
 import { ThreadPool } from '@/queue/threads/threadPool';
+import { WorkSpeed } from '@/queue/workSpeed';
 import type { BatchInfo, BatchProgress } from '../contracts/batches';
 import {
   addControls,
@@ -39,6 +40,10 @@ class BatchJobs {
   private pool: ThreadPool | undefined;
   private fleet: FleetComputer | undefined;
   private counting: NodeJS.Timeout | undefined;
+  private timing: NodeJS.Timeout | undefined;
+  private readonly speed = new WorkSpeed(Date.now());
+  private runsMade = 0;
+  private ownRunsASecond = 0;
 
   /** Notes a batch down and begins it; gives its description at once. */
   async start(batch: NewBatch): Promise<BatchInfo> {
@@ -95,6 +100,12 @@ class BatchJobs {
   end(): void {
     this.ownWorkers?.end();
     clearInterval(this.counting);
+    clearInterval(this.timing);
+  }
+
+  /** How fast the threads of this machine have made runs of late; 0 where others make them. */
+  get runsASecond(): number {
+    return this.fleet ? 0 : this.ownRunsASecond;
   }
 
   /** Threads that make runs, and how many chunks are under way; none before the first batch. */
@@ -121,6 +132,7 @@ class BatchJobs {
     this.ownWorkers = new QueueWorkers(new DatabaseQueue(), chunks, this.pool?.workers ?? FLEET_WIDTH, {
       onDone: ({ batchId, task }) => {
         runs.inc(task.count);
+        this.runsMade += task.count;
         void this.tell(batchId).catch((error: unknown) => log.warn({ err: error }, 'not told'));
       },
       onTrouble: (error, chunk) => {
@@ -128,6 +140,9 @@ class BatchJobs {
         log[isDatabaseAway(error) ? 'warn' : 'error']({ err: error, batch: chunk?.batchId }, 'a chunk waits');
       },
     });
+    this.timing = setInterval(() => {
+      this.ownRunsASecond = this.speed.note(Date.now(), this.runsMade, (this.ownWorkers?.busy ?? 0) > 0);
+    }, TIME_MS).unref();
     return this.ownWorkers;
   }
 
@@ -162,6 +177,8 @@ class BatchJobs {
 const FLEET_WIDTH = 4;
 const MOST_FLEET_WIDTH = 2000;
 const COUNT_MS = 5000;
+/** So often it is looked how fast runs are made, ms. */
+const TIME_MS = 2000;
 
 function threadsOf(machines: FleetState['machines']): number {
   return machines.filter((machine) => isThere(machine)).reduce((sum, { threads }) => sum + threads, 0);

@@ -15,7 +15,7 @@ export function getMachines(): Promise<Response> {
       madeBy: fleet ? 'fleet' : 'threads',
       ...{ threads, busy, runsLeft },
       machines: (fleet?.machines ?? []).map((machine) => describe(machine, now)),
-      runsASecond: fleet?.runsASecond ?? 0,
+      runsASecond: fleet?.runsASecond ?? jobs.runsASecond,
     };
   });
 }
