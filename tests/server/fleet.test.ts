@@ -3,9 +3,9 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import path from 'node:path';
 import { runChunk, STAND_INS, writeGame, type ChunkResult } from '@/core/index';
 import { SetAsideError, type ChunkTask } from '@/queue/chunkTask';
-import { connect, readQueueUrl, whyUnreachable } from '@/queue/redis/connect';
+import { connect, pack, readQueueUrl, whyUnreachable } from '@/queue/redis/connect';
 import { FleetComputer } from '@/queue/redis/fleetComputer';
-import { FLEET_VERSIONS, queueName, taskId, VERSIONS_KEY } from '@/queue/redis/fleetNames';
+import { FLEET_VERSIONS, queueName, resultKey, taskId, VERSIONS_KEY } from '@/queue/redis/fleetNames';
 import { FleetWorker, whyRefused } from '@/queue/redis/fleetWorker';
 import { isThere, listMachines, sayMachine } from '@/queue/redis/machines';
 import { Queue } from 'bullmq';
@@ -113,6 +113,17 @@ describe('a fleet', () => {
     await expect(poisoned).rejects.toThrow(SetAsideError);
     await expect(poisoned).rejects.toThrow(/Runs 51 to 54 of casual in no-such-level are set aside/);
     expect(await computer.compute(task(55))).toEqual(here(55));
+    await worker.drain();
+  });
+
+  test('a result that is of another task is thrown away, and the right one asked for', async () => {
+    const asking = connect(redis.url);
+    await asking.set(resultKey(taskId(task(91))), await pack(here(95)));
+    asking.disconnect();
+    const computer = openComputer();
+    const result = computer.compute(task(91));
+    const worker = openWorker();
+    expect(await result).toEqual(here(91));
     await worker.drain();
   });
 

@@ -1,6 +1,6 @@
 import { Queue, QueueEvents } from 'bullmq';
 import type { Redis } from 'ioredis';
-import { areSameVersions, bug, NUMBER_VERSIONS, type ChunkResult } from '@/core/index';
+import { areSameVersions, NUMBER_VERSIONS, type ChunkResult } from '@/core/index';
 import { SetAsideError, type ChunkComputer, type ChunkTask, type FindDocument } from '../chunkTask';
 import { connect, pack, unpack } from './connect';
 import {
@@ -118,7 +118,12 @@ export class FleetComputer implements ChunkComputer {
     const bytes = await this.redis.getBuffer(resultKey(id));
     if (!bytes) return false;
     const result = await unpack<ChunkResult>(bytes);
-    if (!isOf(waiting[0].task, result)) bug(`a result that is not of its task: ${id}`);
+    if (!isOf(waiting[0].task, result)) {
+      // It is asked for again as one that never came.
+      await this.redis.unlink(resultKey(id));
+      this.onTrouble(new Error(`a result that is not of its task: ${id}`));
+      return false;
+    }
     this.waiting.delete(id);
     for (const { resolve } of waiting) resolve(result);
     await this.redis.unlink(resultKey(id));
