@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { exportAll } from '@/server/routes/exportAll';
 
 export const dynamic = 'force-dynamic';

@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { getGames, postGame } from '@/server/routes/games';
 
 export const dynamic = 'force-dynamic';

@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { getMachines } from '@/server/routes/machines';
 
 export const dynamic = 'force-dynamic';

@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { getMetrics } from '@/server/routes/health';
 
 export const dynamic = 'force-dynamic';

@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { postFindNumbers, putNumbers } from '@/server/routes/numbers';
 
 export const POST = door({ role: 'look' }, (_params, request) => postFindNumbers(request));

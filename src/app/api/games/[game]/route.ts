@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { deleteGame, getGame, putGame } from '@/server/routes/games';
 
 interface Params {

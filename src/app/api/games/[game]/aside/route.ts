@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { postAside } from '@/server/routes/history';
 
 export const POST = door<{ game: string }>({ role: 'edit', deed: () => 'set a version aside' }, ({ game }, request) =>

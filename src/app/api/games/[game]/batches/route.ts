@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { getBatches, postBatch } from '@/server/routes/batches';
 
 export const GET = door<{ game: string }>({ role: 'look' }, ({ game }) => getBatches(game));

@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { postBringBack } from '@/server/routes/games';
 
 export const POST = door<{ game: string }>({ role: 'edit', deed: () => 'brought the game back' }, ({ game }) =>

@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { exportGame } from '@/server/routes/games';
 
 export const GET = door<{ game: string }>({ role: 'look' }, ({ game }) => exportGame(game));

@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { getNotes, postNote } from '@/server/routes/notes';
 
 export const GET = door<{ game: string }>({ role: 'look' }, ({ game }) => getNotes(game));

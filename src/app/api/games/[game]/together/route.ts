@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { getTogether, postPlace } from '@/server/routes/together';
 
 export const dynamic = 'force-dynamic';

@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { deleteLink } from '@/server/routes/people';
 
 export const DELETE = door<{ link: string }>(

@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { deleteBatch, getReport } from '@/server/routes/batches';
 
 interface Params {

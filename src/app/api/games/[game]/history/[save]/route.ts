@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { putSaveName } from '@/server/routes/history';
 
 export const PUT = door<{ game: string; save: string }>(

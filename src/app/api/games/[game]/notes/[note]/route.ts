@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { deleteNote, postAnswer, putTick } from '@/server/routes/notes';
 
 interface Params {

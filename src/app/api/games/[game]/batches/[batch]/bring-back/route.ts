@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { postBringBackBatch } from '@/server/routes/batches';
 
 export const POST = door<{ game: string; batch: string }>(

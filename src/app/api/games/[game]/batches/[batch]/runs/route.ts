@@ -1,4 +1,4 @@
-import { door } from '@/server/http/door';
+import { door } from '@/server/people/door';
 import { getRuns } from '@/server/routes/batches';
 
 export const GET = door<{ game: string; batch: string }>({ role: 'look' }, ({ game, batch }, request) =>

@@ -1,10 +1,10 @@
 import { isEnough, type Role } from '../contracts/roles';
 import { noteDeed } from '../database/deeds';
 import { log } from '../log';
-import { visitorOf, type Visitor } from '../people/visitors';
-import { answer } from './faults';
-import { RequestFault } from './requestFault';
-import { requireSameOrigin } from './requests';
+import { visitorOf, type Visitor } from './visitors';
+import { answer } from '../http/faults';
+import { RequestFault } from '../http/requestFault';
+import { requireSameOrigin } from '../http/requests';
 
 /** What a route asks of those who come, and what is written down of what they do. */
 export interface DoorRule<Params> {
