@@ -5,7 +5,7 @@ import { LEASE_MS, MOST_ATTEMPTS, type ChunkQueue, type LeasedChunk, type Wanted
 import { SetAsideError } from '@/queue/chunkTask';
 import { endBatch, overridesOf } from './batches';
 import { database, inTransaction } from './connection';
-import { foldSums, keepBriefFigures } from './sums';
+import { BY_SUMS, foldSums, keepBriefFigures } from './sums';
 
 /** When so many chunks of an arm have sums of their own, these are added to those of the arm. */
 const FOLD_FROM = 16;
@@ -105,8 +105,9 @@ export class DatabaseQueue implements ChunkQueue {
   /** Adds up what has come together, and ends the batch with its last chunk. */
   private async tidyAfter(batchId: number, arm: number): Promise<void> {
     const { chunks } = database().models;
-    if ((await chunks.count({ where: { batchId, arm, state: 'done', sumsIn: 'chunk' } })) >= FOLD_FROM)
-      await foldSums(batchId, arm);
+    const where = { batchId, arm, state: 'done', sumsIn: 'chunk' };
+    const unfolded = await chunks.findAll({ attributes: ['firstSeed'], where, limit: FOLD_FROM, ...BY_SUMS });
+    if (unfolded.length >= FOLD_FROM) await foldSums(batchId, arm);
     if ((await chunks.count({ where: { batchId, state: ['waiting', 'leased'] } })) > 0) return;
     await keepBriefFigures(batchId);
     await endBatch(batchId, 'finished');

@@ -1,4 +1,4 @@
-import type { Transaction } from 'sequelize';
+import { IndexHints, type Transaction } from 'sequelize';
 import {
   addRun,
   briefEstimatesOf,
@@ -60,13 +60,16 @@ export async function summarisePart(
 /** As where runs ended, with those that were cleared: whoever asks for them wants to see them. */
 const ENDED = { ...MEASURES.endCells, reads: ({ record }: { record: RunRecord }) => record };
 
+/** Few of thousands of chunks are not folded; without a word the database looks at all of them, with their long texts. */
+export const BY_SUMS = { indexHints: [{ type: IndexHints.FORCE, values: ['chunks_batch_id_arm_sums_in'] }] };
+
 async function sumsOf({ batchId, arm }: ArmRow, sheet: LevelSheet): Promise<MeasureSums> {
   const unfolded = { batchId, arm, state: 'done', sumsIn: ['chunk', 'runs'] };
   const { models } = database();
   // Read together, so that no chunk is counted twice or not at all while they are folded.
   const [row, chunks] = await inTransaction(async (transaction) => [
     await models.arms.findOne({ where: { batchId, arm }, transaction, lock: transaction.LOCK.SHARE }),
-    await models.chunks.findAll({ where: unfolded, transaction }),
+    await models.chunks.findAll({ where: unfolded, transaction, ...BY_SUMS }),
   ]);
   const sums = readArmSums(row ?? bug(`no arm ${arm} of batch ${batchId}`));
   for (const chunk of chunks) mergeSums(sums, await readChunkSums(chunk, sheet));
@@ -81,7 +84,7 @@ export async function foldSums(batchId: number, arm: number, sheet?: LevelSheet)
     const row = await models.arms.findOne({ where: { batchId, arm }, transaction, lock: transaction.LOCK.UPDATE });
     if (!row) return;
     const where = { batchId, arm, state: 'done', sumsIn: sheet ? ['chunk', 'runs'] : ['chunk'] };
-    const chunks = await models.chunks.findAll({ where, transaction });
+    const chunks = await models.chunks.findAll({ where, transaction, ...BY_SUMS });
     if (chunks.length === 0) return;
     const sums = readArmSums(row);
     for (const chunk of chunks) mergeSums(sums, await readChunkSums(chunk, sheet, transaction));
