@@ -79,16 +79,17 @@ describe('people who have a game open', () => {
     const [mara, odo] = [new Window('tabofmara', 'Mara'), new Window('tabofodo1', 'Odo')];
     await mara.open(id);
     await odo.open(id);
-    expect((await mara.hears('here', ({ people }) => people.length === 2)).people.map(({ name }) => name)).toEqual([
-      'Mara',
-      'Odo',
-    ]);
+    const seen = await mara.hears('here', ({ others }) => others.length === 1);
+    expect(seen.others.map(({ name }) => name)).toEqual(['Odo']);
     const place = { tab: 'tabofodo1', levelId: 'drying-hall', selection: ['warden-1'] };
     expect(await reply(postPlace(id, sends('POST', place)))).toEqual({ isSeen: true });
-    const { people } = await mara.hears('here', (event) => event.people.some(({ levelId }) => levelId !== null));
-    expect(people[1]).toEqual({ ...place, name: 'Odo', role: 'keep' });
+    const moved = await mara.hears('here', ({ others }) => others.some(({ levelId }) => levelId !== null));
+    const { tab, ...where } = place;
+    expect(moved.others).toEqual([{ ...where, id: seen.others[0].id, name: 'Odo', role: 'keep' }]);
+    // By the name of a window one says where it is: nobody else hears it.
+    expect(JSON.stringify(moved)).not.toContain(tab);
     odo.close();
-    expect((await mara.hears('here', (event) => event.people.length === 1)).people[0].name).toBe('Mara');
+    expect((await mara.hears('here', ({ others }) => others.length === 0)).others).toEqual([]);
     expect(await reply(postPlace(id, sends('POST', place)))).toEqual({ isSeen: false });
     mara.close();
   });
@@ -110,7 +111,7 @@ describe('people who have a game open', () => {
     const [first, second] = [new Window('tabofmara', 'Mara'), new Window('tabofmara', 'Mara')];
     await first.open(id);
     await second.open(id);
-    expect((await second.hears('here')).people).toHaveLength(1);
+    expect((await second.hears('here')).others).toEqual([]);
     await expect(first.hears('notes')).rejects.toThrow('hears nothing more');
     second.close();
   });

@@ -23,6 +23,8 @@ const SIMULATED_WORKERS = 50;
 const DEATH_MS = 2000;
 /** Shorter than in earnest, so that what a dead machine held is not waited for half a minute. */
 const CLAIM_MS = 3000;
+/** Fifty of them live in one process, which may be held up for a while. */
+const SIMULATED_CLAIM_MS = 10_000;
 
 const PROJECT = path.resolve('.');
 const WORKER = compiledFileOf(path.join(PROJECT, 'src/queue/redis/fleetWorker.ts'));
@@ -159,14 +161,16 @@ describe(`a fleet whose parts end without warning (seed ${SEED})`, () => {
     // How long a machine takes for a task is drawn; what it comes to has been worked out.
     const makers = {
       compute: async ({ firstSeed }: ChunkTask) => {
-        await wait(200 + random.nextUnit() * 2000);
+        await wait(1000 + random.nextUnit() * 4000);
         computed++;
         return answerOf(firstSeed);
       },
       end: () => Promise.resolve(),
     };
-    const open = () => new FleetWorker(redis.url, { threads: 1, projectFolder: PROJECT, claimMs: CLAIM_MS, makers });
+    const open = () =>
+      new FleetWorker(redis.url, { threads: 1, projectFolder: PROJECT, claimMs: SIMULATED_CLAIM_MS, makers });
     const machines = Array.from({ length: SIMULATED_WORKERS }, open);
+    ends.push(() => machines.forEach((machine) => machine.die()));
     const computer = new FleetComputer(
       redis.url,
       () => Promise.resolve(text),

@@ -13,8 +13,8 @@ export const placeInGame = z.strictObject({
 });
 export type PlaceInGame = z.infer<typeof placeInGame>;
 
-/** One window in which somebody has a game open. */
-export const person = placeInGame.extend({ tab, name: z.string(), role: z.enum(ROLES) });
+/** One window in which somebody else has a game open; its number says nothing but which is which. */
+export const person = placeInGame.extend({ id: z.number().int(), name: z.string(), role: z.enum(ROLES) });
 export type Person = z.infer<typeof person>;
 
 export const togetherQuery = z.strictObject({ tab });
@@ -22,7 +22,8 @@ export const placeRequest = placeInGame.extend({ tab });
 
 /** What those who have a game open are told as it happens. */
 export const togetherEvent = z.discriminatedUnion('type', [
-  z.object({ type: z.literal('here'), people: z.array(person) }),
+  /** All but whoever is told. */
+  z.object({ type: z.literal('here'), others: z.array(person) }),
   z.object({ type: z.literal('saved'), revision: z.string(), savedAt: z.string(), by: z.string() }),
   z.object({ type: z.literal('notes') }),
 ]);

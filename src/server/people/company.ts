@@ -15,6 +15,7 @@ interface Member extends Person {
 
 /** Who has which game open just now, and what each of them is told as it happens. Nothing of it is kept. */
 export class Company {
+  private lastId = 0;
   private readonly telling = new Map<string, NodeJS.Timeout>();
   private readonly rooms = new Map<string, Map<string, Member>>();
 
@@ -29,7 +30,7 @@ export class Company {
     this.rooms.set(gameId, room);
     const before = room.get(tab);
     const place: PlaceInGame = { levelId: before?.levelId ?? null, selection: before?.selection ?? [] };
-    const member: Member = { tab, name, role, linkId: link?.id ?? null, ...place, ...hear };
+    const member: Member = { id: ++this.lastId, name, role, linkId: link?.id ?? null, ...place, ...hear };
     room.set(tab, member);
     before?.sendAway();
     this.tellWhoIsHere(gameId);
@@ -51,12 +52,6 @@ export class Company {
     return true;
   }
 
-  peopleIn(gameId: string): Person[] {
-    return [...(this.rooms.get(gameId)?.values() ?? [])]
-      .slice(0, MOST_PEOPLE)
-      .map(({ tab, name, role, levelId, selection }) => ({ tab, name, role, levelId, selection }));
-  }
-
   tell(gameId: string, event: TogetherEvent): void {
     for (const member of this.rooms.get(gameId)?.values() ?? []) member.tell(event);
   }
@@ -72,11 +67,19 @@ export class Company {
     if (this.telling.has(gameId)) return;
     const timer = setTimeout(() => {
       this.telling.delete(gameId);
-      this.tell(gameId, { type: 'here', people: this.peopleIn(gameId) });
+      const room = [...(this.rooms.get(gameId)?.values() ?? [])];
+      const people = room.slice(0, MOST_PEOPLE + 1).map(describe);
+      for (const member of room)
+        member.tell({ type: 'here', others: people.filter(({ id }) => id !== member.id).slice(0, MOST_PEOPLE) });
     }, TOGETHER_MS);
     timer.unref();
     this.telling.set(gameId, timer);
   }
+}
+
+/** The name of a window is known to nobody but itself: by it one says where that window is. */
+function describe({ id, name, role, levelId, selection }: Member): Person {
+  return { id, name, role, levelId, selection };
 }
 
 // Kept on globalThis, since the web server loads modules more than once.

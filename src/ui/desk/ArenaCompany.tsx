@@ -24,10 +24,10 @@ export function ArenaCompany({ view, onOpenNotes }: ArenaCompanyProps) {
     x >= 0 && y >= 0 && x <= view.state.width && y <= view.state.height;
   const selected = others
     .filter((person) => person.levelId === levelId)
-    .flatMap(({ tab, name, selection }) =>
+    .flatMap(({ id: person, name, selection }) =>
       pieces
         .filter(({ id }) => selection.includes(id))
-        .map((piece) => ({ key: `${tab} ${piece.id}`, name, at: toScreen(camera, ...piece.at) })),
+        .map((piece) => ({ key: `${person} ${piece.id}`, name, at: toScreen(camera, ...piece.at) })),
     );
   const noted = (data?.notes ?? []).flatMap(({ id, text, about, doneAt }) => {
     const at = doneAt === null && about.type === 'place' && about.levelId === levelId && placeOf(about, game);

@@ -18,7 +18,16 @@ const MOST_TOLD = 4;
  * side until the designer has chosen. Both sides stay in the history either way.
  */
 export function ClashNotice() {
-  const { saving } = useDesk();
+  const { session, saving } = useDesk();
+  const keptStep = useFollowed(session, (state) => state.keptStep);
+  useEffect(() => {
+    if (!keptStep) return;
+    notifications.show({
+      color: 'ochre',
+      title: `“${keptStep.label}” is not taken back`,
+      message: 'Somebody else has changed the same since. It can be changed by hand, or an earlier version restored.',
+    });
+  }, [keptStep]);
   const clash = useFollowed(saving, (state) => state.clash);
   const joined = useFollowed(saving, (state) => state.joined);
   useEffect(() => {

@@ -37,7 +37,7 @@ export function PeopleHere() {
       <Popover.Dropdown>
         <ul className={css.list}>
           {others.map((person) => (
-            <li key={person.tab}>
+            <li key={person.id}>
               <b>{person.name}</b> <span className="quiet">{sayWhere(person, game)}</span>
             </li>
           ))}

@@ -44,19 +44,19 @@ afterEach(() => {
   globalThis.fetch = realFetch;
 });
 
-const person = (tab: string): Person => ({ tab, name: tab, role: 'edit', levelId: null, selection: [] });
+const odo: Person = { id: 7, name: 'Odo', role: 'edit', levelId: null, selection: [] };
 const source = () => FakeSource.opened.at(-1)!;
 const settle = (ms = 0) => jest.advanceTimersByTimeAsync(ms);
 
 describe('a window among others', () => {
-  test('sees the others and not itself, and hears what else goes on', async () => {
+  test('sees the others, and hears what else goes on', async () => {
     const heard: TogetherEvent[] = [];
     together.open((event) => heard.push(event));
     expect(source().url).toBe('/api/games/kiln-yard/together?tab=tabofmara');
-    source().says({ type: 'here', people: [person('tabofmara'), person('tabofodo1')] });
+    source().says({ type: 'here', others: [odo] });
     source().says({ type: 'notes' });
     await settle();
-    expect(together.store.getState().others.map(({ tab }) => tab)).toEqual(['tabofodo1']);
+    expect(together.store.getState().others).toEqual([odo]);
     expect(heard).toEqual([{ type: 'notes' }]);
   });
 
@@ -86,7 +86,7 @@ describe('a window among others', () => {
 
   test('leaves when it is closed, is alone then, and can come in again', async () => {
     together.open(() => undefined);
-    source().says({ type: 'here', people: [person('tabofodo1')] });
+    source().says({ type: 'here', others: [odo] });
     await settle();
     together.select(['a']);
     together.close();

@@ -34,7 +34,7 @@ export class Together {
       this.gameId,
       this.tab,
       (event) => {
-        if (event.type === 'here') this.store.setState({ others: event.people.filter(({ tab }) => tab !== this.tab) });
+        if (event.type === 'here') this.store.setState({ others: event.others });
         else hear(event);
       },
       () => {
