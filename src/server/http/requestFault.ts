@@ -4,6 +4,8 @@ import type { Fault } from '../contracts/faults';
 
 /** A fault of a request, with its status; thrown inside routes and turned into a reply where they are answered. */
 export class RequestFault extends Error {
+  override readonly name = 'RequestFault';
+
   constructor(
     readonly status: number,
     readonly fault: Fault,
@@ -57,9 +59,14 @@ function sayWhere({ path, span, inFile }: Diagnostic['where']): string {
     .join(', ');
 }
 
+/** By its name: the web server loads modules more than once, and what one of them throws another one takes for no instance. */
+function isRequestFault(error: unknown): error is RequestFault {
+  return error instanceof Error && error.name === 'RequestFault' && 'fault' in error;
+}
+
 /** The fault that an error of reading a request is; undefined for any other error. */
 export function requestFaultOf(error: unknown): { status: number; fault: Fault } | undefined {
-  if (error instanceof RequestFault) return { status: error.status, fault: error.fault };
+  if (isRequestFault(error)) return { status: error.status, fault: error.fault };
   if (!(error instanceof z.ZodError)) return undefined;
   const [issue] = error.issues;
   const where = issue.path.join('.');

@@ -154,6 +154,12 @@ describe('replies', () => {
     expect(JSON.stringify(body)).not.toContain('secret');
   });
 
+  test('a fault of a request is known for one also where its class was loaded twice', async () => {
+    const fault = { code: 'c', message: 'm', hint: 'h' };
+    const other = Object.assign(new Error('m'), { name: 'RequestFault', status: 418, fault });
+    expect(await replyTo(() => Promise.reject(other))).toEqual({ status: 418, body: fault });
+  });
+
   test('a fault of a request is an error that carries its own words', () => {
     const fault = new RequestFault(400, { code: 'c', message: 'm', hint: 'h' });
     expect([fault.message, fault instanceof Error]).toEqual(['m', true]);
