@@ -3,6 +3,7 @@ import { expect, test } from '@playwright/test';
 test('who makes the runs is told, with how others can help and what is left', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: 'Machines' }).click();
+  await expect(page).toHaveURL('/machines');
   await expect(page.getByRole('status')).toContainText('This machine makes the runs of batches');
   await expect(page.getByText('npm start -- --fleet')).toBeVisible();
   await page.route('**/api/machines', (route) =>
