@@ -21,7 +21,7 @@ import { KeptTries } from '../editor/keptTries';
 import { TryAgainController } from '../editor/tryAgainController';
 import { TryController } from '../editor/tryController';
 import { startChecksWorker } from '../workers/checksWorker';
-import { notesKey } from '../notes/useNotes';
+import { notesKey } from '../notes/notesKey';
 import { beThere } from '../together/beThere';
 import { Together } from '../together/togetherController';
 import type { Desk } from './DeskContext';

@@ -3,9 +3,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { NewNote, NotesReply } from '@/server/contracts/notes';
 import { gorgeApi } from '../requests/gorgeApi';
-
-/** The notes on a game, in the cache as {@link useNotes} reads them. */
-export const notesKey = (gameId: string) => ['notes', gameId];
+import { notesKey } from './notesKey';
 
 /** All notes on a game, its levels, runs, numbers and reports. */
 export function useNotes(gameId: string) {
