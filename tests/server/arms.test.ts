@@ -11,17 +11,18 @@ import { releaseLeases } from '@/server/database/chunks';
 import { database } from '@/server/database/connection';
 import { batchJobs } from '@/server/jobs/batchJobs';
 import { getReport, getRuns, getRunTable, postBatch, postCancel } from '@/server/routes/batches';
-import { getGame, postGame } from '@/server/routes/games';
+import { getGame } from '@/server/routes/games';
 import { hallOnly } from '../support/kilnYard';
 import { TestDataFolder } from './support/dataFolder';
 import { asks, failing, reply, sends } from './support/requests';
+import { shelve } from './support/shelf';
 
 const ID = 'arms-yard';
 let folder: TestDataFolder;
 let revision: string;
 beforeAll(async () => {
   folder = await TestDataFolder.fresh('arms');
-  await reply(postGame(sends('POST', writeGame({ ...hallOnly(), id: ID }))));
+  await shelve({ ...hallOnly(), id: ID });
   ({ revision } = await reply<GameReply>(getGame(ID)));
 });
 afterAll(() => {

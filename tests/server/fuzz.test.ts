@@ -1,5 +1,4 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { writeGame } from '@/core/index';
 import { RandomStream } from '@/core/foundation/random';
 import type { GameReply } from '@/server/contracts/games';
 import * as batches from '@/server/routes/batches';
@@ -13,6 +12,7 @@ import { soaked } from '../support/soak';
 import { spoilText, spoilValue } from '../support/spoil';
 import { TestDataFolder } from './support/dataFolder';
 import { reply, sends } from './support/requests';
+import { shelve } from './support/shelf';
 
 const SEED = Number(process.env.GORGE_SEED ?? 17);
 /** Nobody waits longer for an answer to nonsense. */
@@ -23,7 +23,7 @@ let folder: TestDataFolder;
 let revision = '';
 beforeAll(async () => {
   folder = await TestDataFolder.fresh('fuzz');
-  await reply(games.postGame(sends('POST', writeGame({ ...hallOnly(), id: GAME }))));
+  await shelve({ ...hallOnly(), id: GAME });
   revision = (await reply<GameReply>(games.getGame(GAME))).revision;
 });
 afterAll(() => folder.close());

@@ -9,10 +9,11 @@ import { database } from '@/server/database/connection';
 import { tidyUp } from '@/server/jobs/housekeeping';
 import { deleteBatch, getBatches, getReport, postBatch, postBringBackBatch } from '@/server/routes/batches';
 import { exportAll } from '@/server/routes/exportAll';
-import { deleteGame, getGame, getGames, getRevision, postBringBack, postGame, putGame } from '@/server/routes/games';
+import { deleteGame, getGame, getGames, getRevision, postBringBack, putGame } from '@/server/routes/games';
 import { getHistory, postAside, postCopy, postRestore, putSaveName } from '@/server/routes/history';
 import { hallOnly } from '../support/kilnYard';
 import { TestDataFolder } from './support/dataFolder';
+import { bring, shelve } from './support/shelf';
 import { asks, failing, reply, sends } from './support/requests';
 
 let folder: TestDataFolder;
@@ -20,14 +21,6 @@ beforeAll(async () => {
   folder = await TestDataFolder.fresh('history');
 });
 afterAll(() => folder.close());
-
-let made = 0;
-/** A game of a test's own on the shelf. */
-async function bring(): Promise<GameDocument> {
-  const game = { ...hallOnly(), id: `yard-${++made}` };
-  await reply(postGame(sends('POST', writeGame(game))));
-  return game;
-}
 
 async function saveAs(game: GameDocument, name: string): Promise<SaveReply> {
   const { revision } = await reply<GameReply>(getGame(game.id));
@@ -179,14 +172,14 @@ describe('what was removed', () => {
   test('comes back as it is when it is imported again', async () => {
     const game = await bring();
     await reply(deleteGame(game.id));
-    await reply(postGame(sends('POST', writeGame(game))));
+    await shelve(game);
     expect((await reply<GameReply>(getGame(game.id))).document).toEqual(game);
   });
 });
 
 test('many people at once bring and save games, and each gets an answer', async () => {
   const games = Array.from({ length: 16 }, (_, index) => ({ ...hallOnly(), id: `crowd-${index}` }));
-  await Promise.all(games.map((game) => reply(postGame(sends('POST', writeGame(game))))));
+  await Promise.all(games.map(shelve));
   await Promise.all(games.map((game) => saveAs(game, 'Crowded Yard')));
   const { games: stored } = await reply<GameListReply>(getGames());
   expect(stored.filter(({ name }) => name === 'Crowded Yard')).toHaveLength(16);

@@ -1,27 +1,19 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { existsSync, rmSync } from 'node:fs';
 import path from 'node:path';
-import {
-  compileGameLevel,
-  NO_OVERRIDES,
-  playKey,
-  Runner,
-  runSeeds,
-  standInsOf,
-  steeringOf,
-  writeGame,
-} from '@/core/index';
+import { compileGameLevel, NO_OVERRIDES, playKey, Runner, runSeeds, standInsOf, steeringOf } from '@/core/index';
 import { hashOfPlay } from '@/queue/numberStore';
 import type { BatchInfo, ReportReply } from '@/server/contracts/batches';
 import type { GameReply } from '@/server/contracts/games';
 import type { FindNumbersReply, KeepNumbersReply } from '@/server/contracts/numbers';
 import { batchJobs } from '@/server/jobs/batchJobs';
 import { getReport, postBatch } from '@/server/routes/batches';
-import { getGame, postGame } from '@/server/routes/games';
+import { getGame } from '@/server/routes/games';
 import { postFindNumbers, putNumbers } from '@/server/routes/numbers';
 import { hallOnly } from '../support/kilnYard';
 import { TestDataFolder } from './support/dataFolder';
 import { asks, failing, reply, sends } from './support/requests';
+import { shelve } from './support/shelf';
 
 const LEVEL = 'drying-hall';
 const game = { ...hallOnly(), id: 'numbers-yard' };
@@ -37,7 +29,7 @@ let revision: string;
 beforeAll(async () => {
   folder = await TestDataFolder.fresh('numbers');
   process.env.GORGE_NUMBERS = numbers = path.join(folder.folder, 'numbers');
-  await reply(postGame(sends('POST', writeGame(game))));
+  await shelve(game);
   ({ revision } = await reply<GameReply>(getGame(game.id)));
 });
 afterAll(() => {

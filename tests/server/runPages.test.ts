@@ -7,7 +7,6 @@ import {
   runSeeds,
   standInsOf,
   steeringOf,
-  writeGame,
   type RunRecord,
 } from '@/core/index';
 import type {
@@ -23,10 +22,11 @@ import { recordsOf } from '@/server/database/runs';
 import { batchJobs } from '@/server/jobs/batchJobs';
 import { getBatches, getReport, getRuns, getRunTable, postBatch } from '@/server/routes/batches';
 import { getComparison } from '@/server/routes/compare';
-import { getGame, postGame } from '@/server/routes/games';
+import { getGame } from '@/server/routes/games';
 import { hallOnly } from '../support/kilnYard';
 import { TestDataFolder } from './support/dataFolder';
 import { asks, failing, reply, sends } from './support/requests';
+import { shelve } from './support/shelf';
 
 const ID = 'pages-yard';
 const RUNS = 26;
@@ -40,7 +40,7 @@ let batch: BatchInfo;
 let known: RunRecord[][];
 beforeAll(async () => {
   folder = await TestDataFolder.fresh('pages');
-  await reply(postGame(sends('POST', writeGame(game))));
+  await shelve(game);
   const { revision } = await reply<GameReply>(getGame(ID));
   const arms = WHO.map((standInId) => ({ standInId, levelId: 'drying-hall' }));
   batch = await reply<BatchInfo>(postBatch(ID, sends('POST', { revision, arms, runs: RUNS, firstSeed: FIRST_SEED })));

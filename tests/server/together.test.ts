@@ -1,5 +1,4 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { writeGame, type GameDocument } from '@/core/index';
 import type { BatchInfo } from '@/server/contracts/batches';
 import type { GameReply } from '@/server/contracts/games';
 import type { Note, NotesReply } from '@/server/contracts/notes';
@@ -8,11 +7,11 @@ import { database } from '@/server/database/connection';
 import { tidyUp } from '@/server/jobs/housekeeping';
 import { KEEPER, type Visitor } from '@/server/people/visitors';
 import { deleteBatch, postBatch } from '@/server/routes/batches';
-import { deleteGame, getGame, postGame, putGame } from '@/server/routes/games';
+import { deleteGame, getGame, putGame } from '@/server/routes/games';
 import { deleteNote, getNotes, postAnswer, postNote, putTick } from '@/server/routes/notes';
 import { getTogether, postPlace } from '@/server/routes/together';
-import { hallOnly } from '../support/kilnYard';
 import { TestDataFolder } from './support/dataFolder';
+import { bring } from './support/shelf';
 import { failing, reply, sends } from './support/requests';
 
 let folder: TestDataFolder;
@@ -20,13 +19,6 @@ beforeAll(async () => {
   folder = await TestDataFolder.fresh('together');
 });
 afterAll(() => folder.close());
-
-let made = 0;
-async function bring(): Promise<GameDocument> {
-  const game = { ...hallOnly(), id: `yard-${++made}` };
-  await reply(postGame(sends('POST', writeGame(game))));
-  return game;
-}
 
 const visitor = (name: string): Visitor => ({ ...KEEPER, name });
 

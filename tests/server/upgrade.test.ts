@@ -13,14 +13,17 @@ import {
 import type { ReportReply } from '@/server/contracts/batches';
 import type { GameListReply, GameReply } from '@/server/contracts/games';
 import type { HistoryReply } from '@/server/contracts/history';
+import type { NotesReply } from '@/server/contracts/notes';
 import { database } from '@/server/database/connection';
 import { migrate } from '@/server/database/migrations';
 import { batchJobs } from '@/server/jobs/batchJobs';
 import { getReport } from '@/server/routes/batches';
 import { getGame, getGames, getRevision } from '@/server/routes/games';
 import { getHistory } from '@/server/routes/history';
+import { getNotes, postAnswer } from '@/server/routes/notes';
+import { KEEPER } from '@/server/people/visitors';
 import { FIXTURES, TestDataFolder } from './support/dataFolder';
-import { asks, reply } from './support/requests';
+import { asks, reply, sends } from './support/requests';
 
 /** What the version that left the data folder said of its batches; the text of its documents is of format version 1. */
 const before = JSON.parse(readFileSync(path.join(FIXTURES, 'reports-before-007.json'), 'utf8')) as Record<
@@ -107,6 +110,33 @@ describe('a data folder of an earlier version', () => {
       ['idle', 100],
       ['blind', 100],
     ]);
+  });
+
+  test('has what was noted on its reports, as notes that can be answered and ticked off', async () => {
+    const { sequelize } = database();
+    // As the version before the one with notes on anything kept them.
+    await sequelize.query(
+      'ALTER TABLE notes DROP COLUMN game_id, DROP COLUMN level_id, DROP COLUMN about, DROP COLUMN answer_to, ' +
+        'DROP COLUMN written_by, DROP COLUMN done_at, DROP COLUMN done_by, ADD COLUMN place VARCHAR(400) NOT NULL',
+    );
+    const address = 'arm=0&seed=7&at=3.5&name="Door warden"';
+    for (const batchId of [1, UNFINISHED])
+      await sequelize.query('INSERT INTO notes (batch_id, text, place, written_at) VALUES (?, ?, ?, ?)', {
+        replacements: [batchId, `Too early, in batch ${batchId}`, address, '2026-10-02 11:00:00'],
+      });
+    await sequelize.query("DELETE FROM sequelize_meta WHERE name >= '013'");
+    await migrate();
+    const { notes } = await reply<NotesReply>(getNotes('kiln-yard'));
+    const kept = { by: '', writtenAt: '2026-10-02T11:00:00.000Z', doneAt: null, doneBy: null, answers: [] };
+    expect(notes).toEqual(
+      [1, UNFINISHED].map((batchId) => ({
+        ...{ ...kept, id: expect.any(Number), text: `Too early, in batch ${batchId}` },
+        about: { type: 'report', batchId, place: address },
+      })),
+    );
+    await reply(postAnswer('kiln-yard', String(notes[0].id), sends('POST', { text: 'Later now' }), KEEPER));
+    const answered = await reply<NotesReply>(getNotes('kiln-yard'));
+    expect(answered.notes.map(({ answers }) => answers.map(({ text }) => text))).toEqual([['Later now'], []]);
   });
 
   test('may be migrated again and again, also after a step that was cut short', async () => {
