@@ -5,25 +5,28 @@ import os from 'node:os';
 import path from 'node:path';
 import { whyUnreachable } from '@/queue/redis/connect';
 
-/** A Redis of a test's own, on loopback with a password, of which nothing is kept. */
+/** A Redis of a test's own, with a password and unless said otherwise on loopback, of which nothing is kept. */
 export class TestRedis {
   private child: ChildProcess | undefined;
   private readonly folder = mkdtempSync(path.join(os.tmpdir(), 'gorge-queue-'));
-  private constructor(private readonly port: number) {}
+  private constructor(
+    private readonly port: number,
+    private readonly host: string,
+  ) {}
 
-  static async start(): Promise<TestRedis> {
-    const redis = new TestRedis(await freePort());
+  static async start(host = '127.0.0.1'): Promise<TestRedis> {
+    const redis = new TestRedis(await freePort(), host);
     await redis.begin();
     return redis;
   }
 
   get url(): string {
-    return `redis://:of-a-test@127.0.0.1:${this.port}`;
+    return `redis://:of-a-test@${this.host}:${this.port}`;
   }
 
   /** Begins, empty, under the same address. */
   async begin(): Promise<void> {
-    const lines = ['bind 127.0.0.1', `port ${this.port}`, `dir ${this.folder}`, 'save ""', 'requirepass of-a-test'];
+    const lines = [`bind ${this.host}`, `port ${this.port}`, `dir ${this.folder}`, 'save ""', 'requirepass of-a-test'];
     this.child = spawn('redis-server', ['-'], { stdio: ['pipe', 'ignore', 'ignore'] });
     this.child.stdin!.end(`${lines.join('\n')}\n`);
     for (let tries = 0; tries < 200 && (await whyUnreachable(this.url, 500)) !== undefined; tries++);
