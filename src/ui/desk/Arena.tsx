@@ -18,6 +18,8 @@ import type { ArenaView, ArenaViewState } from '../editor/arenaView';
 import { runsEndingNear } from '../editor/visits';
 import { composePicture, groundChangesUpTo, mindAt } from '../editor/composePicture';
 import type { Controls } from '../editor/controls';
+import { Fingers } from '../editor/fingers';
+import { Wheel } from '../editor/wheel';
 import { ArenaFoot, MapLegend } from './ArenaFoot';
 import styles from './desk.module.css';
 import { cellsOfMap, LEVEL_MAPS } from '../frame/levelMaps';
@@ -69,6 +71,7 @@ function Field({ view, controls, isTrying }: { view: ArenaView; controls: Contro
     () => new ArenaGestures(desk.session, desk.actions, view, (place) => visitEnds(desk, place)),
     [desk, view],
   );
+  const fingers = useMemo(() => new Fingers(view), [view]);
   const box = useRef<HTMLDivElement>(null);
   const ground = useRef<HTMLCanvasElement>(null);
   const top = useRef<HTMLCanvasElement>(null);
@@ -81,7 +84,8 @@ function Field({ view, controls, isTrying }: { view: ArenaView; controls: Contro
   const inputOf = (event: ReactPointerEvent | ReactMouseEvent): PointerInput => {
     const corner = box.current!.getBoundingClientRect();
     const [x, y] = [event.clientX - corner.left, event.clientY - corner.top];
-    return { x, y, button: event.button, shift: event.shiftKey, alt: event.altKey, isPanning: isSpaceDown.current };
+    const { button, shiftKey: shift, altKey: alt } = event;
+    return { x, y, button, shift, alt, isFinger: isFinger(event), isPanning: isSpaceDown.current };
   };
   return (
     <div
@@ -94,19 +98,26 @@ function Field({ view, controls, isTrying }: { view: ArenaView; controls: Contro
       className={styles.field}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
+        const input = inputOf(event);
         if (isTrying) controls.setPointerDown(true);
-        else gestures.down(inputOf(event));
+        // What one finger had begun was the first of two.
+        else if (input.isFinger && fingers.press(event.pointerId, input)) gestures.cancel();
+        else gestures.down(input);
       }}
       onPointerMove={(event) => {
         const input = inputOf(event);
         controls.setPointer(view.cellsAt(input.x, input.y));
-        gestures.move(input);
+        if (!input.isFinger || !fingers.move(event.pointerId, input)) gestures.move(input);
       }}
       onPointerUp={(event) => {
         controls.setPointerDown(false);
-        if (!isTrying) gestures.up(inputOf(event));
+        const isOfTwo = fingers.lift(event.pointerId);
+        if (!isTrying && !isOfTwo) gestures.up(inputOf(event));
       }}
-      onPointerCancel={() => gestures.cancel()}
+      onPointerCancel={(event) => {
+        fingers.lift(event.pointerId);
+        gestures.cancel();
+      }}
       onPointerLeave={() => gestures.leave()}
       onDoubleClick={(event) => !isTrying && gestures.doubleClick(inputOf(event))}
       onContextMenu={(event) => event.preventDefault()}
@@ -115,6 +126,10 @@ function Field({ view, controls, isTrying }: { view: ArenaView; controls: Contro
       <canvas ref={top} className={styles.canvas} />
     </div>
   );
+}
+
+function isFinger({ nativeEvent }: ReactPointerEvent | ReactMouseEvent): boolean {
+  return 'pointerType' in nativeEvent && nativeEvent.pointerType === 'touch';
 }
 
 /** A click where runs have ended goes to them. */
@@ -127,10 +142,7 @@ function visitEnds({ session, reading, visits }: Desk, { x, y }: { x: number; y:
   });
 }
 
-/** By how much a step of the wheel zooms. */
-const WHEEL_ZOOM = 1.15;
-
-/** The view follows the size of its box, and the wheel zooms; turned sideways it moves the picture. */
+/** The view follows the size of its box; the wheel zooms, and two fingers on a pad move the picture. */
 function useSizeAndWheel(box: RefObject<HTMLDivElement | null>, view: ArenaView): void {
   const { session } = useDesk();
   const columns = useFollowed(session, () => session.size.width);
@@ -140,15 +152,13 @@ function useSizeAndWheel(box: RefObject<HTMLDivElement | null>, view: ArenaView)
     if (!element) return;
     const observer = new ResizeObserver(() => view.resize(element.clientWidth, element.clientHeight, columns, rows));
     observer.observe(element);
+    const wheel = new Wheel();
     const turn = (event: WheelEvent) => {
       event.preventDefault();
-      if (Math.abs(event.deltaX) > Math.abs(event.deltaY)) {
-        view.pan(-event.deltaX, 0);
-        return;
-      }
+      const act = wheel.read(event);
       const corner = element.getBoundingClientRect();
-      const factor = event.deltaY < 0 ? WHEEL_ZOOM : 1 / WHEEL_ZOOM;
-      view.zoom(factor, event.clientX - corner.left, event.clientY - corner.top);
+      if ('zoom' in act) view.zoom(act.zoom, event.clientX - corner.left, event.clientY - corner.top);
+      else view.pan(act.panX, act.panY);
     };
     element.addEventListener('wheel', turn, { passive: false });
     return () => {

@@ -9,8 +9,10 @@ export interface PointerInput {
   /** CSS pixels from the corner of the arena. */
   x: number;
   y: number;
-  /** 0 is the main button, 1 the middle, 2 the second. */
+  /** 0 is the main button, 1 the middle, 2 the second, 5 the blunt end of a pen. */
   button: number;
+  /** Whether it is a finger, which meets what lies farther off. */
+  isFinger?: boolean;
   shift: boolean;
   /** Switches snapping off. */
   alt: boolean;
@@ -29,6 +31,9 @@ type Drag =
 /** Drags shorter than this many pixels are clicks. */
 const CLICK_PIXELS = 3;
 const SLACK_PIXELS = 10;
+const FINGER_SLACK_PIXELS = 22;
+/** Buttons that take ground away instead of laying it. */
+const ERASING_BUTTONS = [2, 5];
 
 /** Turns what the pointer does on the arena into edits; one drag is one step back. */
 export class ArenaGestures {
@@ -44,9 +49,10 @@ export class ArenaGestures {
     private readonly onGround: (place: { x: number; y: number }) => void = () => undefined,
   ) {}
 
-  private hitAt(x: number, y: number): Hit {
+  private hitAt({ x, y }: { x: number; y: number }, { isFinger }: PointerInput): Hit {
     const { game, selection } = this.session.state;
-    return hitTest(game, this.session.level, selection, x, y, SLACK_PIXELS / this.view.state.camera.scale);
+    const slack = isFinger ? FINGER_SLACK_PIXELS : SLACK_PIXELS;
+    return hitTest(game, this.session.level, selection, x, y, slack / this.view.state.camera.scale);
   }
 
   down(input: PointerInput): void {
@@ -57,7 +63,7 @@ export class ArenaGestures {
       return;
     }
     const { tool } = this.session.state;
-    const hit = this.hitAt(place.x, place.y);
+    const hit = this.hitAt(place, input);
     this.pressed = { x: input.x, y: input.y, hit };
     if (tool === 'ground') this.beginPaint(place, input);
     else if (tool === 'area') this.beginArea(place);
@@ -78,7 +84,7 @@ export class ArenaGestures {
   }
 
   private beginPaint(place: { x: number; y: number }, input: PointerInput): void {
-    const isErasing = input.button === 2 || input.shift;
+    const isErasing = ERASING_BUTTONS.includes(input.button) || input.shift;
     const cell = cellOf(place);
     this.drag = {
       type: 'paint',
@@ -227,7 +233,7 @@ export class ArenaGestures {
   /** A double click on a leg of a route puts a waypoint there, with any tool. */
   doubleClick(input: PointerInput): void {
     const place = this.view.cellsAt(input.x, input.y);
-    const hit = this.hitAt(place.x, place.y);
+    const hit = this.hitAt(place, input);
     if (hit.type === 'leg') this.actions.insertWaypoint(hit.piece, hit.leg, snap(place, input.alt));
   }
 
