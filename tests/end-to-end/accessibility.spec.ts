@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { finishedReading, openDesk } from './support/desk';
 
 const HALL = '/games/kiln-yard/levels/drying-hall';
 
@@ -137,4 +138,22 @@ test('the keyboard comes out of the arena and out of a script, and skips to what
   await page.keyboard.press('Escape');
   await expect(text).not.toBeFocused();
   expect(await text.textContent()).toBe(before);
+});
+
+test('a screen reader hears what is selected and where, what was changed, and what the Reading says then', async ({
+  page,
+}, info) => {
+  await openDesk(page, info);
+  const [step, numbers] = [page.getByTestId('said-step'), page.getByTestId('said-reading')];
+  await expect(step).toHaveAttribute('aria-live', 'polite');
+  await page.getByTestId('arena').focus();
+  await page.keyboard.press('n');
+  await page.keyboard.press('n');
+  await expect(step).toHaveText('Hall warden at column 10.5, row 7.5 selected');
+  await page.keyboard.press('ArrowUp');
+  await expect(step).toHaveText(/^Move Hall warden\. Hall warden at column 10\.5, row \d/);
+  const { rate, low, high } = await finishedReading(page);
+  await expect(numbers).toHaveText(`casual clears ${rate} %, between ${low} and ${high} %, of 100 runs`);
+  await page.keyboard.press('Control+z');
+  await expect(step).toHaveText('Taken back: Move Hall warden. Hall warden at column 10.5, row 7.5');
 });

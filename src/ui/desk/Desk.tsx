@@ -31,6 +31,7 @@ const TourBand = later(() => import('../tour/TourBand').then((module) => module.
 const StartField = later(() => import('./StartField').then(({ StartField: Field }) => Field));
 // Who is asked nothing needs no question.
 const PeopleHere = later(() => import('./PeopleHere').then((module) => module.PeopleHere));
+const SpokenWords = later(() => import('./SpokenWords').then((module) => module.SpokenWords));
 const ClashNotice = later(() => import('./ClashNotice').then(({ ClashNotice: Notice }) => Notice));
 
 /** The main view: the arena in the middle, the Reading at the right, the strata below. */
@@ -146,6 +147,7 @@ function DeskBody({ view }: { view?: WholeView }) {
       <DeskKeys help={help} onToggleScript={onToggleScript} onOpenNotes={openers.onOpenNotes} />
       <PaletteKey help={help} onOpenScript={onOpenScript} onOpenPanel={(type) => setOpen({ type })} />
       <DeskClipboard />
+      <SpokenWords />
       <ClashNotice />
       <KeptDraftNotice />
     </div>

@@ -20,7 +20,6 @@ export function ReadingHead({ cannotRun }: { cannotRun: boolean }) {
         {isHeld ? 'Go on' : 'Hold'}
       </button>
       <span
-        role="status"
         data-testid="reading-status"
         data-first-number-ms={firstNumberMs?.toFixed(0)}
         className={cannotRun ? 'bad' : isStale ? 'wary' : 'quiet'}
