@@ -33,12 +33,15 @@ export function MapLegend({ view }: { view: ArenaView }) {
   );
 }
 
+/** Over an arena that is narrower the foot is shortened, so that it stays one line. */
+const WHOLE_FOOT_PIXELS = 760;
+
 /** Moments of the preview, what lies over the arena, where the pointer is, and the zoom. */
 export function ArenaFoot({ view }: { view: ArenaView }) {
   const { session } = useDesk();
   const shown = useFollowed(view, (state) => state);
   const scale = useFollowed(view, (state) => state.camera.scale);
-  const isNarrow = useFollowed(view, (state) => state.width < 640);
+  const isNarrow = useFollowed(view, (state) => state.width < WHOLE_FOOT_PIXELS);
   const { width, height } = session.size;
   const hint = useKeyHint();
   useWatchedGround(shown.showsWatched);

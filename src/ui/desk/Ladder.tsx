@@ -189,6 +189,7 @@ function Bar({
   const percent = (share: number) => `${(share * 100).toFixed(1)}%`;
   return (
     <span
+      className="tinted"
       style={{
         position: 'relative',
         display: 'block',

@@ -106,7 +106,9 @@ function ScrubArea({ span, children }: { span: number; children: ReactNode }) {
         }}
         onPointerMove={(event) => event.buttons > 0 && seek(event)}
         onKeyDown={(event) => {
-          const step = { ArrowLeft: -6, ArrowRight: 6, PageDown: -60, PageUp: 60 }[event.key];
+          const step = { ArrowLeft: -6, ArrowRight: 6, PageDown: -60, PageUp: 60, Home: -lastTick, End: lastTick }[
+            event.key
+          ];
           if (!step) return;
           event.preventDefault();
           event.stopPropagation();
@@ -114,6 +116,7 @@ function ScrubArea({ span, children }: { span: number; children: ReactNode }) {
         }}
       >
         <div
+          className="tinted"
           style={{
             position: 'absolute',
             top: 0,

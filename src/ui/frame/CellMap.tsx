@@ -48,7 +48,7 @@ export function CellMap(props: CellMapProps) {
       />
       <figcaption className={`quiet ${css.legend}`}>
         <span className="mono">{less ? `−${most}` : '0'}</span>
-        <span className={css.tints} style={{ background: fade }} />
+        <span className={`tinted ${css.tints}`} style={{ background: fade }} />
         <span>
           <span className="mono">
             {less ? '+' : ''}

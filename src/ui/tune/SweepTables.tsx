@@ -94,7 +94,7 @@ export function HeatTable({ names, points, standIn, measure, onTake }: HeatTable
                 <td key={x}>
                   <button
                     type="button"
-                    className={css.cell}
+                    className={`tinted ${css.cell}`}
                     data-brief={point?.brief}
                     title={`${says}. A click takes both.`}
                     aria-label={says}

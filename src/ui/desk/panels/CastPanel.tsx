@@ -76,7 +76,7 @@ function KindList({ chosen, onChoose }: { chosen: string; onChoose: (id: string)
     title: varies ? `varies ${kindOf(game, varies)?.name ?? varies}` : 'a kind of its own',
     sign: (
       <>
-        <span className={styles.dot} style={{ background: kindOf(game, id)?.tint }} />
+        <span className={`tinted ${styles.dot}`} style={{ background: kindOf(game, id)?.tint }} />
         {varies && <span className="quiet">↳ </span>}
       </>
     ),

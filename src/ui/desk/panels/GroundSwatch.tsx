@@ -4,7 +4,7 @@ import type { Terrain } from '@/core/index';
 export function GroundSwatch({ ground }: { ground: Terrain }) {
   return (
     <span
-      className="mono"
+      className="mono tinted"
       style={{
         display: 'inline-block',
         width: 15,
