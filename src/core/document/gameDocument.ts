@@ -66,11 +66,11 @@ export const terrainShape = z
       about: 'health that it takes from the player, a second',
     }).optional(),
     pathCost: quantity({
-      ...{ label: 'Path cost', unit: 'cells a cell', low: 1, high: 100 },
+      ...{ label: 'Path cost', unit: 'times', low: 1, high: 100 },
       about: 'how many cells a cell counts when a way is chosen',
     }).optional(),
     strength: quantity({
-      ...{ label: 'Strength', unit: 'hits, then', low: 1, high: 100, whole: true },
+      ...{ label: 'Strength', unit: 'hits', low: 1, high: 100, whole: true },
       about: 'hits until it turns into another ground',
     }).optional(),
     becomes: identifier.optional().describe('id of the ground that it turns into'),

@@ -4,6 +4,7 @@ import { useInfiniteQuery } from '@tanstack/react-query';
 import type { DeedInfo } from '@/server/contracts/people';
 import { Failed, Loading } from '../frame/States';
 import { gorgeApi } from '../requests/gorgeApi';
+import { foldDeeds, sayGames } from './foldDeeds';
 import { sayTime } from './timeWords';
 
 /** Who did what, the last first, and what was refused to whom. */
@@ -14,7 +15,7 @@ export function Deeds() {
     initialPageParam: undefined as number | undefined,
     getNextPageParam: ({ deeds, hasMore }) => (hasMore ? deeds.at(-1)?.id : undefined),
   });
-  const deeds = data?.pages.flatMap((page) => page.deeds) ?? [];
+  const deeds = foldDeeds(data?.pages.flatMap((page) => page.deeds) ?? []);
   return (
     <section aria-label="Who did what">
       <h2 className="heading">Who did what</h2>
@@ -41,7 +42,7 @@ export function Deeds() {
                 <td>{sayWhen(deed)}</td>
                 <td>{deed.who}</td>
                 <td className="quiet">{deed.linkLabel === null ? 'keeper' : `link "${deed.linkLabel}"`}</td>
-                <td>{deed.gameId ?? ''}</td>
+                <td title={deed.games.join(', ')}>{sayGames(deed.games)}</td>
                 <td>
                   {deed.isRefused && <b className="bad">refused: </b>}
                   {deed.what}
@@ -61,6 +62,7 @@ export function Deeds() {
   );
 }
 
-function sayWhen({ at, firstAt, times }: DeedInfo): string {
-  return times > 1 ? `${sayTime(firstAt)} to ${sayTime(at).split(', ').at(-1)}` : sayTime(at);
+function sayWhen({ at, firstAt }: DeedInfo): string {
+  const [from, to] = [sayTime(firstAt), sayTime(at)];
+  return from === to ? to : `${from} to ${to.split(', ').at(-1)}`;
 }

@@ -63,9 +63,9 @@ function NewLinkForm({ onMade }: { onMade: (made: MadeLinkReply) => void }) {
     >
       <TextInput
         size="xs"
-        w={260}
+        w={300}
         aria-label="For whom"
-        placeholder="For whom, for example: test evening"
+        placeholder="for whom, as in: test evening"
         value={label}
         maxLength={80}
         onChange={(event) => setLabel(event.currentTarget.value)}
