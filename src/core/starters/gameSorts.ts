@@ -192,7 +192,7 @@ export const GAME_SORTS: readonly GameSort[] = [
       for (const y of [2, 5]) begun.part('ranks', { x: 7, y });
       begun.turn('marcher', { beat: 0.17 });
       begun.arm();
-      begun.slowFire(0.8);
+      begun.slowFire(1);
       begun.rules('score 10 when foe defeated', 'win when no foe left');
       begun.brief({ standIn: 'casual', measure: 'clears', least: 60, most: 85 });
       return begun.game;

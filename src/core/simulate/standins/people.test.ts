@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { smallProgram, type SmallLevel } from '../../../../tests/support/smallLevel';
-import { runChunk } from '../../pipeline';
+import { GAME_SORTS } from '../../starters/gameSorts';
+import { compileGameLevel, runChunk } from '../../pipeline';
 import { Runner } from '../run';
 import { STAND_INS } from '../../people/traits';
 
@@ -279,4 +280,25 @@ test('nobody waits for a vent that is not in the way', () => {
   const unhindered = walk([]) + 30;
   expect(walk([{ kind: 'vent', at: [8.5, 6.5] }])).toBeLessThan(unhindered);
   expect(walk([{ kind: 'vent', at: [8.5, 1.5] }])).toBeGreaterThan(unhindered);
+});
+
+test('before ranks that step down at the walls the better players hit more, and slower ones never do', () => {
+  const game = GAME_SORTS.find(({ id }) => id === 'ranks')!.begin('Ranks', []);
+  const compiled = compileGameLevel(game, game.levels[0].id);
+  if (!compiled.ok) throw new Error(compiled.faults[0].message);
+  const runs = 2 * RUNS;
+  const shareOf = (standIn: string, slowerMs = 0) => {
+    const traits = STAND_INS.find(({ id }) => id === standIn)!;
+    const { rows } = runChunk(compiled.value, { ...traits, reactionMs: traits.reactionMs + slowerMs }, 1, runs);
+    return rows.filter(({ outcome }) => outcome === 'won').length / runs;
+  };
+  const [novice, casual, expert, slowExpert] = [
+    ...[shareOf('novice'), shareOf('casual'), shareOf('expert')],
+    shareOf('expert', 300),
+  ];
+  // What so few runs cannot tell apart is left free.
+  expect(expert).toBeGreaterThan(novice + 0.15);
+  expect(casual).toBeGreaterThan(novice);
+  expect(expert).toBeGreaterThan(casual - 0.1);
+  expect(slowExpert).toBeLessThan(expert + 0.05);
 });

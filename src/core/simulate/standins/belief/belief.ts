@@ -2,6 +2,7 @@ import type { LevelProgram } from '../../../compile/levelProgram';
 import { FRAME_TICKS, SHOWN, type ScreenFrame } from '../screen';
 import { harmOfKinds, sendsBack } from './harms';
 import { PastOfPieces } from './past';
+import { TurnsOfPieces } from './turns';
 
 /** What has moved less than this between two looks stands still, cells. */
 const STILL_CELLS = 0.004;
@@ -17,9 +18,8 @@ const BENT_SINE = 0.2;
 /** What moves in no more looks on end than this goes in jerks, when it has done so often enough. */
 const JERK_LOOKS = 3;
 const KNOWN_JERKS = 2;
-/** So many places of turning back are known of each thing; one that passes within so far of them turns there, cells. */
-const KNOWN_TURNS = 2;
-const TURN_CELLS = 0.3;
+/** What the time to the last jerk counts beside those before it. */
+const NEW_JERK_SHARE = 0.25;
 /** What is no farther than this from where a shot comes up has fired it, cells. */
 const MUZZLE_CELLS = 1.5;
 /** Two looks that lie farther apart than this say nothing of speed: it has come there at once. */
@@ -51,9 +51,7 @@ export class Belief {
   /** Until when each is taken to be after the player, since it has bent its course towards it. */
   private readonly hunterUntil: Int32Array;
   private readonly hunterTicks: number;
-  /** The last places at which each turned back: x, y for {@link KNOWN_TURNS} of them; not numbers where there are none. */
-  private readonly turnPlaces: Float64Array;
-  private readonly turnCount: Int32Array;
+  readonly turns: TurnsOfPieces;
   /** How bad the touch of each is, 0 to 1. */
   readonly harm: Float64Array;
   /** By kind: how the shots go that were seen to come from it, cells a tick; 0 as long as none has been seen. */
@@ -88,16 +86,13 @@ export class Belief {
     this.bent = new Float64Array(count);
     this.hunterUntil = new Int32Array(count);
     this.hunterTicks = HUNTER_SECONDS * program.ticksPerSecond;
-    this.turnPlaces = new Float64Array(2 * KNOWN_TURNS * count);
-    this.turnCount = new Int32Array(count);
+    this.turns = new TurnsOfPieces(count);
     this.jerkX = new Float64Array(count);
     this.jerkY = new Float64Array(count);
     this.jerkAt = new Int32Array(count);
-    this.jerkTicks = new Int32Array(count);
+    this.jerkTicks = new Float64Array(count);
     this.movedLooks = new Int32Array(count);
     this.jerks = new Int32Array(count);
-    this.wentX = new Float64Array(count);
-    this.wentY = new Float64Array(count);
     this.lastX = new Float64Array(count);
     this.lastY = new Float64Array(count);
     this.lastFacingX = new Float64Array(count);
@@ -138,8 +133,6 @@ export class Belief {
     this.jerkTicks.fill(0);
     this.movedLooks.fill(0);
     this.jerks.fill(0);
-    this.wentX.fill(0);
-    this.wentY.fill(0);
     this.headedLooks.fill(0);
     this.bent.fill(0);
     this.hunterUntil.fill(0);
@@ -150,8 +143,7 @@ export class Belief {
       this.past.breakOff();
       return;
     }
-    this.turnPlaces.fill(NaN);
-    this.turnCount.fill(0);
+    this.turns.forget();
     this.firesX.fill(0);
     this.firesY.fill(0);
     this.topSpeed.fill(0);
@@ -217,7 +209,7 @@ export class Belief {
     else {
       this.stillSince[piece] = frame.tick;
       this.topSpeed[piece] = Math.max(this.topSpeed[piece], length / ticks);
-      this.noteTurn(piece, speedX, speedY);
+      this.turns.note(piece, this.lastX[piece], this.lastY[piece], speedX, speedY);
       if (before === 0 && this.isShot[piece] === 1) this.noteShooter(frame, piece, speedX, speedY);
       const far = Math.sqrt(toPlayerX * toPlayerX + toPlayerY * toPlayerY);
       if (dx * toPlayerX + dy * toPlayerY > HEADS_FOR_COSINE * length * far) {
@@ -239,12 +231,9 @@ export class Belief {
   private readonly jerkX: Float64Array;
   private readonly jerkY: Float64Array;
   private readonly jerkAt: Int32Array;
-  private readonly jerkTicks: Int32Array;
+  private readonly jerkTicks: Float64Array;
   private readonly movedLooks: Int32Array;
   private readonly jerks: Int32Array;
-  /** How each went when it went last, cells a tick. */
-  readonly wentX: Float64Array;
-  readonly wentY: Float64Array;
 
   /** Notes by what kind a shot was fired: by what stands nearest to where it came up. */
   private noteShooter({ x, y, shown }: ScreenFrame, shot: number, speedX: number, speedY: number): void {
@@ -259,38 +248,15 @@ export class Belief {
     }
   }
 
-  /** Notes where something turned back on its way, whatever it did in between. */
-  private noteTurn(piece: number, speedX: number, speedY: number): void {
-    const { wentX, wentY, turnPlaces, turnCount } = this;
-    if (speedX * wentX[piece] + speedY * wentY[piece] < 0) {
-      const at = 2 * (KNOWN_TURNS * piece + (turnCount[piece]++ % KNOWN_TURNS));
-      turnPlaces[at] = this.lastX[piece];
-      turnPlaces[at + 1] = this.lastY[piece];
-    }
-    wentX[piece] = speedX;
-    wentY[piece] = speedY;
-  }
-
-  /** Whether something has turned back before at a place that it is about to pass, having come by this speed for some ticks. */
-  turnsAt(piece: number, x: number, y: number, velocityX: number, velocityY: number, ticks: number): boolean {
-    const known = Math.min(KNOWN_TURNS, this.turnCount[piece]);
-    const step = Math.sqrt(velocityX * velocityX + velocityY * velocityY) * ticks;
-    for (let turn = 0; turn < known; turn++) {
-      const at = 2 * (KNOWN_TURNS * piece + turn);
-      const dx = this.turnPlaces[at] - x;
-      const dy = this.turnPlaces[at + 1] - y;
-      const ahead = dx * velocityX + dy * velocityY;
-      if (Math.abs(dx) + Math.abs(dy) < TURN_CELLS + step && ahead <= 0 && ahead > -step * step) return true;
-    }
-    return false;
-  }
-
   /** What goes in jerks goes on by one jerk in the time between two of them, not as it did in the last look. */
   private noteJerks(piece: number, tick: number, moves: boolean, dx: number, dy: number, ticks: number): void {
     const { jerkX, jerkY, jerkAt, jerkTicks, movedLooks, jerks } = this;
     if (moves) {
       if (movedLooks[piece] === 0) {
-        jerkTicks[piece] = tick - jerkAt[piece];
+        const between = tick - jerkAt[piece];
+        // Looks come too seldom to tell from one jerk when the next one comes.
+        const isNew = jerks[piece] < KNOWN_JERKS;
+        jerkTicks[piece] = isNew ? between : jerkTicks[piece] + (between - jerkTicks[piece]) * NEW_JERK_SHARE;
         jerkAt[piece] = tick;
         jerkX[piece] = jerkY[piece] = 0;
       }
@@ -302,8 +268,11 @@ export class Belief {
       movedLooks[piece] = 0;
     }
     const goesInJerks = jerks[piece] >= KNOWN_JERKS;
-    this.velocityX[piece] = goesInJerks ? jerkX[piece] / jerkTicks[piece] : dx / ticks;
-    this.velocityY[piece] = goesInJerks ? jerkY[piece] / jerkTicks[piece] : dy / ticks;
+    const speedX = goesInJerks ? jerkX[piece] / jerkTicks[piece] : dx / ticks;
+    const speedY = goesInJerks ? jerkY[piece] / jerkTicks[piece] : dy / ticks;
+    const back = goesInJerks ? this.turns.backFrom(piece, speedX, speedY) : undefined;
+    this.velocityX[piece] = back ? (back.axis === 0 ? back.speed : 0) : speedX;
+    this.velocityY[piece] = back ? (back.axis === 1 ? back.speed : 0) : speedY;
   }
 
   private noteSpell(piece: number, tick: number, shown: number): void {

@@ -228,8 +228,8 @@ export class Forecast {
     const isPausing =
       !passesWalls && !one.isHunting && velocityX === 0 && velocityY === 0 && this.pauses(belief, piece);
     if (isPausing) {
-      velocityX = belief.wentX[piece];
-      velocityY = belief.wentY[piece];
+      velocityX = belief.turns.wentX[piece];
+      velocityY = belief.turns.wentY[piece];
     }
     const turns = !passesWalls && (velocityX !== 0 || velocityY !== 0);
     const knowsTurns = turns && this.traits.beatRounds > 0;
@@ -267,7 +267,7 @@ export class Forecast {
         velocityX = -velocityX;
         velocityY = -velocityY;
       }
-      if (knowsTurns && step > 0 && belief.turnsAt(piece, x, y, velocityX, velocityY, this.stepTicks)) {
+      if (knowsTurns && step > 0 && belief.turns.turnsAt(piece, x, y, velocityX, velocityY, this.stepTicks)) {
         velocityX = -velocityX;
         velocityY = -velocityY;
       }

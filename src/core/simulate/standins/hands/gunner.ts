@@ -18,6 +18,8 @@ const STEP_CELLS = 0.9;
 const TRUSTED_SHARE = 0.9;
 /** A shot that passes this much outside of a target is still tried. */
 const SPARE_CELLS = 0.1;
+/** So many times it is thought over where a target will be when one has come under it. */
+const MEETING_STEPS = 2;
 /** What is aimed at is thought on by so much at a time, ticks. */
 const STRIDE_TICKS = 6;
 /** A line of fire that something solid stands in is worth so long a detour, cells. */
@@ -36,6 +38,8 @@ export class Gunner {
   private readonly spread: number;
   /** Whether shots fly the same way whatever the player does. */
   readonly isFixed: boolean;
+  /** How far it comes in a tick, cells. */
+  private readonly ownStep: number;
   /** The key that fires. */
   readonly fireBit: Input;
   private readonly gun: GunProgram;
@@ -66,6 +70,7 @@ export class Gunner {
       const { hit } = kinds[kindIndex];
       return Math.min(hit.west + hit.east, hit.north + hit.south) / 2 + shotRadius;
     });
+    this.ownStep = program.player.control.step;
     this.isFixed = gun.aimX !== 0 || gun.aimY !== 0;
     this.spread = sinDegrees(traits.aimSpreadDegrees);
   }
@@ -155,7 +160,7 @@ export class Gunner {
       const nextY = y + velocityY * stride;
       const turns =
         (!isInside && isSolidAt(grid, Math.floor(nextX), Math.floor(nextY))) ||
-        belief.turnsAt(piece, nextX, nextY, velocityX, velocityY, stride);
+        belief.turns.turnsAt(piece, nextX, nextY, velocityX, velocityY, stride);
       if (turns) {
         velocityX = -velocityX;
         velocityY = -velocityY;
@@ -187,8 +192,11 @@ export class Gunner {
     let least = Infinity;
     let chosen = -1;
     for (const piece of this.targets) {
-      const aside = this.asideOf(belief, piece, own.x, own.y, tick, grid);
+      let aside = this.asideOf(belief, piece, own.x, own.y, tick, grid);
       if (aside === undefined) continue;
+      // By the time it stands there the target has gone on.
+      for (let again = 0; again < MEETING_STEPS; again++)
+        aside = this.asideOf(belief, piece, own.x, own.y, tick + Math.abs(aside) / this.ownStep, grid) ?? aside;
       const column = Math.floor(own.x + aside * aimY);
       const row = Math.floor(own.y - aside * aimX);
       if (column < 0 || row < 0 || column >= graph.width || row * graph.width + column >= graph.isRest.length) continue;
