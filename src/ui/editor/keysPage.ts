@@ -1,5 +1,13 @@
 import { KEY_TABLE } from './keyTable';
 
+const HANDS = [
+  'Wheel: zooms; with Shift, or tilted, it moves the picture. Space or the middle button with a drag moves it, too.',
+  'Two fingers on a pad: together they move the picture, apart they zoom it.',
+  'One finger on a screen does what the main button does; two move and zoom the picture.',
+  'A pen draws; its blunt end or its side button takes ground away, as the second mouse button and Shift do.',
+  'Gamepad, in a try: stick or cross move, the first two buttons act, the others throw where throwing has a key of its own.',
+];
+
 /** The page of the docs that lists every key, in groups, as the table has them. */
 export function writeKeysPage(): string {
   const groups = [...new Set(KEY_TABLE.map(({ group }) => group))];
@@ -18,6 +26,10 @@ export function writeKeysPage(): string {
     'and gives them other ones; on a Mac, Command does what Ctrl does.',
     '',
     ...lines,
+    '## Mouse, pad, fingers, pen and gamepad',
+    '',
+    ...HANDS.map((line) => `- ${line}`),
+    '',
   ]
     .join('\n')
     .replace(/\n+$/, '\n');
