@@ -195,3 +195,64 @@ export async function measureDesk(): Promise<BenchRow[]> {
     server.stopAll();
   }
 }
+
+/** How long after every click the picture showed what came of it, in milliseconds; counted from when the browser heard of it. */
+async function actsDuring(page: Page, work: () => Promise<void>): Promise<number[]> {
+  await page.evaluate(() => {
+    const acts: number[] = ((window as unknown as { benchActs: number[] }).benchActs = []);
+    const note = (event: PointerEvent) =>
+      // After the frame that draws it.
+      requestAnimationFrame(() => setTimeout(() => acts.push(performance.now() - event.timeStamp)));
+    window.addEventListener('pointerup', note);
+  });
+  await work();
+  return page.evaluate(() => (window as unknown as { benchActs: number[] }).benchActs);
+}
+
+const CLICKS = 30;
+
+/** A level of 256 × 256 cells with 2,000 pieces: frames while something is dragged or painted, and clicks that select or place. */
+export async function measureLargeDesk(): Promise<BenchRow[]> {
+  const server = GorgeServer.fresh('bench', 4450);
+  const browser = await chromium.launch(CHROMIUM);
+  try {
+    const address = await server.start();
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const [crowded] = crowdedVersions();
+    const reply = await page.request.post(`${address}/api/games`, { data: { ...crowded, id: 'bench-crowded' } });
+    if (!reply.ok()) throw new Error(await reply.text());
+    await page.goto(`${address}/games/bench-crowded/levels/drying-hall`);
+    await page.getByTestId('arena').waitFor();
+    await page.getByTestId('clear-rate').waitFor({ timeout: 300_000 });
+    const at = (x: number, y: number) => onScreen(page, x, y, 256, 256);
+    // Seen whole, a cell is two pixels: as near as one works, the middle of the arena stays the middle.
+    const middle = await at(128, 128);
+    await page.mouse.move(middle.x, middle.y);
+    for (let notch = 0; notch < 15; notch++) await page.mouse.wheel(0, -100);
+    await page.waitForTimeout(500);
+    const dragging = await framesDuring(page, () => dragAbout(page, middle));
+    const selecting = await actsDuring(page, async () => {
+      for (let click = 0; click < CLICKS; click++)
+        await page.mouse.click(middle.x - 200 + 13 * click, middle.y - 150 + 10 * click);
+    });
+    await page.keyboard.press('3');
+    const placing = await actsDuring(page, async () => {
+      for (let click = 0; click < CLICKS; click++)
+        await page.mouse.click(middle.x - 200 + 13 * click, middle.y + 150 - 10 * click);
+    });
+    await page.keyboard.press('2');
+    const painting = await framesDuring(page, () => dragAbout(page, middle));
+    const row = (name: string, values: readonly number[]): BenchRow => ({
+      ...{ name: `desk.2000_pieces_${name}_95_percent_ms`, value: share(values, 0.95), unit: 'ms' },
+    });
+    return [
+      row('drag_frame', dragging),
+      row('paint_frame', painting),
+      row('select_click', selecting),
+      row('place_click', placing),
+    ];
+  } finally {
+    await browser.close();
+    server.stopAll();
+  }
+}

@@ -4,7 +4,7 @@ import { measureMeasuring, measureMovers, measurePictures, measureSchemes, measu
 import { measureBehaviors, measureChasers, measureScripts } from './behaviorRows';
 import { measureCues, measureShots } from './cueRows';
 import { measureBatches, reportWorkerMemory } from './batchRows';
-import { measureDesk, measureKnobs, measureProjection } from './deskRows';
+import { measureDesk, measureKnobs, measureLargeDesk, measureProjection } from './deskRows';
 import { measureEngine, measureGrowth, measureStandIn } from './engineRows';
 import { measureFleet } from './fleetRows';
 import { measureGeometry, measureLargePaths } from './geometryRows';
@@ -45,10 +45,11 @@ const PARTS: Record<string, () => BenchRow[] | Promise<BenchRow[]>> = {
   tuning: measureTuning,
   projection: measureProjection,
   desk: measureDesk,
+  largeDesk: measureLargeDesk,
 };
 
-/** These start a server, and two of them a browser. */
-const WITH_SERVER = ['desk', 'projection', 'reports', 'fleet'];
+/** These start a server, and three of them a browser. */
+const WITH_SERVER = ['desk', 'largeDesk', 'projection', 'reports', 'fleet'];
 
 /** Every part runs in a process of its own, as levels do in their workers: what one part did never slows the next. */
 function runPart(name: string): BenchRow[] {

@@ -68,8 +68,8 @@ function onCommandLine(levelId: string): Hashes {
     env: { ...process.env, GORGE_NUMBERS: '' },
   });
   if (stdout === '') throw new Error(stderr);
-  const { standins } = JSON.parse(stdout) as { standins: { id: string; hash: string }[] };
-  return Object.fromEntries(standins.map(({ id, hash }) => [id, hash]));
+  const { standins } = JSON.parse(stdout) as { standins: { standin: string; hash: string }[] };
+  return Object.fromEntries(standins.map(({ standin, hash }) => [standin, hash]));
 }
 
 /** What machines that take chunks from a queue come to. */
