@@ -61,6 +61,13 @@ async function inBrowser(levelId: string): Promise<Reading[]> {
   }));
 }
 
+/** Asks the server; a connection that it has closed meanwhile is opened anew. */
+async function ask<Reply>(address: string, body?: object): Promise<Reply> {
+  const order = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
+  const send = () => fetch(`${base}/api/games/${GAME}${address}`, body && order);
+  return (await (await send().catch(send)).json()) as Reply;
+}
+
 /** What one process comes to. */
 function onCommandLine(levelId: string, { standInId, runs }: Reading): string {
   const args = [
@@ -83,16 +90,10 @@ function onCommandLine(levelId: string, { standInId, runs }: Reading): string {
 
 /** What machines that take chunks from a queue come to. */
 async function byFleet(levelId: string, { standInId, runs }: Reading): Promise<string> {
-  const game = `${base}/api/games/${GAME}`;
-  const { revision } = (await (await fetch(game)).json()) as GameReply;
-  const started = await fetch(`${game}/batches`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ revision, levelId, standInId, runs, firstSeed: 1 }),
-  });
-  const { id } = (await started.json()) as BatchInfo;
+  const { revision } = await ask<GameReply>('');
+  const { id } = await ask<BatchInfo>('/batches', { revision, levelId, standInId, runs, firstSeed: 1 });
   for (;;) {
-    const { batch, summary } = (await (await fetch(`${game}/batches/${id}`)).json()) as ReportReply;
+    const { batch, summary } = await ask<ReportReply>(`/batches/${id}`);
     if (batch.status === 'finished') return summary.hash;
     expect([batch.status, batch.error]).toEqual(['running', null]);
     await new Promise((resolve) => setTimeout(resolve, 300));
