@@ -5,7 +5,7 @@ const HANDS = [
   'Two fingers on a pad: together they move the picture, apart they zoom it.',
   'One finger on a screen does what the main button does; two move and zoom the picture.',
   'A pen draws; its blunt end or its side button takes ground away, as the second mouse button and Shift do.',
-  'Gamepad, in a try: stick or cross move, the first two buttons act, the others throw where throwing has a key of its own.',
+  'Gamepad, in a try: stick or cross move, two buttons act, the others throw where that has a key of its own.',
 ];
 
 /** The page of the docs that lists every key, in groups, as the table has them. */
