@@ -210,8 +210,9 @@ async function actsDuring(page: Page, work: () => Promise<void>): Promise<number
 }
 
 const CLICKS = 30;
+const PIECES = 2000 - CLICKS;
 
-/** A level of 256 × 256 cells with 2,000 pieces: frames while something is dragged or painted, and clicks that select or place. */
+/** A level of 256 × 256 cells with nearly 2,000 pieces: frames while something is dragged or painted, and clicks that select or place. */
 export async function measureLargeDesk(): Promise<BenchRow[]> {
   const server = GorgeServer.fresh('bench', 4450);
   const browser = await chromium.launch(CHROMIUM);
@@ -219,7 +220,11 @@ export async function measureLargeDesk(): Promise<BenchRow[]> {
     const address = await server.start();
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     const [crowded] = crowdedVersions();
-    const reply = await page.request.post(`${address}/api/games`, { data: { ...crowded, id: 'bench-crowded' } });
+    // A level may have 2,000: as many as are placed here are left out.
+    const [level] = crowded.levels;
+    const roomy = { ...level, pieces: level.pieces.slice(0, PIECES) };
+    const data = { ...crowded, id: 'bench-crowded', levels: [roomy] };
+    const reply = await page.request.post(`${address}/api/games`, { data });
     if (!reply.ok()) throw new Error(await reply.text());
     await page.goto(`${address}/games/bench-crowded/levels/drying-hall`);
     await page.getByTestId('arena').waitFor();
@@ -243,7 +248,7 @@ export async function measureLargeDesk(): Promise<BenchRow[]> {
     await page.keyboard.press('2');
     const painting = await framesDuring(page, () => dragAbout(page, middle));
     const row = (name: string, values: readonly number[]): BenchRow => ({
-      ...{ name: `desk.2000_pieces_${name}_95_percent_ms`, value: share(values, 0.95), unit: 'ms' },
+      ...{ name: `desk.${PIECES}_pieces_${name}_95_percent_ms`, value: share(values, 0.95), unit: 'ms' },
     });
     return [
       row('drag_frame', dragging),
