@@ -196,8 +196,8 @@ export async function measureDesk(): Promise<BenchRow[]> {
   }
 }
 
-/** How long after every click the picture showed what came of it, in milliseconds; counted from when the browser heard of it. */
-async function actsDuring(page: Page, work: () => Promise<void>): Promise<number[]> {
+/** How long after every click the picture showed what came of it, in milliseconds; one click after the other, as by hand. */
+async function clicksDuring(page: Page, places: readonly { x: number; y: number }[]): Promise<number[]> {
   await page.evaluate(() => {
     const acts: number[] = ((window as unknown as { benchActs: number[] }).benchActs = []);
     const note = (event: PointerEvent) =>
@@ -205,7 +205,13 @@ async function actsDuring(page: Page, work: () => Promise<void>): Promise<number
       requestAnimationFrame(() => setTimeout(() => acts.push(performance.now() - event.timeStamp)));
     window.addEventListener('pointerup', note);
   });
-  await work();
+  for (const [index, { x, y }] of places.entries()) {
+    await page.mouse.click(x, y);
+    await page.waitForFunction(
+      (count) => (window as unknown as { benchActs: number[] }).benchActs.length > count,
+      index,
+    );
+  }
   return page.evaluate(() => (window as unknown as { benchActs: number[] }).benchActs);
 }
 
@@ -222,13 +228,24 @@ export async function measureLargeDesk(): Promise<BenchRow[]> {
     const [crowded] = crowdedVersions();
     // A level may have 2,000: as many as are placed here are left out.
     const [level] = crowded.levels;
-    const roomy = { ...level, pieces: level.pieces.slice(0, PIECES) };
+    const [player, dragged, ...others] = level.pieces.slice(0, PIECES);
+    const inTheMiddle = {
+      ...dragged,
+      at: [128, 128],
+      route: [
+        [128, 128],
+        [128, 131],
+      ],
+    };
+    const roomy = { ...level, pieces: [player, inTheMiddle, ...others] };
     const data = { ...crowded, id: 'bench-crowded', levels: [roomy] };
     const reply = await page.request.post(`${address}/api/games`, { data });
     if (!reply.ok()) throw new Error(await reply.text());
     await page.goto(`${address}/games/bench-crowded/levels/drying-hall`);
     await page.getByTestId('arena').waitFor();
     await page.getByTestId('clear-rate').waitFor({ timeout: 300_000 });
+    // What comes with the page and is of no edit.
+    await page.waitForTimeout(3000);
     const at = (x: number, y: number) => onScreen(page, x, y, 256, 256);
     // Seen whole, a cell is two pixels: as near as one works, the middle of the arena stays the middle.
     const middle = await at(128, 128);
@@ -236,15 +253,14 @@ export async function measureLargeDesk(): Promise<BenchRow[]> {
     for (let notch = 0; notch < 15; notch++) await page.mouse.wheel(0, -100);
     await page.waitForTimeout(500);
     const dragging = await framesDuring(page, () => dragAbout(page, middle));
-    const selecting = await actsDuring(page, async () => {
-      for (let click = 0; click < CLICKS; click++)
-        await page.mouse.click(middle.x - 200 + 13 * click, middle.y - 150 + 10 * click);
-    });
+    const clicks = [...Array(CLICKS).keys()];
+    const down = clicks.map((click) => ({ x: middle.x - 200 + 13 * click, y: middle.y - 150 + 10 * click }));
+    const selecting = await clicksDuring(page, down);
     await page.keyboard.press('3');
-    const placing = await actsDuring(page, async () => {
-      for (let click = 0; click < CLICKS; click++)
-        await page.mouse.click(middle.x - 200 + 13 * click, middle.y + 150 - 10 * click);
-    });
+    const placing = await clicksDuring(
+      page,
+      down.map(({ x, y }) => ({ x, y: 2 * middle.y - y })),
+    );
     await page.keyboard.press('2');
     const painting = await framesDuring(page, () => dragAbout(page, middle));
     const row = (name: string, values: readonly number[]): BenchRow => ({

@@ -1,5 +1,5 @@
 import type { GameDocument, Level, Piece } from '../document/gameDocument';
-import { kindOf } from '../document/resolveKind';
+import { kindOf, type Kind } from '../document/resolveKind';
 import type { UnitContext } from '../foundation/units';
 import type { CheckedBehavior, KnobDefinition } from '../language/checkedBehavior';
 import { namesForBrains } from './brain/brainNames';
@@ -40,9 +40,39 @@ export function describePiece(
   const kind = kindOf(game, piece.kind);
   const verdict = kind?.behavior ? scripts.get(kind.behavior) : undefined;
   if (!kind || !verdict) return undefined;
-  const values = resolveKnobs(verdict.knobs, [kind.knobs, piece.knobs]);
-  if (!verdict.behavior) return { knobs: verdict.knobs, values, states: [], startState: 0 };
   const units = { pixelsPerCell: game.pixelsPerCell, ticksPerSecond: level.ticksPerSecond };
+  const known = described.get(piece);
+  const isKnown =
+    known?.kind === kind &&
+    known.verdict === verdict &&
+    known.units.pixelsPerCell === units.pixelsPerCell &&
+    known.units.ticksPerSecond === units.ticksPerSecond;
+  if (isKnown) return known.insight;
+  const insight = insightOf(game, level, verdict, resolveKnobs(verdict.knobs, [kind.knobs, piece.knobs]), units);
+  // A draft of an edit changes under the hand; only finished documents are kept.
+  if (Object.isFrozen(piece)) described.set(piece, { kind, verdict, units, insight });
+  return insight;
+}
+
+/** What was said of a piece, and of what it depends besides the piece itself. */
+interface Described {
+  kind: Kind;
+  verdict: ScriptVerdict;
+  units: UnitContext;
+  insight: PieceInsight;
+}
+
+/** Hundreds of pieces are asked for with every frame that is drawn. */
+const described = new WeakMap<Piece, Described>();
+
+function insightOf(
+  game: GameDocument,
+  level: Level,
+  verdict: ScriptVerdict,
+  values: Record<string, number>,
+  units: UnitContext,
+): PieceInsight {
+  if (!verdict.behavior) return { knobs: verdict.knobs, values, states: [], startState: 0 };
   const known = insights.get(verdict.behavior) ?? new Map<string, PieceInsight>();
   insights.set(verdict.behavior, known);
   const key = JSON.stringify([values, units]);

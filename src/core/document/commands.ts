@@ -1,3 +1,4 @@
+import { current, isDraft } from 'immer';
 import type { GameDocument, KindEntry, Level, Mark, Piece } from './gameDocument';
 import { markBox } from './markBox';
 import { bug } from '../foundation/result';
@@ -26,7 +27,13 @@ export function kindIn(game: GameDraft, kindId: string): KindEntry {
 }
 
 function pieceIn(game: GameDraft, levelId: string, pieceId: string): Piece {
-  return levelIn(game, levelId).pieces.find((piece) => piece.id === pieceId) ?? bug(`no piece ${pieceId}`);
+  const { pieces } = levelIn(game, levelId);
+  return pieces[readOnly(pieces).findIndex((piece) => piece.id === pieceId)] ?? bug(`no piece ${pieceId}`);
+}
+
+/** What a draft has come to, for looking through: thousands of pieces that are only read must not be followed for changes. */
+function readOnly(pieces: Piece[]): readonly Piece[] {
+  return isDraft(pieces) ? current(pieces) : pieces;
 }
 
 /** Coordinates are kept to thousandths of a cell, so that files stay readable. */
@@ -94,8 +101,9 @@ export function copyPieces(game: GameDraft, levelId: string, pieceIds: readonly 
 
 /** An id and a name that no piece of the level has yet. */
 export function freshName(level: Level, idStem: string, nameStem: string): { id: string; name: string } {
-  const ids = new Set(level.pieces.map((piece) => piece.id));
-  const names = new Set(level.pieces.map((piece) => piece.name));
+  const pieces = readOnly(level.pieces);
+  const ids = new Set(pieces.map((piece) => piece.id));
+  const names = new Set(pieces.map((piece) => piece.name));
   let number = 1;
   while (ids.has(`${idStem}-${number}`)) number++;
   let name = nameStem;

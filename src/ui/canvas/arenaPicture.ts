@@ -69,7 +69,6 @@ export interface ShownEnd {
   y: number;
 }
 
-/** Everything that is on the canvas of the arena, and nothing about how it came there. */
 /** What a stand-in has in mind: its plan, where it wants to be, and where it expects what it minds. Places x, y, … in cells. */
 export interface ShownMind {
   plan: number[];
@@ -77,6 +76,7 @@ export interface ShownMind {
   expected: { places: number[]; isHunting: boolean }[];
 }
 
+/** Everything that is on the canvas of the arena, and nothing about how it came there. */
 export interface ArenaPicture {
   terrain: GameDocument['terrain'];
   level: Level;
@@ -85,6 +85,8 @@ export interface ArenaPicture {
   /** What the view of a level that scrolls has left behind, cells; and the unit vector of where it goes. */
   rim: { x: number; y: number; width: number; height: number; dx: number; dy: number; label: string } | undefined;
   pieces: ShownPiece[];
+  /** Whether it is a moment of a run, and pieces stand elsewhere in the next one. */
+  isMoving: boolean;
   routes: ShownRoute[];
   entries: ShownEntry[];
   tracks: ShownTrack[];
@@ -112,4 +114,55 @@ export interface ArenaPicture {
   showsShapes: boolean;
   /** Rectangle that is being dragged, in cells. */
   lasso: { x0: number; y0: number; x1: number; y1: number } | undefined;
+  /** The part of the level that is in view; nothing outside needs to be drawn. Undefined: all of it. */
+  seen: SeenPart | undefined;
+}
+
+/** A part of a level, cells. */
+export interface SeenPart {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+}
+
+/** Whether what reaches so many cells from its place comes into the part that is seen. */
+export function isSeen(seen: SeenPart | undefined, x: number, y: number, reach: number): boolean {
+  return !seen || (x + reach >= seen.x0 && x - reach <= seen.x1 && y + reach >= seen.y0 && y - reach <= seen.y1);
+}
+
+/** Whether anything in a box is in the part that is seen. */
+export function overlapsSeen(seen: SeenPart | undefined, box: SeenPart): boolean {
+  return !seen || (box.x1 >= seen.x0 && box.x0 <= seen.x1 && box.y1 >= seen.y0 && box.y0 <= seen.y1);
+}
+
+/** The least box around places x, y, x, y, … */
+export function boxOf(places: readonly number[]): SeenPart {
+  const box = { x0: Infinity, y0: Infinity, x1: -Infinity, y1: -Infinity };
+  for (let index = 0; index + 1 < places.length; index += 2) {
+    box.x0 = Math.min(box.x0, places[index]);
+    box.x1 = Math.max(box.x1, places[index]);
+    box.y0 = Math.min(box.y0, places[index + 1]);
+    box.y1 = Math.max(box.y1, places[index + 1]);
+  }
+  return box;
+}
+
+/** A rectangle of cells, first included, last not. */
+export interface CellWindow {
+  column: number;
+  row: number;
+  lastColumn: number;
+  lastRow: number;
+}
+
+/** The cells of a level that are in the part that is seen. */
+export function seenCells(seen: SeenPart | undefined, columns: number, rows: number): CellWindow {
+  if (!seen) return { column: 0, row: 0, lastColumn: columns, lastRow: rows };
+  return {
+    column: Math.min(columns, Math.max(0, Math.floor(seen.x0))),
+    row: Math.min(rows, Math.max(0, Math.floor(seen.y0))),
+    lastColumn: Math.min(columns, Math.max(0, Math.ceil(seen.x1))),
+    lastRow: Math.min(rows, Math.max(0, Math.ceil(seen.y1))),
+  };
 }

@@ -1,3 +1,5 @@
+import type { SeenPart } from './arenaPicture';
+
 /** How the arena lies on the screen: pixels a cell, and where cell 0, 0 stands, in CSS pixels. */
 export interface Camera {
   scale: number;
@@ -5,8 +7,19 @@ export interface Camera {
   top: number;
 }
 
-const LEAST_SCALE = 3;
+/** The largest level there may be is still seen whole. */
+const LEAST_SCALE = 1;
 const MOST_SCALE = 160;
+
+/** How far beyond the rim of a view something may stand whose ring or label reaches into it, pixels. */
+const RIM = 60;
+
+/** The part of a level that a view shows, with a rim. */
+export function seenPart(camera: Camera, width: number, height: number): SeenPart {
+  const from = toCells(camera, -RIM, -RIM);
+  const to = toCells(camera, width + RIM, height + RIM);
+  return { x0: from.x, y0: from.y, x1: to.x, y1: to.y };
+}
 
 /** Shows the whole arena in the middle of a view, with some room around it. */
 export function fitCamera(columns: number, rows: number, viewWidth: number, viewHeight: number, margin = 18): Camera {

@@ -1,5 +1,15 @@
 import type { Mark } from '@/core/index';
-import type { ArenaPicture, ShownPiece, ShownRoute, ShownTrack } from './arenaPicture';
+import {
+  boxOf,
+  isSeen,
+  overlapsSeen,
+  seenCells,
+  type ArenaPicture,
+  type SeenPart,
+  type ShownPiece,
+  type ShownRoute,
+  type ShownTrack,
+} from './arenaPicture';
 import { toScreen, type Camera } from './camera';
 import { drawEntries } from './drawEntries';
 import {
@@ -15,10 +25,15 @@ import {
   measureLabel,
 } from './drawPieces';
 import { LabelBoard } from './labelBoard';
-import type { Palette } from './palette';
+import { fitTint, type Palette } from './palette';
 
-/** Draws everything that stands on the ground, from the bottom up: marks, ends, sight, routes, trail, pieces. */
-export function drawArena(
+/** Whether something of a piece is drawn with what may be elsewhere in the next frame: it is selected, or a run goes on. */
+function isLive({ isMoving, selected }: ArenaPicture, piece: string): boolean {
+  return isMoving || selected.has(piece);
+}
+
+/** Draws what stays where it is while something selected is dragged, from the bottom up; see {@link stillParts}. */
+export function drawStill(
   context: CanvasRenderingContext2D,
   picture: ArenaPicture,
   camera: Camera,
@@ -31,19 +46,63 @@ export function drawArena(
   drawEntries(context, picture.entries, camera, palette, labels);
   drawTinted(context, picture, camera, palette);
   drawEnds(context, picture, camera, palette);
-  for (const piece of picture.pieces) drawSight(context, piece, camera, palette);
-  for (const track of picture.tracks) drawTrack(context, track, picture, camera, palette);
-  for (const route of picture.routes) drawRoute(context, route, picture, camera, palette);
+  const pieces = picture.pieces.filter(({ id }) => !isLive(picture, id));
+  drawSights(context, pieces, camera, palette);
+  for (const track of picture.tracks)
+    if (!isChosen(picture, track)) drawTrack(context, track, picture, camera, palette, labels);
+  const routes = picture.routes.filter((route) => !picture.selected.has(route.piece));
+  drawRoutes(context, routes, picture, camera, palette, labels);
+  drawStartPlaces(context, picture, camera, palette);
+  drawPieces(context, pieces, picture, camera, palette);
+}
+
+/** Everything that {@link drawStill} draws by: as long as all of it is the same, so is the drawing. */
+export function stillParts(picture: ArenaPicture): unknown[] {
+  const { level, goals, selected } = picture;
+  return [
+    level.marks.flatMap((mark) => [mark, goals.has(mark.id), selected.has(mark.id)]),
+    level.map[0].length,
+    level.map.length,
+    picture.lanes,
+    picture.rim,
+    picture.entries,
+    picture.tinted,
+    picture.ends,
+    picture.pieces.filter(({ id }) => !isLive(picture, id)),
+    picture.tracks.filter((track) => !isChosen(picture, track)),
+    picture.routes.filter((route) => !selected.has(route.piece)),
+    picture.startPlaces,
+  ];
+}
+
+/** Draws what {@link drawStill} leaves out, over it. */
+export function drawLive(
+  context: CanvasRenderingContext2D,
+  picture: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+): void {
+  const pieces = picture.pieces.filter(({ id }) => isLive(picture, id));
+  const labels = new LabelBoard(context, palette);
+  drawSights(context, pieces, camera, palette);
+  for (const track of picture.tracks)
+    if (isChosen(picture, track)) drawTrack(context, track, picture, camera, palette, labels);
+  for (const route of picture.routes)
+    if (picture.selected.has(route.piece)) drawRoute(context, route, picture, camera, palette, labels);
   drawPolyline(context, picture.trail, camera, { colour: palette.dim, width: 1.5, dash: [] });
   drawMind(context, picture, camera, palette);
-  drawStartPlaces(context, picture, camera, palette);
-  for (const piece of picture.pieces) drawShownPiece(context, piece, picture, camera, palette);
+  drawPieces(context, pieces, picture, camera, palette);
   for (const arc of picture.arcs)
     drawPolyline(context, arc, camera, { colour: palette.river, width: 1.5, dash: [3, 3] });
   if (picture.showsShapes) drawShapes(context, picture, camera, palette);
   drawArea(context, picture, camera, palette);
   drawCursor(context, picture, camera, palette);
   drawLasso(context, picture, camera, palette);
+}
+
+/** Whether a track is shown in full. */
+function isChosen({ selected }: ArenaPicture, { isFull, piece }: ShownTrack): boolean {
+  return isFull === true || selected.has(piece);
 }
 
 /** What a view that moves on has left behind, with its rim and where it goes. */
@@ -202,27 +261,37 @@ function drawMind(
 /** Tints ground by how much it is watched, or by a map of the runs. */
 function drawTinted(
   context: CanvasRenderingContext2D,
-  { tinted, level }: ArenaPicture,
+  { tinted, level, seen }: ArenaPicture,
   camera: Camera,
   palette: Palette,
 ): void {
   const columns = level.map[0].length;
   if (!tinted || tinted.shares.length !== columns * level.map.length) return;
   context.fillStyle = palette[tinted.tint];
-  tinted.shares.forEach((share, cell) => {
-    if (share === 0) return;
-    const { x, y } = toScreen(camera, cell % columns, Math.floor(cell / columns));
-    context.globalAlpha = 0.08 + 0.72 * share;
-    context.fillRect(x, y, camera.scale, camera.scale);
-  });
+  const window = seenCells(seen, columns, level.map.length);
+  for (let row = window.row; row < window.lastRow; row++) {
+    for (let column = window.column; column < window.lastColumn; column++) {
+      const share = tinted.shares[row * columns + column];
+      if (share === 0) continue;
+      const { x, y } = toScreen(camera, column, row);
+      context.globalAlpha = 0.08 + 0.72 * share;
+      context.fillRect(x, y, camera.scale, camera.scale);
+    }
+  }
   context.globalAlpha = 1;
 }
 
-function drawEnds(context: CanvasRenderingContext2D, { ends }: ArenaPicture, camera: Camera, palette: Palette): void {
+function drawEnds(
+  context: CanvasRenderingContext2D,
+  { ends, seen }: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+): void {
   context.fillStyle = palette.clay;
   // The more ends lie on each other, the darker the place; with many runs each counts less.
   context.globalAlpha = Math.min(0.16, Math.max(0.03, 6 / Math.max(1, ends.length)));
   for (const end of ends) {
+    if (!isSeen(seen, end.x, end.y, 1)) continue;
     const { x, y } = toScreen(camera, end.x, end.y);
     context.beginPath();
     context.arc(x, y, camera.scale * 0.42, 0, Math.PI * 2);
@@ -231,14 +300,21 @@ function drawEnds(context: CanvasRenderingContext2D, { ends }: ArenaPicture, cam
   context.globalAlpha = 1;
 }
 
-function drawSight(context: CanvasRenderingContext2D, piece: ShownPiece, camera: Camera, palette: Palette): void {
-  if (piece.sightArea.length < 6) return;
-  context.beginPath();
-  for (let index = 0; index < piece.sightArea.length; index += 2) {
-    const { x, y } = toScreen(camera, piece.sightArea[index], piece.sightArea[index + 1]);
+/** Below so many pixels a cell everything is drawn plainly: what is smaller than a fingertip has no details. */
+const FAR_SCALE = 5;
+
+function traceSight(context: CanvasRenderingContext2D, { sightArea }: ShownPiece, camera: Camera): void {
+  for (let index = 0; index < sightArea.length; index += 2) {
+    const { x, y } = toScreen(camera, sightArea[index], sightArea[index + 1]);
     if (index === 0) context.moveTo(x, y);
     else context.lineTo(x, y);
   }
+}
+
+function drawSight(context: CanvasRenderingContext2D, piece: ShownPiece, camera: Camera, palette: Palette): void {
+  if (piece.sightArea.length < 6) return;
+  context.beginPath();
+  traceSight(context, piece, camera);
   context.closePath();
   const colour = piece.isAlarmed ? palette.clay : palette.ochre;
   context.fillStyle = colour;
@@ -248,6 +324,28 @@ function drawSight(context: CanvasRenderingContext2D, piece: ShownPiece, camera:
   context.strokeStyle = colour;
   context.lineWidth = 1;
   context.stroke();
+  context.globalAlpha = 1;
+}
+
+/** What pieces see; from far off all of it in one go, without outlines. */
+function drawSights(
+  context: CanvasRenderingContext2D,
+  pieces: readonly ShownPiece[],
+  camera: Camera,
+  palette: Palette,
+): void {
+  if (camera.scale >= FAR_SCALE) {
+    for (const piece of pieces) drawSight(context, piece, camera, palette);
+    return;
+  }
+  context.globalAlpha = palette.isDark ? 0.22 : 0.2;
+  for (const isAlarmed of [false, true]) {
+    context.beginPath();
+    for (const piece of pieces)
+      if (piece.isAlarmed === isAlarmed && piece.sightArea.length >= 6) traceSight(context, piece, camera);
+    context.fillStyle = isAlarmed ? palette.clay : palette.ochre;
+    context.fill();
+  }
   context.globalAlpha = 1;
 }
 
@@ -264,13 +362,21 @@ function drawPolyline(
   style: LineStyle,
 ): void {
   if (points.length < 4) return;
-  context.save();
   context.beginPath();
+  tracePolyline(context, points, camera);
+  strokePath(context, style);
+}
+
+function tracePolyline(context: CanvasRenderingContext2D, points: readonly number[], camera: Camera): void {
   for (let index = 0; index < points.length; index += 2) {
     const { x, y } = toScreen(camera, points[index], points[index + 1]);
     if (index === 0) context.moveTo(x, y);
     else context.lineTo(x, y);
   }
+}
+
+function strokePath(context: CanvasRenderingContext2D, style: LineStyle): void {
+  context.save();
   context.setLineDash(style.dash);
   context.lineWidth = style.width;
   context.strokeStyle = style.colour;
@@ -279,20 +385,56 @@ function drawPolyline(
   context.restore();
 }
 
+/** Routes that come into view; from far off all of them as one thin line. */
+function drawRoutes(
+  context: CanvasRenderingContext2D,
+  routes: readonly ShownRoute[],
+  picture: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+  labels: LabelBoard,
+): void {
+  const seen = routes.filter((route) => overlapsSeen(picture.seen, boxOfRoute(route)));
+  if (camera.scale >= FAR_SCALE) {
+    for (const route of seen) drawRoute(context, route, picture, camera, palette, labels);
+    return;
+  }
+  context.beginPath();
+  for (const route of seen) tracePolyline(context, lineOf(route), camera);
+  context.globalAlpha = 0.65;
+  strokePath(context, { colour: palette.river, width: 1, dash: [] });
+  context.globalAlpha = 1;
+}
+
+/** The way that is walked or, while it is not known, from waypoint to waypoint. */
+function lineOf({ track, waypoints }: ShownRoute): readonly number[] {
+  return track.length > 0 ? track : waypoints.flat();
+}
+
+const routeBoxes = new WeakMap<ShownRoute, SeenPart>();
+
+function boxOfRoute(route: ShownRoute): SeenPart {
+  const known = routeBoxes.get(route);
+  if (known) return known;
+  const box = boxOf([...lineOf(route), ...route.waypoints.flat()]);
+  routeBoxes.set(route, box);
+  return box;
+}
+
 function drawRoute(
   context: CanvasRenderingContext2D,
   route: ShownRoute,
   picture: ArenaPicture,
   camera: Camera,
   palette: Palette,
+  labels: LabelBoard,
 ): void {
   const isSelected = picture.selected.has(route.piece);
-  const line = route.track.length > 0 ? route.track : route.waypoints.flat();
   const style = isSelected
     ? { colour: palette.river, width: 2.25, dash: [] }
     : { colour: palette.river, width: 1.25, dash: [4, 4] };
   context.globalAlpha = isSelected ? 1 : 0.65;
-  drawPolyline(context, line, camera, style);
+  drawPolyline(context, lineOf(route), camera, style);
   context.globalAlpha = 1;
   route.waypoints.forEach(([x, y], index) => {
     const place = toScreen(camera, x, y);
@@ -300,20 +442,49 @@ function drawRoute(
     drawWaypoint(context, place.x, place.y, isChosen, palette);
     const time = route.times[index];
     if (isSelected && time !== undefined)
-      drawLabel(context, `${time.toFixed(1)} s`, place.x + 10, place.y - 12, palette, palette.river);
+      labels.draw(`${time.toFixed(1)} s`, place.x + 10, place.y - 12, palette.river);
   });
 }
 
 function drawStartPlaces(
   context: CanvasRenderingContext2D,
-  { startPlaces }: ArenaPicture,
+  { startPlaces, seen }: ArenaPicture,
   camera: Camera,
   palette: Palette,
 ): void {
   for (const place of startPlaces) {
+    if (!isSeen(seen, place.x, place.y, 2)) continue;
     const { x, y } = toScreen(camera, place.x, place.y);
     drawShape(context, place.parts, x, y, camera.scale, palette.dim, [2, 3]);
   }
+}
+
+/** So small a piece may be drawn that it can still be found, pixels. */
+const LEAST_RADIUS = 2.5;
+/** Half the side of a piece that is drawn from far off, pixels, at least. */
+const FAR_HALF = 1.5;
+
+/** Pieces; from far off plain squares, except for the player and what is selected. */
+function drawPieces(
+  context: CanvasRenderingContext2D,
+  pieces: readonly ShownPiece[],
+  picture: ArenaPicture,
+  camera: Camera,
+  palette: Palette,
+): void {
+  const isFar = camera.scale < FAR_SCALE;
+  for (const piece of pieces) {
+    if (!isFar || piece.isPlayer || picture.selected.has(piece.id)) {
+      drawShownPiece(context, piece, picture, camera, palette);
+      continue;
+    }
+    const { x, y } = toScreen(camera, piece.x, piece.y);
+    const half = Math.max(FAR_HALF, piece.radius * camera.scale);
+    context.globalAlpha = piece.isOut ? 0.3 : 1;
+    context.fillStyle = piece.isAlarmed ? palette.clay : fitTint(piece.tint, palette);
+    context.fillRect(x - half, y - half, 2 * half, 2 * half);
+  }
+  context.globalAlpha = 1;
 }
 
 function drawShownPiece(
@@ -324,7 +495,7 @@ function drawShownPiece(
   palette: Palette,
 ): void {
   const { x, y } = toScreen(camera, piece.x, piece.y);
-  const radius = piece.radius * camera.scale;
+  const radius = Math.max(LEAST_RADIUS, piece.radius * camera.scale);
   context.globalAlpha = piece.isOut ? 0.3 : 1;
   const { scale } = camera;
   if (piece.hit.length > 0)
@@ -355,8 +526,10 @@ function drawTrack(
   picture: ArenaPicture,
   camera: Camera,
   palette: Palette,
+  labels: LabelBoard,
 ): void {
-  const isSelected = track.isFull === true || picture.selected.has(track.piece);
+  const isSelected = isChosen(picture, track);
+  if (!isSelected && !overlapsSeen(picture.seen, boxOfTrack(track))) return;
   context.globalAlpha = isSelected ? 1 : 0.5;
   const style = { colour: palette.river, width: isSelected ? 2 : 1.25, dash: isSelected ? [] : [2, 4] };
   // A leap, as of one that comes in again at the other side, is no way.
@@ -378,11 +551,19 @@ function drawTrack(
     const { x, y } = toScreen(camera, stop.x, stop.y);
     context.fillStyle = palette.river;
     context.fillRect(x - 3, y - 3, 6, 6);
-    drawLabel(context, stop.label, x + 8, y - 11, palette, palette.river);
+    labels.draw(stop.label, x + 8, y - 11, palette.river);
   }
 }
 
 const LEAP_CELLS = 3;
+
+const trackBoxes = new WeakMap<readonly number[], SeenPart>();
+
+function boxOfTrack({ track }: ShownTrack): SeenPart {
+  const known = trackBoxes.get(track) ?? boxOf(track);
+  trackBoxes.set(track, known);
+  return known;
+}
 
 function drawArea(context: CanvasRenderingContext2D, picture: ArenaPicture, camera: Camera, palette: Palette): void {
   for (const area of [picture.area, picture.ghost]) {

@@ -1,14 +1,7 @@
 import type { Hatching, Terrain } from '@/core/index';
+import type { CellWindow } from './arenaPicture';
 import type { Camera } from './camera';
 import { fitTint, type Palette } from './palette';
-
-/** A rectangle of cells, first included, last not. */
-export interface CellWindow {
-  column: number;
-  row: number;
-  lastColumn: number;
-  lastRow: number;
-}
 
 /** All cells that changed between two maps, with one more around them, or undefined when their sizes differ. */
 export function changedWindow(before: readonly string[], after: readonly string[]): CellWindow | undefined {
@@ -82,7 +75,7 @@ export function drawGround(
     }
   }
   drawPushes(context, terrain, level, camera.scale, palette, around);
-  if (camera.scale >= 10) drawGrid(context, columns, rows, camera.scale, palette);
+  if (camera.scale >= 10) drawGrid(context, columns, rows, camera.scale, palette, around);
   drawOutlines(context, terrain, level, camera.scale, palette, around);
   context.restore();
 }
@@ -197,15 +190,16 @@ function drawGrid(
   rows: number,
   scale: number,
   palette: Palette,
+  { column: left, row: top, lastColumn, lastRow }: CellWindow,
 ): void {
   context.beginPath();
-  for (let column = 1; column < columns; column++) {
-    context.moveTo(column * scale, 0);
-    context.lineTo(column * scale, rows * scale);
+  for (let column = Math.max(1, left); column < Math.min(columns, lastColumn + 1); column++) {
+    context.moveTo(column * scale, top * scale);
+    context.lineTo(column * scale, lastRow * scale);
   }
-  for (let row = 1; row < rows; row++) {
-    context.moveTo(0, row * scale);
-    context.lineTo(columns * scale, row * scale);
+  for (let row = Math.max(1, top); row < Math.min(rows, lastRow + 1); row++) {
+    context.moveTo(left * scale, row * scale);
+    context.lineTo(lastColumn * scale, row * scale);
   }
   context.strokeStyle = palette.grid;
   context.lineWidth = 1;

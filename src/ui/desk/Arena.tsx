@@ -12,6 +12,7 @@ import {
 import { commands, type PlayerReach } from '@/core/index';
 import { ArenaCanvas } from '../canvas/ArenaCanvas';
 import type { ArenaPicture } from '../canvas/arenaPicture';
+import { seenPart } from '../canvas/camera';
 import { paletteFor } from '../canvas/palette';
 import { ArenaGestures, type PointerInput } from '../editor/arenaGestures';
 import type { ArenaView, ArenaViewState } from '../editor/arenaView';
@@ -22,7 +23,7 @@ import { Fingers } from '../editor/fingers';
 import { Wheel } from '../editor/wheel';
 import { ArenaFoot, MapLegend } from './ArenaFoot';
 import styles from './desk.module.css';
-import { cellsOfMap, LEVEL_MAPS } from '../frame/levelMaps';
+import { cellsOfMap, LEVEL_MAPS, type LevelMapName } from '../frame/levelMaps';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
 import { ToolBar } from './ToolBar';
 import { later } from '../frame/later';
@@ -55,8 +56,8 @@ export function Arena({ onOpenScript, onOpenNotes }: ArenaProps) {
       <TryBar controls={controls} />
       <TryWhy />
       <TryShelf />
-      {!isTrying && <PieceCard view={view} onOpenScript={onOpenScript} />}
       <MiniMap view={view} />
+      {!isTrying && <PieceCard view={view} onOpenScript={onOpenScript} />}
       <MapLegend view={view} />
       <ArenaFoot view={view} />
     </section>
@@ -74,11 +75,13 @@ function Field({ view, controls, isTrying }: { view: ArenaView; controls: Contro
   const fingers = useMemo(() => new Fingers(view), [view]);
   const box = useRef<HTMLDivElement>(null);
   const ground = useRef<HTMLCanvasElement>(null);
+  const still = useRef<HTMLCanvasElement>(null);
   const top = useRef<HTMLCanvasElement>(null);
   const isSpaceDown = useArenaKeys(desk, view, gestures);
   useEffect(() => {
-    if (!ground.current || !top.current) return;
-    return runFrames(desk, view, controls, new ArenaCanvas(ground.current, top.current), scheme);
+    if (!ground.current || !still.current || !top.current) return;
+    const canvas = new ArenaCanvas(ground.current, top.current, still.current);
+    return runFrames(desk, view, controls, canvas, scheme);
   }, [desk, view, controls, scheme]);
   useSizeAndWheel(box, view);
   const inputOf = (event: ReactPointerEvent | ReactMouseEvent): PointerInput => {
@@ -123,6 +126,7 @@ function Field({ view, controls, isTrying }: { view: ArenaView; controls: Contro
       onContextMenu={(event) => event.preventDefault()}
     >
       <canvas ref={ground} className={styles.canvas} />
+      <canvas ref={still} className={styles.canvas} />
       <canvas ref={top} className={styles.canvas} />
     </div>
   );
@@ -275,6 +279,7 @@ function pictureOf(desk: Desk, view: ArenaView): ArenaPicture {
       arcs: isQuiet ? [] : arcsOf(desk, reach),
       way: isQuiet || isPreview ? undefined : desk.proofs.store.getState().way,
       ends: isStale || isQuiet || isPreview ? [] : rows.filter((row) => row.outcome === 'lost'),
+      seen: seenPart(view.state.camera, view.state.width, view.state.height),
       selection,
       chosenWaypoint,
       cursor,
@@ -304,6 +309,19 @@ function tintOf(
   const { summary } = reading.store.getState();
   if (map === 'none' || !summary) return undefined;
   const { width, height } = session.size;
+  const known = mapTints.get(summary);
+  if (known?.map === map && known.tinted?.shares.length === width * height) return known.tinted;
+  const tinted = tintOfMap(map, summary, width, height);
+  mapTints.set(summary, { map, tinted });
+  return tinted;
+}
+
+type Tinted = ArenaPicture['tinted'];
+type Summary = NonNullable<ReturnType<Desk['reading']['store']['getState']>['summary']>;
+
+const mapTints = new WeakMap<Summary, { map: LevelMapName; tinted: Tinted }>();
+
+function tintOfMap(map: LevelMapName, summary: Summary, width: number, height: number): Tinted {
   const cells = cellsOfMap(map, summary, width);
   const most = cells.reduce((highest, { count }) => Math.max(highest, count), 0);
   const shares = new Float32Array(width * height);

@@ -3,8 +3,10 @@
 import { useComputedColorScheme } from '@mantine/core';
 import { useEffect, useRef } from 'react';
 import { toCells } from '../canvas/camera';
+import { changedWindow } from '../canvas/drawGround';
 import { fitTint, paletteFor } from '../canvas/palette';
 import type { ArenaView } from '../editor/arenaView';
+import { placedIn } from '../editor/showPieces';
 import { useDesk, useFollowed } from './DeskContext';
 import css from './desk.module.css';
 
@@ -49,6 +51,7 @@ function Face({ view, scale }: { view: ArenaView; scale: number }) {
       onPointerMove={(event) => event.buttons > 0 && look(event)}
     >
       <canvas ref={canvas} width={columns} height={rows} className={css.miniMapPixels} style={size} />
+      <Pieces scale={scale} size={size} />
       <LookedAt view={view} scale={scale} size={size} />
     </div>
   );
@@ -61,20 +64,57 @@ function useMapPixels() {
   const { terrain } = useFollowed(session, (state) => state.game);
   const { map } = session.level;
   const canvas = useRef<HTMLCanvasElement>(null);
+  const drawn = useRef<{ map: typeof map; terrain: typeof terrain; scheme: typeof scheme }>(undefined);
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!context) return;
+    const before = drawn.current;
+    drawn.current = { map, terrain, scheme };
+    const isSame = before?.terrain === terrain && before.scheme === scheme;
+    const whole = { column: 0, row: 0, lastColumn: map[0].length, lastRow: map.length };
+    const { column, row, lastColumn, lastRow } = (isSame ? changedWindow(before.map, map) : undefined) ?? whole;
+    const [columns, rows] = [lastColumn - column, lastRow - row];
+    if (columns === 0 || rows === 0) return;
+    const palette = paletteFor(scheme);
+    const colours = new Map(terrain.map((ground) => [ground.glyph, readColour(fitTint(ground.tint, palette))]));
+    const image = context.createImageData(columns, rows);
+    for (let down = 0; down < rows; down++)
+      for (let across = 0; across < columns; across++)
+        image.data.set(colours.get(map[row + down][column + across]) ?? [0, 0, 0, 255], 4 * (down * columns + across));
+    context.putImageData(image, column, row);
+  }, [map, terrain, scheme]);
+  return canvas;
+}
+
+/** Side of a piece on the map, pixels. */
+const DOT = 2.5;
+const PLAYER_DOT = 5;
+
+/** Where the pieces stand, the player and what is selected larger than the rest. */
+function Pieces({ scale, size }: { scale: number; size: { width: number; height: number } }) {
+  const { session } = useDesk();
+  const scheme = useComputedColorScheme('light');
+  const game = useFollowed(session, (state) => state.game);
+  const selection = useFollowed(session, (state) => state.selection);
+  const { level } = session;
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const ratio = typeof window === 'undefined' ? 1 : window.devicePixelRatio || 1;
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
     if (!context) return;
     const palette = paletteFor(scheme);
-    const colours = new Map(terrain.map((ground) => [ground.glyph, readColour(fitTint(ground.tint, palette))]));
-    const columns = map[0].length;
-    const image = context.createImageData(columns, map.length);
-    map.forEach((line, row) => {
-      for (let column = 0; column < line.length; column++)
-        image.data.set(colours.get(line[column]) ?? [0, 0, 0, 255], 4 * (row * columns + column));
-    });
-    context.putImageData(image, 0, 0);
-  }, [map, terrain, scheme]);
-  return canvas;
+    context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    context.clearRect(0, 0, size.width, size.height);
+    const chosen = new Set(selection);
+    for (const { piece, kind } of placedIn(game, level)) {
+      const isMarked = kind.control !== undefined || chosen.has(piece.id);
+      const side = isMarked ? PLAYER_DOT : DOT;
+      context.fillStyle = isMarked ? palette.river : fitTint(kind.tint, palette);
+      context.fillRect(piece.at[0] * scale - side / 2, piece.at[1] * scale - side / 2, side, side);
+    }
+  }, [game, level, selection, scheme, scale, size.width, size.height, ratio]);
+  const pixels = { width: Math.round(size.width * ratio), height: Math.round(size.height * ratio) };
+  return <canvas ref={canvas} {...pixels} className={css.miniMapPieces} style={size} />;
 }
 
 interface LookedAtProps {

@@ -37,10 +37,11 @@ const MOST_KIND_CHIPS = 8;
 function CastOptions() {
   const { session } = useDesk();
   const { game, castKind } = useFollowed(session, (state) => state);
-  const { pieces } = session.level;
-  const hasPlayer = pieces.some((piece) => commands.isPlayer(game, piece));
-  const kinds = [...resolvedCast(game).values()].filter((kind) => !kind.control || !hasPlayer);
-  const isNear = (id: string) => id === castKind || pieces.some((piece) => piece.kind === id);
+  const all = resolvedCast(game);
+  const placed = new Set(session.level.pieces.map(({ kind }) => kind));
+  const hasPlayer = [...placed].some((id) => all.get(id)?.control !== undefined);
+  const kinds = [...all.values()].filter((kind) => !kind.control || !hasPlayer);
+  const isNear = (id: string) => id === castKind || placed.has(id);
   const chips =
     kinds.length <= MOST_KIND_CHIPS ? kinds : kinds.filter(({ id }) => isNear(id)).slice(0, MOST_KIND_CHIPS);
   const others = kinds.filter((kind) => !chips.includes(kind));

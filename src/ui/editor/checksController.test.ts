@@ -46,11 +46,37 @@ describe('checks beside the page', () => {
     expect([asked.map(({ name }) => name), started]).toEqual([['first', 'c'], 1]);
   });
 
-  test('do not wait for one that is out of date', async () => {
+  test('of a newer game wait for the end of one, and go on in the same thread with the newest', async () => {
+    checks.show(game('old'));
+    await jest.advanceTimersByTimeAsync(0);
+    for (const name of ['newer', 'newest']) {
+      checks.show(game(name));
+      await jest.advanceTimersByTimeAsync(200);
+    }
+    expect(asked).toHaveLength(1);
+    asked[0].answer([FAULT]);
+    await jest.advanceTimersByTimeAsync(0);
+    expect([state().found, state().isChecking, asked.map(({ name }) => name)]).toEqual([
+      [FAULT],
+      true,
+      ['old', 'newest'],
+    ]);
+    asked[1].answer([]);
+    await jest.advanceTimersByTimeAsync(2000);
+    expect([state().found, state().game?.name, state().isChecking, started, ended]).toEqual([
+      [],
+      'newest',
+      false,
+      1,
+      0,
+    ]);
+  });
+
+  test('do not wait for long for one that is out of date', async () => {
     checks.show(game('old'));
     await jest.advanceTimersByTimeAsync(0);
     checks.show(game('new'));
-    await jest.advanceTimersByTimeAsync(200);
+    await jest.advanceTimersByTimeAsync(1200);
     expect([started, ended]).toEqual([2, 1]);
     asked[1].answer([]);
     asked[0].answer([FAULT]);

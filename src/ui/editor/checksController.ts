@@ -23,6 +23,8 @@ export interface Checker {
 
 /** Painting and typing may go on for so long before it is looked at what they came to. */
 const REST_MS = 180;
+/** So long a newer game waits for the end of a check. */
+const PATIENCE_MS = 1000;
 /** A check that takes longer is given up. */
 const MOST_MS = 10_000;
 
@@ -37,6 +39,9 @@ export class ChecksController {
   }));
   private checker: Checker | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  /** The newest game that waits for the end of a check, and how long it does. */
+  private waiting: GameDocument | undefined;
+  private patience: ReturnType<typeof setTimeout> | undefined;
   /** Counts what was asked for: replies to older questions are not wanted. */
   private asked = 0;
 
@@ -48,12 +53,24 @@ export class ChecksController {
   /** Checks this game once no newer one comes for a moment; the first one at once. */
   show(game: GameDocument): void {
     clearTimeout(this.timer);
-    this.timer = setTimeout(() => void this.check(game), this.asked === 0 ? 0 : REST_MS);
+    this.timer = setTimeout(() => this.check(game), this.asked === 0 ? 0 : REST_MS);
   }
 
-  private async check(game: GameDocument): Promise<void> {
-    // What is still being checked is of no use any more, and would hold up this.
-    if (this.store.getState().isChecking) this.dropChecker();
+  /** Begins, or waits for a while for the end of what is still being checked: a new thread costs about as much. */
+  private check(game: GameDocument): void {
+    if (!this.store.getState().isChecking) {
+      void this.begin(game);
+      return;
+    }
+    this.waiting = game;
+    this.patience ??= setTimeout(() => {
+      // What is still being checked is of no use any more, and would hold up this.
+      this.dropChecker();
+      this.goOn();
+    }, PATIENCE_MS);
+  }
+
+  private async begin(game: GameDocument): Promise<void> {
     const asked = ++this.asked;
     this.checker ??= this.start();
     this.store.setState({ isChecking: true });
@@ -61,14 +78,26 @@ export class ChecksController {
       const found = await inTime(this.checker.check(game, this.levelId));
       if (asked !== this.asked) return;
       this.store.setState({ found, game, failure: '' });
-      // Those are looked at second: they take longer, and say nothing of a level that cannot be run.
-      const played = await inTime(this.checker.play(this.levelId));
-      if (asked === this.asked) this.store.setState({ played, isChecking: false });
+      if (!this.waiting) {
+        // Those are looked at second: they take longer, and say nothing of a level that cannot be run.
+        const played = await inTime(this.checker.play(this.levelId));
+        if (asked !== this.asked) return;
+        this.store.setState({ played });
+      }
     } catch (error) {
       if (asked !== this.asked) return;
       this.dropChecker();
-      this.store.setState({ failure: error instanceof Error ? error.message : String(error), isChecking: false });
+      this.store.setState({ failure: error instanceof Error ? error.message : String(error) });
     }
+    this.store.setState({ isChecking: false });
+    this.goOn();
+  }
+
+  private goOn(): void {
+    clearTimeout(this.patience);
+    const game = this.waiting;
+    this.waiting = this.patience = undefined;
+    if (game) void this.begin(game);
   }
 
   private dropChecker(): void {
@@ -78,6 +107,8 @@ export class ChecksController {
 
   stop(): void {
     clearTimeout(this.timer);
+    clearTimeout(this.patience);
+    this.waiting = this.patience = undefined;
     this.asked++;
     this.dropChecker();
   }

@@ -1,6 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   type Control,
+  commands,
+  makeChange,
+  withChangedParts,
   ACTION_BIT,
   isLineClear,
   previewMovers,
@@ -13,8 +16,10 @@ import {
   timeRoute,
   type GameDocument,
 } from '@/core/index';
+import { drawing } from '../../../tests/support/drawing';
 import { demoLevel, dryingHall, plainYard } from '../../../tests/support/kilnYard';
 import { smallGame, smallProgram } from '../../../tests/support/smallLevel';
+import { boxOf, overlapsSeen } from '../canvas/arenaPicture';
 import { checkedScriptsOf, composePicture, gridOf, groundChangesUpTo, stateAt } from './composePicture';
 
 const FIRES_QUICKLY: Control = {
@@ -22,6 +27,7 @@ const FIRES_QUICKLY: Control = {
   throws: { shot: 'shot', aim: 270, shotSpeed: 11, range: 20, cooldown: 0.2 },
 };
 const NOTHING = { routes: [], ends: [], selection: [], chosenWaypoint: undefined, cursor: undefined, lasso: undefined };
+const SEED = 20;
 const game = plainYard();
 const program = dryingHall();
 const run = runWithHunt();
@@ -89,6 +95,45 @@ describe('the picture of a level', () => {
     moved.levels[0].pieces[1].route![2] = [17, 2];
     const stale = pictureAt(0, moved, { routes }).routes[0];
     expect([stale.times, stale.track, stale.waypoints.length]).toEqual([[], [], 4]);
+  });
+
+  test('of a part of a level holds all that reaches into that part, of a draft as in a run, as if all had been shown', () => {
+    const parts = [
+      { x0: 3, y0: 3, x1: 9, y1: 8 },
+      { x0: 20, y0: 10, x1: 29, y1: 19 },
+    ];
+    for (const tick of [0, 300])
+      for (const seen of parts) {
+        const all = pictureAt(tick).pieces;
+        const reaching = all.filter(({ x, y, radius, sightArea }) =>
+          overlapsSeen(seen, boxOf([x - radius, y - radius, x + radius, y + radius, ...sightArea])),
+        );
+        const shown = pictureAt(tick, game, { seen }).pieces;
+        expect(shown.length).toBeLessThan(all.length);
+        expect(all.filter((piece) => shown.some(({ id }) => id === piece.id))).toEqual(shown);
+        expect(shown.map(({ id }) => id)).toEqual(expect.arrayContaining(reaching.map(({ id }) => id)));
+      }
+  });
+
+  test(`is put together of the same objects while nothing about them changes, and of what they see now when ground does (seed ${SEED})`, () => {
+    const draw = drawing(SEED);
+    const [columns, rows] = [30, 20].map((count) => [...Array(count).keys()]);
+    let drawn = withChangedParts(plainYard(), []);
+    const pieces = (document: GameDocument) => pictureAt(0, document).pieces;
+    expect(pieces(drawn).every((piece, index) => piece === pieces(drawn)[index])).toBe(true);
+    let isKept = 0;
+    for (let stroke = 0; stroke < 60; stroke++) {
+      const before = pieces(drawn);
+      const cells = [{ column: draw(columns), row: draw(rows) }];
+      const glyph = draw(['#', '.']);
+      drawn =
+        makeChange(drawn, 'Paint', (draft) => commands.paintCells(draft, 'drying-hall', cells, glyph))?.game ?? drawn;
+      const after = pieces(drawn);
+      isKept += after.filter((piece, index) => piece === before[index]).length;
+      // Written anew nothing is known of it.
+      expect(after).toEqual(pieces(JSON.parse(JSON.stringify(drawn)) as GameDocument));
+    }
+    expect(isKept).toBeGreaterThan(60);
   });
 
   test('checks a script again only when it changed', () => {

@@ -3,14 +3,7 @@ import {
   checkScripts,
   describePiece,
   goalMarks,
-  hitShapeFor,
-  hitShapeOf,
   kindOf,
-  outlineOf,
-  reachOf,
-  standShapeOf,
-  outlineSightArea,
-  partPlace,
   PIECE_FIELDS,
   PLAYER_FIELDS,
   type ArenaGrid,
@@ -18,23 +11,18 @@ import {
   type EntryGhost,
   type CheckedScript,
   type GameDocument,
-  type Kind,
   type Level,
   type MindMoment,
   type MoverPreview,
-  type Outline,
-  type OutlineShape,
   type Piece,
-  type PieceInsight,
-  type RecordedRun,
   type RouteTimes,
   type RunEvent,
 } from '@/core/index';
-import type { ArenaPicture, ShownPart, ShownPiece, ShownRoute, ShownTrack } from '../canvas/arenaPicture';
+import type { ArenaPicture, ShownRoute, ShownTrack } from '../canvas/arenaPicture';
 import { showEntry } from './showEntry';
+import { indicesOf, partsOf, placedIn, readFields, showPieces, type Placed, type ShownRun } from './showPieces';
 
-/** Positions over time: of a recorded run, of a try that is being played, or of a preview. */
-export type ShownRun = Pick<RecordedRun, 'frames' | 'frameSize' | 'pieces' | 'ticksPerSecond'> & { kinds?: string[] };
+export type { ShownRun } from './showPieces';
 
 /** What is to be seen: a level, and a frame of a run; frame 0 is the level as it was drafted. */
 export interface Moment {
@@ -91,6 +79,8 @@ export interface PictureOptions {
   mind?: MindMoment;
   /** A way through the level that is to be seen whole. */
   way?: ShownTrack;
+  /** The part of the level that is in view: pieces that do not reach into it are left out. All of it when nothing is said. */
+  seen?: ArenaPicture['seen'];
   ends: ArenaPicture['ends'];
   selection: readonly string[];
   chosenWaypoint: ArenaPicture['chosenWaypoint'];
@@ -119,60 +109,46 @@ export function gridOf(game: GameDocument, level: Level): ArenaGrid {
   return grid;
 }
 
-/** Puts together what the canvas draws. */
+const NO_LANES: ArenaPicture['lanes'] = [];
+
+/** Puts together what the canvas draws. What is the same as in an earlier picture is mostly the same object. */
 export function composePicture(moment: Moment, options: PictureOptions): ArenaPicture {
-  const { game, levelId, run, tick } = moment;
+  const { game, levelId, tick } = moment;
   const drafted = game.levels.find((candidate) => candidate.id === levelId) ?? game.levels[0];
   const level = levelWith(game, drafted, moment.groundChanges ?? []);
-  const scripts = checkedScriptsOf(game);
   const grid = gridOf(game, level);
-  const isRunning = run !== undefined && tick > 0;
+  const run = tick > 0 ? moment.run : undefined;
   const showsShapes = options.showsShapes ?? false;
-  const placed = level.pieces.flatMap((piece) => {
-    const kind = kindOf(game, piece.kind);
-    return kind ? [{ piece, kind }] : [];
-  });
+  const placed = placedIn(game, level);
+  const scripts = checkedScriptsOf(game);
+  const scene = { game, level, grid, scripts, run, tick, showsShapes, hidesSight: options.hidesSight ?? false };
   return {
     terrain: game.terrain,
     level,
     goals: goalMarks(game, drafted),
-    rim: showRim(level, isRunning ? run.frames[tick * run.frameSize + 2] : undefined),
-    pieces: [
-      ...placed.flatMap(({ piece, kind }) => {
-        const insight = describePiece(game, level, piece, scripts);
-        const shown = showPiece(piece, kind, grid, insight, isRunning ? run : undefined, tick, showsShapes);
-        if (!shown) return [];
-        return options.hidesSight ? { ...shown, sightArea: [] } : shown;
-      }),
-      ...(isRunning
-        ? showShots(game, level, run, tick, showsShapes)
-        : placed.flatMap(({ piece, kind }) => showFixed(game, level, piece, kind, showsShapes))),
-    ],
-    // Previews may be of a version before the last edit: what was removed since goes nowhere.
-    tracks: [
-      ...(options.movers ?? [])
-        .filter(({ motion, piece }) => motion !== 'patrol' && placed.some((entry) => entry.piece.id === piece))
-        .map(showTrack),
-      ...(options.way ? [options.way] : []),
-    ],
+    rim: showRim(level, run?.frames[tick * run.frameSize + 2]),
+    pieces: showPieces({ ...scene, seen: options.seen }, placed),
+    isMoving: run !== undefined,
+    tracks: [...showTracks(placed, options.movers ?? []), ...(options.way ? [options.way] : [])],
     arcs: options.arcs ?? [],
-    lanes: level.lanes ?? [],
+    lanes: level.lanes ?? NO_LANES,
     area: options.area,
     ghost: options.ghost,
     showsShapes,
-    routes: (options.hidesRoutes ? [] : placed).flatMap(({ piece }) => showRoute(piece, options.routes)),
-    entries: isRunning ? [] : (options.entries ?? []).flatMap((entry) => showEntry(entry, level, options.selection)),
-    startPlaces: isRunning
+    routes: options.hidesRoutes ? [] : placed.flatMap(({ piece }) => showRoute(piece, options.routes)),
+    entries: run ? [] : (options.entries ?? []).flatMap((entry) => showEntry(entry, level, options.selection)),
+    startPlaces: run
       ? placed.map(({ piece, kind }) => ({ x: piece.at[0], y: piece.at[1], parts: partsOf(kind) }))
       : [...ledPlaces(placed, options.previews), ...ghostPlaces(game, options.ghosts ?? [])],
     tinted: options.tinted,
     mind: options.mind && showMind(options.mind, grid.width),
     ends: options.ends,
-    trail: isRunning ? trailOf(run, tick) : [],
+    trail: run ? trailOf(run, tick) : [],
     selected: new Set(options.selection),
     chosenWaypoint: options.chosenWaypoint,
     cursor: options.cursor,
     lasso: options.lasso,
+    seen: options.seen,
   };
 }
 
@@ -214,13 +190,10 @@ function showMind({ goals, legs, minded }: MindMoment, width: number): ArenaPict
 }
 
 /** Where pieces with a lead really begin; the draft shows them where they were put. */
-function ledPlaces(
-  placed: readonly { piece: Piece; kind: Kind }[],
-  previews: ShownRun | undefined,
-): ArenaPicture['startPlaces'] {
+function ledPlaces(placed: readonly Placed[], previews: ShownRun | undefined): ArenaPicture['startPlaces'] {
   return placed.flatMap(({ piece, kind }) => {
-    const index = piece.lead && previews ? previews.pieces.indexOf(piece.id) : -1;
-    if (!previews || index < 0) return [];
+    const index = piece.lead && previews ? indicesOf(previews).get(piece.id) : undefined;
+    if (!previews || index === undefined) return [];
     const { x, y } = readFields(previews, 0, index);
     return [{ x, y, parts: partsOf(kind) }];
   });
@@ -233,183 +206,52 @@ function ghostPlaces(game: GameDocument, ghosts: readonly EntryGhost[]): ArenaPi
   });
 }
 
-/** A piece as it is at a moment; undefined when it is gone. */
-function showPiece(
-  piece: Piece,
-  kind: Kind,
-  grid: ArenaGrid,
-  insight: PieceInsight | undefined,
-  run: ShownRun | undefined,
-  tick: number,
-  showsShapes: boolean,
-): ShownPiece | undefined {
-  const isPlayer = kind.control !== undefined;
-  const base = { id: piece.id, ...bodyOf(kind, showsShapes), tint: kind.tint, isPlayer, isOut: false, isFilled: false };
-  const index = run?.pieces.indexOf(piece.id) ?? -1;
-  if (run && isPlayer) {
-    const [x, y] = run.frames.subarray(tick * run.frameSize, tick * run.frameSize + PLAYER_FIELDS);
-    return { ...base, x, y, heading: 0, sightArea: [], isAlarmed: false };
-  }
-  if (run && index >= 0) {
-    const now = readFields(run, tick, index);
-    if (now.presence === 0) return undefined;
-    const heading = Math.atan2(now.facingY, now.facingX);
-    return {
-      ...base,
-      x: now.x,
-      y: now.y,
-      heading,
-      isOut: now.presence === 2,
-      isFilled: now.presence === 3,
-      sightArea: sightArea(grid, now.x, now.y, (heading * 180) / Math.PI, insight, now.state),
-      isAlarmed: now.sights > 0 || (insight?.states[now.state]?.isChase ?? false),
-    };
-  }
-  const [x, y] = piece.at;
-  return {
-    ...base,
-    x,
-    y,
-    heading: (piece.facing * Math.PI) / 180,
-    sightArea: sightArea(grid, x, y, piece.facing, insight, insight?.startState ?? 0),
-    isAlarmed: false,
-  };
+/** Ways of movers. Previews may be of a version before the last edit: what was removed since goes nowhere. */
+function showTracks(placed: readonly Placed[], movers: readonly MoverPreview[]): ShownTrack[] {
+  const standing = new Set(placed.map(({ piece }) => piece.id));
+  return movers.filter(({ motion, piece }) => motion !== 'patrol' && standing.has(piece)).map(showTrack);
 }
 
-function readFields(run: ShownRun, tick: number, index: number) {
-  const start = tick * run.frameSize + PLAYER_FIELDS + index * PIECE_FIELDS;
-  const [x, y, facingX, facingY, state, sights, presence] = run.frames.subarray(start, start + PIECE_FIELDS);
-  return { x, y, facingX, facingY, state, sights, presence };
-}
-
-/** What is fixed to a piece, before a run. */
-function showFixed(
-  game: GameDocument,
-  level: Level,
-  { id, at: [x, y], facing }: Piece,
-  { parts = [] }: Kind,
-  showsShapes: boolean,
-): ShownPiece[] {
-  const heading = (facing * Math.PI) / 180;
-  const body = { x, y, facingX: Math.cos(heading), facingY: Math.sin(heading) };
-  return parts.flatMap(({ kind: kindId, at: [along, across] }, index) => {
-    const kind = kindOf(game, kindId);
-    if (!kind) return [];
-    const [partX, partY] = partPlace({ along, across }, body, level.view === 'side');
-    return [
-      {
-        id: `${kindId}.part-${index + 1}-of-${id}`,
-        ...bodyOf(kind, showsShapes),
-        x: partX,
-        y: partY,
-        heading,
-        tint: kind.tint,
-        isPlayer: false,
-        isOut: false,
-        isFilled: false,
-        sightArea: [],
-        isAlarmed: false,
-      },
-    ];
-  });
-}
-
-/** What flies about in a run and stands in no level: shots. */
-function showShots(game: GameDocument, level: Level, run: ShownRun, tick: number, showsShapes: boolean): ShownPiece[] {
-  return run.pieces.flatMap((id, index): ShownPiece[] => {
-    const kind = kindOf(game, run.kinds?.[index] ?? '');
-    if (!kind || level.pieces.some((piece) => piece.id === id)) return [];
-    const now = readFields(run, tick, index);
-    if (now.presence === 0) return [];
-    const heading = Math.atan2(now.facingY, now.facingX);
-    const body = bodyOf(kind, showsShapes);
-    return [
-      {
-        id,
-        ...body,
-        x: now.x,
-        y: now.y,
-        heading,
-        tint: kind.tint,
-        isPlayer: false,
-        isOut: now.presence === 2,
-        isFilled: now.presence === 3,
-        sightArea: [],
-        isAlarmed: false,
-      },
-    ];
-  });
-}
-
-const bodies = new WeakMap<Kind, ShownBody>();
-
-type ShownBody = Pick<ShownPiece, 'radius' | 'hit' | 'stand' | 'isThing'>;
-
-/** The shapes of a kind as they are drawn; plain circles need no parts. */
-/** What is drawn of a kind: what others meet of it; of what blocks the cells that it shuts. */
-function drawnShape(kind: Kind): OutlineShape {
-  if (!kind.blocks || kind.hit || kind.stand) return hitShapeOf(kind);
-  const side = Math.max(1, 2 * kind.radius) - 0.06;
-  return { form: 'box', width: side, height: side };
-}
-
-function bodyOf(kind: Kind, showsShapes: boolean): ShownBody {
-  let body = bodies.get(kind);
-  if (!body) {
-    const shape = drawnShape(kind);
-    const { west, north, east, south } = reachOf(shape);
-    const toPart = ({ core, radius }: Outline) => ({ corners: core, radius });
-    body = {
-      radius: shape.form === 'circle' ? shape.radius : Math.max(west, north, east, south),
-      hit: shape.form === 'circle' ? [] : hitShapeFor(shape).parts.map(toPart),
-      stand: [toPart(outlineOf(standShapeOf(kind)))],
-      isThing: kind.control === undefined && kind.behavior === undefined,
-    };
-    bodies.set(kind, body);
-  }
-  return showsShapes ? body : { ...body, stand: [] };
-}
-
-/** The outline of what others meet of a kind, a circle included. */
-function partsOf(kind: Kind): ShownPart[] {
-  const { hit, radius } = bodyOf(kind, false);
-  return hit.length > 0 ? hit : [{ corners: [0, 0], radius }];
-}
+const shownTracks = new WeakMap<MoverPreview, ShownTrack>();
 
 /** How stops of a mover are labelled. */
-function showTrack({ piece, track, stops }: MoverPreview): ShownTrack {
-  return {
-    piece,
-    track,
-    stops: stops.slice(0, 12).map(({ x, y, seconds, what }) => ({ x, y, label: `${what} ${seconds.toFixed(1)} s` })),
-  };
+function showTrack(mover: MoverPreview): ShownTrack {
+  const known = shownTracks.get(mover);
+  if (known) return known;
+  const { piece, track } = mover;
+  const stops = mover.stops.slice(0, 12).map(({ x, y, seconds, what }) => {
+    return { x, y, label: `${what} ${seconds.toFixed(1)} s` };
+  });
+  const shown = { piece, track, stops };
+  shownTracks.set(mover, shown);
+  return shown;
 }
 
-function sightArea(
-  grid: ArenaGrid,
-  x: number,
-  y: number,
-  facing: number,
-  insight: PieceInsight | undefined,
-  state: number,
-): number[] {
-  const sight = insight?.states[state]?.sight;
-  return sight ? outlineSightArea(grid, { x, y, facing, ...sight }) : [];
+const timesOf = new WeakMap<readonly RouteTimes[], ReadonlyMap<string, RouteTimes>>();
+
+function timesByPiece(routes: readonly RouteTimes[]): ReadonlyMap<string, RouteTimes> {
+  const known = timesOf.get(routes) ?? new Map(routes.map((route) => [route.piece, route]));
+  timesOf.set(routes, known);
+  return known;
 }
+
+const shownRoutes = new WeakMap<Piece, { timed: RouteTimes | undefined; route: ShownRoute }>();
 
 function showRoute(piece: Piece, routes: readonly RouteTimes[]): ShownRoute[] {
   if (!piece.route?.length) return [];
-  const timed = routes.find((route) => route.piece === piece.id);
+  const timed = timesByPiece(routes).get(piece.id);
+  const known = shownRoutes.get(piece);
+  if (known && known.timed === timed) return [known.route];
   // Times and track are those of the last level that was walked; for other waypoints they mean nothing.
   const fits = timed !== undefined && timed.waypoints.join() === piece.route.flat().join();
-  return [
-    {
-      piece: piece.id,
-      waypoints: piece.route,
-      times: fits ? timed.reachedAtSeconds : [],
-      track: fits ? timed.track : [],
-    },
-  ];
+  const route = {
+    piece: piece.id,
+    waypoints: piece.route,
+    times: fits ? timed.reachedAtSeconds : [],
+    track: fits ? timed.track : [],
+  };
+  if (Object.isFrozen(piece)) shownRoutes.set(piece, { timed, route });
+  return [route];
 }
 
 /** Farther than this in three ticks nobody walks: the player was put there, as with a new life. */
@@ -431,8 +273,8 @@ function trailOf(run: ShownRun, tick: number): number[] {
 /** Name of the state that a piece is in at a moment, and since when. */
 export function stateAt(moment: Moment, pieceId: string): { name: string; seconds: number } | undefined {
   const { run, tick } = moment;
-  const index = run?.pieces.indexOf(pieceId) ?? -1;
-  if (!run || index < 0) return undefined;
+  const index = run && indicesOf(run).get(pieceId);
+  if (!run || index === undefined) return undefined;
   const level = moment.game.levels.find((candidate) => candidate.id === moment.levelId);
   const piece = level?.pieces.find((candidate) => candidate.id === pieceId);
   const insight = level && piece && describePiece(moment.game, level, piece, checkedScriptsOf(moment.game));

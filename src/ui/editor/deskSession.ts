@@ -1,3 +1,4 @@
+import { freeze } from 'immer';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import {
   applyChange,
@@ -58,6 +59,7 @@ export class DeskSession {
   private gestureBase: GameDocument | undefined;
 
   constructor(game: GameDocument, levelId: string) {
+    settle(game);
     this.store = createStore<DeskState>(() => ({
       game,
       levelId,
@@ -133,6 +135,7 @@ export class DeskSession {
   /** Goes on from where a game was left, with the changes that led there. */
   resume(game: GameDocument, { past, future }: UndoHistory): void {
     this.endGesture();
+    settle(game);
     this.store.setState({ game, past: [...past], future: [...future] });
     this.dropLostSelection();
   }
@@ -197,6 +200,7 @@ export class DeskSession {
   /** Takes in what somebody else has changed. It is no step of one's own: undo goes on below it. */
   takeTheirs(label: string, target: GameDocument): void {
     this.finishGesture('edit');
+    settle(target);
     this.store.setState({ ...underTheirs(this.state.past, this.state.game, label, target), future: [] });
     this.dropLostSelection();
   }
@@ -214,6 +218,7 @@ export class DeskSession {
   /** Takes over a document from elsewhere, for example after a clash; the history ends there. */
   replace(game: GameDocument): void {
     this.endGesture();
+    settle(game);
     this.store.setState({ game, past: [], future: [], selection: [], chosenWaypoint: undefined });
   }
 
@@ -251,6 +256,11 @@ export class DeskSession {
     if (selection.length !== this.state.selection.length || isLost)
       this.store.setState({ selection, chosenWaypoint: isLost ? undefined : chosen });
   }
+}
+
+/** Makes a document from elsewhere unchangeable: what is worked out of its parts is kept only of those that are. */
+function settle(game: GameDocument): void {
+  freeze(game, true);
 }
 
 /**

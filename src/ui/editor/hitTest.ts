@@ -1,4 +1,4 @@
-import { kindOf, markBox, type GameDocument, type Level } from '@/core/index';
+import { markBox, resolvedCast, type GameDocument, type Level, type Piece } from '@/core/index';
 
 export type Hit =
   | { type: 'piece'; id: string }
@@ -17,21 +17,23 @@ export function hitTest(
   slack: number,
 ): Hit {
   const near = (px: number, py: number, reach: number) => (px - x) * (px - x) + (py - y) * (py - y) <= reach * reach;
+  const isSelected = new Set(selection);
+  const byPriority = isSelected.size === 0 ? level.pieces : selectedFirst(level.pieces, isSelected);
+  const waypointNear = ({ route = [] }: Piece) => route.findIndex(([px, py]) => near(px, py, slack));
   // Waypoints of what is selected lie over pieces, since they are what one then wants to take hold of.
-  const byPriority = [...level.pieces].sort(
-    (a, b) => Number(selection.includes(b.id)) - Number(selection.includes(a.id)),
-  );
   for (const piece of byPriority) {
-    const index = (piece.route ?? []).findIndex(([px, py]) => near(px, py, slack));
-    const isUnderBody = near(piece.at[0], piece.at[1], slack * 0.7);
-    if (index >= 0 && selection.includes(piece.id) && !isUnderBody) return { type: 'waypoint', piece: piece.id, index };
+    if (!isSelected.has(piece.id)) break;
+    const index = near(piece.at[0], piece.at[1], slack * 0.7) ? -1 : waypointNear(piece);
+    if (index >= 0) return { type: 'waypoint', piece: piece.id, index };
   }
-  for (const piece of [...byPriority].reverse()) {
-    const radius = kindOf(game, piece.kind)?.radius ?? 0.4;
-    if (near(piece.at[0], piece.at[1], Math.max(radius, slack))) return { type: 'piece', id: piece.id };
+  const kinds = resolvedCast(game);
+  for (let index = byPriority.length - 1; index >= 0; index--) {
+    const { id, kind, at } = byPriority[index];
+    const radius = kinds.get(kind)?.radius ?? 0.4;
+    if (near(at[0], at[1], Math.max(radius, slack))) return { type: 'piece', id };
   }
   for (const piece of byPriority) {
-    const index = (piece.route ?? []).findIndex(([px, py]) => near(px, py, slack));
+    const index = waypointNear(piece);
     if (index >= 0) return { type: 'waypoint', piece: piece.id, index };
   }
   for (const piece of byPriority) {
@@ -45,6 +47,10 @@ export function hitTest(
     return x >= left - more && y >= top - more && x <= left + width + more && y <= top + height + more;
   });
   return mark ? { type: 'mark', id: mark.id } : { type: 'ground' };
+}
+
+function selectedFirst(pieces: readonly Piece[], isSelected: ReadonlySet<string>): Piece[] {
+  return [...pieces.filter(({ id }) => isSelected.has(id)), ...pieces.filter(({ id }) => !isSelected.has(id))];
 }
 
 /** Index of the leg of a route that passes within `slack` cells of a place, or −1. */

@@ -99,18 +99,22 @@ describe('a draft that is kept in the browser', () => {
     const storage = memoryStorage();
     const keeper = new DraftKeeper(storage, game.id, () => 1);
     keeper.keep(REVISION, game, NO_STEPS);
-    const kept = JSON.parse(storage.getItem(KEY)!) as { text: string };
-    storage.setItem(
-      KEY,
-      JSON.stringify({ ...kept, text: kept.text.replace(/"format(Version)?": *\d+/, '"format$1": 1') }),
-    );
-    expect(keeper.find()?.document?.name).toBe(game.name);
+    const { document, ...kept } = JSON.parse(storage.getItem(KEY)!) as { document: GameDocument };
+    for (const stored of [
+      { ...kept, document: { ...document, version: 5 } },
+      // As it was kept before: as the text of a file.
+      { ...kept, text: JSON.stringify({ ...document, version: 5 }) },
+    ]) {
+      storage.setItem(KEY, JSON.stringify(stored));
+      expect(keeper.find()?.document).toEqual(game);
+    }
   });
 
   test.each([
     ['no JSON', '{'],
     ['nothing in it', 'null'],
     ['no revision', '{"at":1,"text":"{}"}'],
+    ['a document that is no game', `{"revision":"${REVISION}","at":1,"document":{}}`],
     ['a text that is no game', `{"revision":"${REVISION}","at":1,"text":"{}"}`],
     ['a text that is no JSON', `{"revision":"${REVISION}","at":1,"text":"{"}`],
   ])('counts as none where it cannot be read: %s', (_, kept) => {

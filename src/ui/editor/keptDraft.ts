@@ -1,4 +1,5 @@
-import { readDraft, writeGame, type Change, type GameDocument } from '@/core/index';
+import { writeParts } from '../requests/writeParts';
+import { readDraft, type Change, type GameDocument } from '@/core/index';
 
 /** Changes that can be taken back, and those that were. */
 export interface UndoHistory {
@@ -37,7 +38,7 @@ export class DraftKeeper {
 
   /** Keeps a draft, or with no document only the changes. False when there is no room for it. */
   keep(revision: string, document: GameDocument | undefined, history: UndoHistory): boolean {
-    const kept = JSON.stringify({ revision, at: this.now(), text: document && writeGame(document) });
+    const kept = writeParts({ revision, at: this.now(), document }) ?? '{}';
     const past = this.writeNewest([...history.past].reverse()).reverse();
     const changes = `"past":[${past.join(',')}],"future":[${this.writeNewest(history.future).join(',')}]`;
     const withChanges = `${kept.slice(0, -1)},${changes}}`;
@@ -80,9 +81,10 @@ export class DraftKeeper {
       const kept = JSON.parse(this.storage?.getItem(this.key) ?? 'null') as Partial<StoredDraft> | null;
       if (!kept || typeof kept.revision !== 'string' || typeof kept.at !== 'number') return undefined;
       const { revision, at, past = [], future = [] } = kept;
-      if (kept.text === undefined) return { revision, at, document: undefined, past, future };
-      // An earlier version may have kept it.
-      const read = readDraft(JSON.parse(kept.text));
+      // Earlier versions kept the text of the document.
+      const stored = kept.document ?? (kept.text === undefined ? undefined : (JSON.parse(kept.text) as unknown));
+      if (stored === undefined) return { revision, at, document: undefined, past, future };
+      const read = readDraft(stored);
       return read.ok ? { revision, at, document: read.value, past, future } : undefined;
     } catch {
       return undefined;
@@ -97,5 +99,6 @@ export class DraftKeeper {
 interface StoredDraft extends UndoHistory {
   revision: string;
   at: number;
+  document?: unknown;
   text?: string;
 }

@@ -1,3 +1,4 @@
+import { writeParts } from './writeParts';
 import type * as z from 'zod';
 import type { Fault } from '@/server/contracts/faults';
 import type * as Replies from './replies';
@@ -56,7 +57,7 @@ export async function ask<Name extends keyof Shapes>(
 }
 
 export function sendJson(method: 'POST' | 'PUT', value: unknown): RequestInit {
-  return { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(value) };
+  return { method, headers: { 'content-type': 'application/json' }, body: writeParts(value) };
 }
 
 /** What to show for any error. */

@@ -32,7 +32,9 @@ export function placeCard(
     top: clamp(top, 54, height - cardHeight - FOOT_HEIGHT),
   }));
   const own = [piece.at, ...(piece.route ?? [])].map(([x, y]) => ({ ...toScreen(camera, x, y), weight: 3 }));
-  const others = pieces.map(({ at: [x, y] }) => ({ ...toScreen(camera, x, y), weight: 1 }));
+  const others = pieces
+    .map(({ at: [x, y] }) => ({ ...toScreen(camera, x, y), weight: 1 }))
+    .filter(({ x, y }) => x > -14 && y > -14 && x < width + 14 && y < height + 14);
   const hidden = (spot: { left: number; top: number }) =>
     [...own, ...others].reduce(
       (sum, { x, y, weight }) =>
@@ -42,7 +44,8 @@ export function placeCard(
           : 0),
       0,
     );
-  return candidates.reduce((best, spot) => (hidden(spot) < hidden(best) ? spot : best));
+  const counts = candidates.map(hidden);
+  return candidates[counts.indexOf(Math.min(...counts))];
 }
 
 function clamp(value: number, low: number, high: number): number {
