@@ -151,12 +151,15 @@ export async function measureDesk(): Promise<BenchRow[]> {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.request.post(`${address}/api/games`, { data: wideGame() });
     await page.goto(`${address}/games/kiln-yard/levels/drying-hall`);
-    await page.getByText('400 runs', { exact: true }).waitFor({ timeout: 60_000 });
+    await page
+      .getByTestId('reading-status')
+      .filter({ hasText: /^400 runs$/ })
+      .waitFor({ timeout: 60_000 });
     const firstNumbers: number[] = [];
     await noteFirstNumbers(page);
     for (let edit = 0; edit < 7; edit++) {
-      await page.keyboard.press('Tab');
-      await page.keyboard.press('Tab');
+      await page.keyboard.press('n');
+      await page.keyboard.press('n');
       await page.evaluate(() => (window as unknown as { benchFirst: string[] }).benchFirst.splice(0));
       await page.keyboard.press('ArrowRight');
       const first = await page.waitForFunction(() => (window as unknown as { benchFirst: string[] }).benchFirst.at(-1));
