@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { PageLink } from '@/ui/frame/PageLink';
 import { findHelp, helpPages } from '@/server/help/helpPages';
 import { HelpFrame } from '@/ui/help/HelpFrame';
 import css from '@/ui/help/help.module.css';
@@ -23,7 +23,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ f
           <ul>
             {pages.map(({ id, title, sections }) => (
               <li key={id}>
-                <Link href={`/help/${id}`}>{title}</Link>{' '}
+                <PageLink href={`/help/${id}`}>{title}</PageLink>{' '}
                 {sections.length > 1 && <span className="quiet">{sections.length} sections</span>}
               </li>
             ))}
@@ -37,7 +37,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ f
           <ul className={css.hits}>
             {hits.map(({ page, section, excerpt }, index) => (
               <li key={index}>
-                <Link href={`/help/${page.id}#${section.anchor}`}>{section.title}</Link>{' '}
+                <PageLink href={`/help/${page.id}#${section.anchor}`}>{section.title}</PageLink>{' '}
                 <span className="quiet">{page.title}</span>
                 <div className="quiet">{excerpt}</div>
               </li>

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import type { GameDocument } from '@/core/index';
 import type { BatchInfo, BatchListReply } from '@/server/contracts/batches';
 import { Loading } from '../frame/States';
@@ -56,7 +56,7 @@ function BatchLine({ batch, game, gameId }: { batch: BatchInfo; game: GameDocume
   return (
     <tr>
       <td>
-        <Link href={`/games/${gameId}/batches/${batch.id}`}>Batch {batch.id}</Link>
+        <PageLink href={`/games/${gameId}/batches/${batch.id}`}>Batch {batch.id}</PageLink>
       </td>
       <td>{levelNames(batch)}</td>
       <td>

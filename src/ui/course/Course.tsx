@@ -2,7 +2,7 @@
 
 import { Button } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { commands, type GameDocument, type NewLevel } from '@/core/index';
@@ -31,7 +31,7 @@ export function Course({ gameId }: { gameId: string }) {
       trail={[{ label: game.data?.document.name ?? gameId }]}
       middle={
         <>
-          <Link href={`/games/${gameId}/history`}>History</Link>
+          <PageLink href={`/games/${gameId}/history`}>History</PageLink>
           <a href={gorgeApi.exportUrl(gameId)} download className={css.export}>
             Export
           </a>

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Checkbox, NativeSelect, Progress } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import { useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import {
@@ -201,7 +201,7 @@ function StationRow({ station, people, gameId }: { station: Station; people: num
   return (
     <tr>
       <td>
-        <Link href={`/games/${gameId}/levels/${levelId}`}>{name}</Link>
+        <PageLink href={`/games/${gameId}/levels/${levelId}`}>{name}</PageLink>
       </td>
       {fault === undefined ? (
         <>

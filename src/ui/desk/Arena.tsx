@@ -23,6 +23,7 @@ import { Fingers } from '../editor/fingers';
 import { Wheel } from '../editor/wheel';
 import { ArenaFoot, MapLegend } from './ArenaFoot';
 import styles from './desk.module.css';
+import { Frames } from '../frame/frames';
 import { cellsOfMap, LEVEL_MAPS, type LevelMapName } from '../frame/levelMaps';
 import { useDesk, useFollowed, type Desk } from './DeskContext';
 import { ToolBar } from './ToolBar';
@@ -191,7 +192,9 @@ function useTryShortcut(desk: Desk): void {
   }, [desk]);
 }
 
-/** Draws whenever something that is shown has changed, at most once a frame, and moves playback and try on. */
+/**
+ * Draws whenever something that is shown has changed, at most once a frame, and moves playback and try on.
+ */
 function runFrames(
   desk: Desk,
   view: ArenaView,
@@ -200,11 +203,20 @@ function runFrames(
   scheme: 'light' | 'dark',
 ): () => void {
   const palette = paletteFor(scheme);
-  let isDirty = true;
-  let request = 0;
-  let last = performance.now();
+  let isDirty = false;
+  const frames = new Frames(
+    () => desk.playback.store.getState().isPlaying || desk.tries.state.status === 'playing',
+    (elapsed) => {
+      desk.playback.advance(elapsed);
+      advanceTry(desk, controls, elapsed);
+      if (!isDirty || view.state.width === 0) return;
+      isDirty = false;
+      canvas.draw(pictureOf(desk, view), view.state.camera, palette, view.state.width, view.state.height);
+    },
+  );
   const markDirty = () => {
     isDirty = true;
+    frames.ask();
   };
   const follow = [
     desk.session.store,
@@ -214,21 +226,11 @@ function runFrames(
     desk.proofs.store,
     view.store,
   ].map((store) => store.subscribe(markDirty));
-  const frame = (now: number) => {
-    desk.playback.advance(now - last);
-    advanceTry(desk, controls, now - last);
-    last = now;
-    if (isDirty && view.state.width > 0) {
-      isDirty = false;
-      canvas.draw(pictureOf(desk, view), view.state.camera, palette, view.state.width, view.state.height);
-    }
-    request = requestAnimationFrame(frame);
-  };
   // Text on the canvas needs its font.
   void document.fonts.ready.then(markDirty);
-  request = requestAnimationFrame(frame);
+  markDirty();
   return () => {
-    cancelAnimationFrame(request);
+    frames.stop();
     for (const end of follow) end();
   };
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import type { Controls } from '../editor/controls';
 import { levelAfter, type RunEvent } from '@/core/index';
 import styles from './desk.module.css';
@@ -143,9 +143,9 @@ function GoOn({ score, isWon }: { score: number; isWon: boolean }) {
   const next = game.levels.find(({ id }) => id === to);
   if (!next) return isWon ? <span className="quiet">the course ends here</span> : null;
   return (
-    <Link href={`/games/${game.id}/levels/${next.id}`} className={styles.onTo}>
+    <PageLink href={`/games/${game.id}/levels/${next.id}`} className={styles.onTo}>
       On to {next.name}
-    </Link>
+    </PageLink>
   );
 }
 

@@ -2,7 +2,7 @@
 
 import { ActionIcon, useMantineColorScheme } from '@mantine/core';
 import { IconMoon, IconSun } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from './PageLink';
 import type { ReactNode } from 'react';
 import css from './frame.module.css';
 
@@ -34,29 +34,32 @@ export function Frame({
         ))}
       </nav>
       <header className="frame-head">
-        <Link className={css.home} href="/">
+        <PageLink className={css.home} href="/">
           <Emblem />
           Gorge
-        </Link>
+        </PageLink>
         <nav className={`trail ${css.trail}`} aria-label="Where you are">
           {trail.map((step, index) => (
             <span key={step.label}>
               {index > 0 && <span className="quiet">/ </span>}
-              {step.href ? <Link href={step.href}>{step.label}</Link> : <h1 className={css.here}>{step.label}</h1>}
+              {step.href ? (
+                <PageLink href={step.href}>{step.label}</PageLink>
+              ) : (
+                <h1 className={css.here}>{step.label}</h1>
+              )}
             </span>
           ))}
         </nav>
         <div className="rest" />
         {middle}
-        <Link
+        <PageLink
           className={css.helpLink}
           href="/help"
           target="gorge-help"
-          prefetch={false}
           title="Recipes, the language, every field and measure"
         >
           Help
-        </Link>
+        </PageLink>
         <SchemeSwitch />
       </header>
       <main className="frame-body" id="content" tabIndex={-1}>

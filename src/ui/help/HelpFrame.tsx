@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import type { ReactNode } from 'react';
 import { Frame } from '../frame/Frame';
 import css from './help.module.css';
@@ -39,9 +39,9 @@ export function HelpFrame({
           <ul className={css.pages}>
             {pages.map(({ id, title }) => (
               <li key={id}>
-                <Link href={`/help/${id}`} aria-current={id === here?.id ? 'page' : undefined}>
+                <PageLink href={`/help/${id}`} aria-current={id === here?.id ? 'page' : undefined}>
                   {title}
-                </Link>
+                </PageLink>
                 {id === here?.id && (
                   <ul>
                     {here.sections

@@ -5,6 +5,7 @@ import { IconPlayerPause, IconPlayerPlay } from '@tabler/icons-react';
 import { useEffect } from 'react';
 import { useFollowed } from '../desk/DeskContext';
 import type { Playback } from '../editor/playback';
+import { Frames } from '../frame/frames';
 import { SpeedSwitch } from '../frame/SpeedSwitch';
 
 /** Lets the playback go on as long as it is shown. */
@@ -12,15 +13,18 @@ export function useAdvancing(playback: Playback): void {
   useEffect(() => advancing(playback), [playback]);
 }
 
-/** Moves the playback on with every frame that the browser draws, until the returned function is called. */
+/** Moves the playback on with the frames of the screen, until the returned function is called. */
 function advancing(playback: Playback): () => void {
-  let last = performance.now();
-  let request = requestAnimationFrame(function frame(now: number) {
-    playback.advance(now - last);
-    last = now;
-    request = requestAnimationFrame(frame);
-  });
-  return () => cancelAnimationFrame(request);
+  const frames = new Frames(
+    () => playback.store.getState().isPlaying,
+    (elapsed) => playback.advance(elapsed),
+  );
+  frames.ask();
+  const end = playback.store.subscribe(frames.ask);
+  return () => {
+    end();
+    frames.stop();
+  };
 }
 
 /** Play and pause, the moment, and how fast. */

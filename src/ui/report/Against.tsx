@@ -2,7 +2,7 @@
 
 import { NativeSelect } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import { sayChange, type PairedDifference } from '@/core/index';
 import type { BatchInfo, CompareReply, ReportReply } from '@/server/contracts/batches';
 import { Failed, Loading } from '../frame/States';
@@ -86,9 +86,9 @@ function Comparison({ batch, arm, against, onShow }: ComparisonProps) {
       </div>
       <Flipped what="Cleared only here" seeds={gained} onShow={onShow} />
       <Flipped what="Cleared only there" seeds={lost} onShow={onShow} />
-      <Link className="act" href={`/games/${batch.gameId}/batches/${other.batch}?arm=${other.arm.arm}`}>
+      <PageLink className="act" href={`/games/${batch.gameId}/batches/${other.batch}?arm=${other.arm.arm}`}>
         Report of the other
-      </Link>
+      </PageLink>
     </div>
   );
 }

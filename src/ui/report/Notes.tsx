@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import type { BatchInfo } from '@/server/contracts/batches';
 import type { Note } from '@/server/contracts/notes';
 import { NoteForm } from '../notes/NoteForm';
@@ -48,8 +48,8 @@ export function Notes({ batch, place }: NotesProps) {
 function wayTo(note: Note) {
   const place = placeOfNote(note);
   return (
-    <Link href={`?${place}`} scroll={false}>
+    <PageLink href={`?${place}`} scroll={false}>
       {sayPlaceOfReport(readPlace(new URLSearchParams(place)))}
-    </Link>
+    </PageLink>
   );
 }

@@ -2,7 +2,7 @@
 
 import { Modal, Switch } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import { useState } from 'react';
 import { NUMBER_VERSIONS, sayVersions, type GameDocument, type RecordedRun } from '@/core/index';
 import type { ArmInfo, BatchInfo, RunRow } from '@/server/contracts/batches';
@@ -55,7 +55,7 @@ export function ReplayDialog({
         <>
           <Differing batch={batch} again={query.data} />
           {arm.isPlain && (
-            <Link
+            <PageLink
               href={addressOfRun(batch.gameId, arm.levelId, {
                 seed,
                 standIn: arm.standInId,
@@ -63,7 +63,7 @@ export function ReplayDialog({
               })}
             >
               On the desk, as the level is now
-            </Link>
+            </PageLink>
           )}
           <Replay game={query.data.game} levelId={arm.levelId} run={query.data.run} atSeconds={atSeconds} />
         </>

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { areSameVersions, NUMBER_VERSIONS, sayVersions, writeRunJson } from '@/core/index';
 import type { BatchInfo, ReportReply, RunFilter } from '@/server/contracts/batches';
@@ -105,7 +105,7 @@ function HeadActions({ report }: { report: ReportReply }) {
       <Button variant="light" size="compact-md" onClick={() => window.print()}>
         Print
       </Button>
-      <Button component={Link} href={`/games/${batch.gameId}/levels/${arm.levelId}`} size="compact-md" c="white">
+      <Button component={PageLink} href={`/games/${batch.gameId}/levels/${arm.levelId}`} size="compact-md" c="white">
         Open on desk
       </Button>
     </>

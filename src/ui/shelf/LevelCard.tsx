@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import type { ReactNode } from 'react';
 import {
   judgeBriefLine,
@@ -50,7 +50,7 @@ export function LevelCard({
   const guards = level.pieces.filter((piece) => !game.cast.find((kind) => kind.id === piece.kind)?.control).length;
   return (
     <article className={`plate ${css.levelCard}`} style={{ width: CARD_WIDTH }}>
-      <Link className={css.levelLink} href={`/games/${game.id}/levels/${level.id}`}>
+      <PageLink className={css.levelLink} href={`/games/${game.id}/levels/${level.id}`}>
         <div style={{ display: 'grid', placeItems: 'center', minHeight: MAP_HEIGHT, background: 'var(--layer)' }}>
           <LevelMap game={game} level={level} width={CARD_WIDTH} height={MAP_HEIGHT} />
         </div>
@@ -62,11 +62,12 @@ export function LevelCard({
             </span>
           </div>
         </div>
-      </Link>
+      </PageLink>
       <div className={`quiet ${css.levelFoot}`}>
         {newest ? (
           <>
-            Last measured: <Link href={`/games/${game.id}/batches/${newest.batch.id}`}>batch {newest.batch.id}</Link>,{' '}
+            Last measured:{' '}
+            <PageLink href={`/games/${game.id}/batches/${newest.batch.id}`}>batch {newest.batch.id}</PageLink>,{' '}
             <span className="one-line">{sayBatch(newest.batch, newest.arm, game)}</span>
             {newest.arm.revision !== revision && <span className="wary">, before the latest changes to the game</span>}
           </>

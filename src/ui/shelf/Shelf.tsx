@@ -3,7 +3,7 @@
 import { Button, FileButton } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { LIMITS, type GameDocument } from '@/core/index';
@@ -42,9 +42,9 @@ export function Shelf() {
             />
           )}
           {mayEdit && <ImportButton onFault={setFault} />}
-          <Link href="/tour">What Gorge is, and a tour</Link>
-          <Link href="/machines">Machines</Link>
-          <Link href="/people">People</Link>
+          <PageLink href="/tour">What Gorge is, and a tour</PageLink>
+          <PageLink href="/machines">Machines</PageLink>
+          <PageLink href="/people">People</PageLink>
           <a href={gorgeApi.exportAllUrl} download>
             Export all
           </a>
@@ -64,8 +64,8 @@ export function Shelf() {
         ))}
         {games?.length === 0 && query.data?.unreadable.length === 0 && (
           <Empty title="The shelf is empty">
-            Begin a new game, take the <Link href="/tour">tour</Link>, or bring a .gorge.json file with Import. A server
-            that starts with an empty data folder shows the demo game.
+            Begin a new game, take the <PageLink href="/tour">tour</PageLink>, or bring a .gorge.json file with Import.
+            A server that starts with an empty data folder shows the demo game.
           </Empty>
         )}
         {games?.map((game) => (
@@ -93,11 +93,11 @@ function GameShelf({ entry: { id, name, revision } }: { entry: GameListReply['ga
     <section className={css.game}>
       <div className={css.gameHead}>
         <h1 className={css.gameName}>{name}</h1>
-        <Link href={`/games/${id}`}>course and batches</Link>
+        <PageLink href={`/games/${id}`}>course and batches</PageLink>
         <a href={gorgeApi.exportUrl(id)} download>
           export
         </a>
-        <Link href={`/games/${id}/history`}>history</Link>
+        <PageLink href={`/games/${id}/history`}>history</PageLink>
         {mayEdit && <RemoveGame id={id} name={name} />}
       </div>
       <div className={css.levels}>

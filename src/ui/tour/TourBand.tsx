@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { useDesk } from '../desk/DeskContext';
@@ -83,7 +83,7 @@ function End({ onAgain }: { onAgain: () => void }) {
     <>
       <div className={css.text} data-testid="tour-end">
         <b>That is all of it:</b> draw, let it be played, read the number, change. Everything else on the page serves
-        this loop. <Link href="/">Begin a game of your own</Link> on the shelf, or look at how the demo is made;{' '}
+        this loop. <PageLink href="/">Begin a game of your own</PageLink> on the shelf, or look at how the demo is made;{' '}
         <span className="key">?</span> lists the keys and <span className="key">Ctrl+K</span> finds any action.
       </div>
       <Button size="compact-sm" variant="subtle" onClick={onAgain}>

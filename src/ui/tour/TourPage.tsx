@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Group } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { tourGame } from '@/core/index';
@@ -72,7 +72,7 @@ export function TourPage() {
           <Button loading={isBusy} onClick={() => void begin()}>
             Begin the tour
           </Button>
-          <Link href="/">To the shelf without it</Link>
+          <PageLink href="/">To the shelf without it</PageLink>
         </Group>
         {error !== undefined && <Failed error={error} onRetry={() => void begin()} />}
       </article>

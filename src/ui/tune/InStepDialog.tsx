@@ -2,7 +2,7 @@
 
 import { Modal } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import Link from 'next/link';
+import { PageLink } from '../frame/PageLink';
 import { useState } from 'react';
 import { saySeconds, standInName, type GameDocument, type RecordedRun } from '@/core/index';
 import { useFollowed } from '../desk/DeskContext';
@@ -49,9 +49,9 @@ export function InStepDialog({ onClose, ...asked }: InStepProps) {
       {query.data ? (
         <>
           <InStep {...asked} runs={query.data} />
-          <Link href={addressOfRun(after.id, levelId, { seed, standIn, seconds: 0 })}>
+          <PageLink href={addressOfRun(after.id, levelId, { seed, standIn, seconds: 0 })}>
             The run of the draft on the desk
-          </Link>
+          </PageLink>
         </>
       ) : query.error ? (
         <Failed error={query.error} />

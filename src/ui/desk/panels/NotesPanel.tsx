@@ -1,7 +1,7 @@
 'use client';
 
 import { NativeSelect, SegmentedControl } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '../../frame/PageLink';
 import { useState } from 'react';
 import { figuresOf, type GameDocument } from '@/core/index';
 import type { Note, NoteAbout } from '@/server/contracts/notes';
@@ -65,10 +65,10 @@ export function NotesPanel({ at, onClose }: NotesPanelProps) {
                 notes={openElsewhere}
                 acts={acts}
                 way={({ about }) => (
-                  <Link href={addressOfNote(game.id, about)}>
+                  <PageLink href={addressOfNote(game.id, about)}>
                     {sayElsewhere(about, game)}
                     {sayAbout(about, game)}
-                  </Link>
+                  </PageLink>
                 )}
               />
             </details>
