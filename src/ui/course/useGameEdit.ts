@@ -18,9 +18,13 @@ export type GameEdit = (label: string, recipe: (draft: GameDocument) => void) =>
 export function useGameEdit(loaded: GameReply): GameEdit {
   const client = useQueryClient();
   const last = useRef<Promise<unknown>>(Promise.resolve());
-  const save = async ({ document, revision }: GameReply, label: string, recipe: (draft: GameDocument) => void) => {
+  const save = async (known: GameReply, label: string, recipe: (draft: GameDocument) => void) => {
+    const { document, revision } = known;
     const made = makeChange(document, label, recipe);
-    if (made) await gorgeApi.save(document.id, revision, made.game);
+    if (!made) return;
+    // What was done is seen at once; what the server has is fetched afterwards in any case.
+    client.setQueryData<GameReply>(['game', document.id], { ...known, document: made.game });
+    await gorgeApi.save(document.id, revision, made.game);
   };
   const editNow: GameEdit = async (label, recipe) => {
     const newest = client.getQueryData<GameReply>(['game', loaded.document.id]) ?? loaded;

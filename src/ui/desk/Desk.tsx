@@ -13,7 +13,6 @@ import { openSaved } from '../editor/saving';
 import { Frame } from '../frame/Frame';
 import { Empty, Failed, Loading } from '../frame/States';
 import { Arena } from './Arena';
-import { KeptDraftNotice } from './KeptDraftNotice';
 import { DeskContext, useDesk, useFollowed, useKeyHint } from './DeskContext';
 import { DeskKeys } from './DeskKeys';
 import * as Opened from './opened';
@@ -32,6 +31,7 @@ const StartField = later(() => import('./StartField').then(({ StartField: Field 
 // Who is asked nothing needs no question.
 const PeopleHere = later(() => import('./PeopleHere').then((module) => module.PeopleHere));
 const SpokenWords = later(() => import('./SpokenWords').then((module) => module.SpokenWords));
+const KeptDraftNotice = later(() => import('./KeptDraftNotice').then((module) => module.KeptDraftNotice));
 const ClashNotice = later(() => import('./ClashNotice').then(({ ClashNotice: Notice }) => Notice));
 
 /** The main view: the arena in the middle, the Reading at the right, the strata below. */

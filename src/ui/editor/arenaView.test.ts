@@ -64,4 +64,14 @@ describe('how the arena is looked at', () => {
     expect(middle()).toEqual([2, 6]);
     expect(view.state.isFitted).toBe(false);
   });
+
+  test('a place that is shown comes into the middle only where it was out of view', () => {
+    const { camera } = view.state;
+    view.show(15, 10);
+    expect(view.state.camera).toBe(camera);
+    view.zoom(4, 0, 0);
+    view.show(29, 17);
+    const { x, y } = view.cellsAt(490, 268);
+    expect([x.toFixed(6), y.toFixed(6)]).toEqual(['29.000000', '17.000000']);
+  });
 });

@@ -1,6 +1,6 @@
 import type { LevelMapName } from '../frame/levelMaps';
 import { createStore } from 'zustand/vanilla';
-import { fitCamera, toCells, zoomAt, type Camera } from '../canvas/camera';
+import { fitCamera, toCells, toScreen, zoomAt, type Camera } from '../canvas/camera';
 
 export interface ArenaViewState {
   camera: Camera;
@@ -98,6 +98,14 @@ export class ArenaView {
     const left = width / 2 - x * camera.scale;
     const top = height / 2 - y * camera.scale;
     this.store.setState({ camera: { ...camera, left, top }, isFitted: false });
+  }
+
+  /** Brings a place into the middle unless it is in view. */
+  show(x: number, y: number): void {
+    const { width, height, camera } = this.state;
+    const place = toScreen(camera, x, y);
+    const isInView = place.x >= 0 && place.y >= TOOLS_HEIGHT && place.x <= width && place.y <= height - FOOT_HEIGHT;
+    if (!isInView) this.lookAt(x, y);
   }
 
   pan(dx: number, dy: number): void {

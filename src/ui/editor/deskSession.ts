@@ -239,12 +239,14 @@ export class DeskSession {
   moveCursor(columns: number, rows: number): void {
     const { width, height } = this.size;
     const { column, row } = this.state.cursor ?? { column: Math.floor(width / 2), row: Math.floor(height / 2) };
-    this.store.setState({
-      cursor: {
-        column: Math.min(width - 1, Math.max(0, column + columns)),
-        row: Math.min(height - 1, Math.max(0, row + rows)),
-      },
-    });
+    this.setCursor({ column: column + columns, row: row + rows });
+  }
+
+  /** Puts the cell cursor on a cell or, beyond the level, on the nearest one. */
+  setCursor({ column, row }: Cell): void {
+    const { width, height } = this.size;
+    const within = (value: number, count: number) => Math.min(count - 1, Math.max(0, value));
+    this.store.setState({ cursor: { column: within(column, width), row: within(row, height) } });
   }
 
   private dropLostSelection(): void {

@@ -2,7 +2,8 @@
 
 import { Button, Loader } from '@mantine/core';
 import type { ReactNode } from 'react';
-import { faultOf } from '../requests/api';
+import { ApiFault, faultOf } from '../requests/api';
+import { PageLink } from './PageLink';
 import css from './frame.module.css';
 
 const MIDDLE = { display: 'grid', placeItems: 'center', minHeight: 260, padding: 24 } as const;
@@ -38,6 +39,11 @@ export function Failed({ error, onRetry }: { error: unknown; onRetry?: () => voi
         {fault.code === 'link-gone' ? (
           <Button component="a" href="/join">
             To the page for links
+          </Button>
+        ) : error instanceof ApiFault && error.status === 404 ? (
+          // Trying again would find as little.
+          <Button component={PageLink} href="/">
+            To the shelf
           </Button>
         ) : (
           onRetry && <Button onClick={onRetry}>Try again</Button>

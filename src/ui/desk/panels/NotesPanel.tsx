@@ -99,14 +99,19 @@ function WayOnDesk({ about }: { about: NoteAbout }) {
   );
 }
 
-function waysOn({ session, reading, playback }: Desk, about: NoteAbout): (() => void) | undefined {
+function waysOn({ session, reading, playback, view }: Desk, about: NoteAbout): (() => void) | undefined {
   if (about.type === 'run')
     return () =>
       void reading
         .showSample(about.seed)
         .then(() => playback.seek(about.atSeconds * playback.store.getState().ticksPerSecond));
-  if (about.type !== 'place' || about.entry === undefined) return undefined;
-  const { entry } = about;
+  if (about.type !== 'place') return undefined;
+  const { entry, at } = about;
+  if (entry === undefined)
+    return () => {
+      view.show(at[0], at[1]);
+      session.setCursor({ column: Math.floor(at[0]), row: Math.floor(at[1]) });
+    };
   const isThere = [...session.level.pieces, ...session.level.marks].some(({ id }) => id === entry);
   return isThere ? () => session.select([entry]) : undefined;
 }
