@@ -334,6 +334,7 @@ export {
 export { sayPercent, sayPlace, saySeconds, sayShare } from './measure/words';
 export {
   measureChanges,
+  measureChangesInSteps,
   sayChange,
   sayBothSides,
   sayDifference,

@@ -76,7 +76,7 @@ describe('the thread that answers everybody', () => {
     const save = async () => {
       const document = { ...large, name: `Large yard ${++version}` };
       const saved = await send('PUT', `${api}/large`, { baseRevision: revision, document });
-      ({ revision } = (await saved.json()) as { revision: string });
+      ({ revision } = (await saved.clone().json()) as { revision: string });
       return saved;
     };
     const report = `${api}/kiln-yard/batches/${batch}`;

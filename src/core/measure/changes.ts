@@ -103,10 +103,27 @@ export function measureChanges(
   after: readonly RunRecord[],
   table: MeasureTable = MEASURES,
 ): MeasureChange[] {
+  const steps = measureChangesInSteps(before, after, table);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** As {@link measureChanges}, a column a step: who has others to answer can do so in between. */
+export function* measureChangesInSteps(
+  before: readonly RunRecord[],
+  after: readonly RunRecord[],
+  table: MeasureTable = MEASURES,
+): Generator<void, MeasureChange[]> {
   const columns = columnsToCompare(table);
   const z = strictZ(columns.length);
-  return columns
-    .flatMap((column) => compareColumn(column, before, after, z))
+  const compared: ReturnType<typeof compareColumn> = [];
+  for (const column of columns) {
+    compared.push(...compareColumn(column, before, after, z));
+    yield;
+  }
+  return compared
     .filter(({ difference }) => difference.isReal && difference.halfWidth > 0)
     .map(({ before: _, after: __, ...change }) => change)
     .sort((one, other) => strength(other) - strength(one));

@@ -1,8 +1,9 @@
-import { areSameVersions, measureChanges, pairedDifference, type RunRecord } from '@/core/index';
+import { areSameVersions, measureChangesInSteps, pairedDifference, type RunRecord } from '@/core/index';
 import { compareQuery, type CompareReply } from '../contracts/batches';
 import { recordsOf } from '../database/runs';
 import { answer } from '../http/faults';
 import { readQuery } from '../http/requests';
+import { inTurns, nextTurn } from '../http/turns';
 import { requireArm, requireBatch } from './batches';
 
 /** So many seeds are compared at once; the first ones of larger batches. */
@@ -16,7 +17,11 @@ export function getComparison(gameId: string, batchId: string, request: Request)
     const query = readQuery(request, compareQuery);
     const [batch, other] = await Promise.all([requireBatch(gameId, batchId), requireBatch(gameId, String(query.with))]);
     const [arm, otherArm] = [requireArm(batch, query.arm), requireArm(other, query.withArm)];
-    const [after, before] = await Promise.all([firstRecords(batch.id, arm.arm), firstRecords(other.id, otherArm.arm)]);
+    const after = await firstRecords(batch.id, arm.arm);
+    const before = await firstRecords(other.id, otherArm.arm);
+    const changes = await inTurns(measureChangesInSteps(before, after));
+    const difference = pairedDifference(before, after) ?? null;
+    await nextTurn();
     const earlier = new Map(before.map((run) => [run.seed, run]));
     const common = after.filter(({ seed }) => earlier.has(seed));
     const won = ({ outcome }: RunRecord) => outcome === 'won';
@@ -30,8 +35,8 @@ export function getComparison(gameId: string, batchId: string, request: Request)
       other: { batch: other.id, arm: otherArm },
       seeds: common.length,
       allSeeds: Math.max(common.length, endSeed - firstSeed),
-      difference: pairedDifference(before, after) ?? null,
-      changes: measureChanges(before, after),
+      difference,
+      changes,
       gained: flipped(true),
       lost: flipped(false),
       isSameVersion: areSameVersions(batch.versions, other.versions),

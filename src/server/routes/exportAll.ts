@@ -1,6 +1,11 @@
-import { strToU8, zipSync } from 'fflate';
+import { promisify } from 'node:util';
+import { strToU8, zip, type AsyncZippable } from 'fflate';
 import { readAllGames } from '../database/games';
 import { answer } from '../http/faults';
+
+const zipInThreads = promisify((files: AsyncZippable, done: (error: Error | null, archive: Uint8Array) => void) =>
+  zip(files, done),
+);
 
 /** All games on the shelf as one archive of game files; those that cannot be read as they are stored. */
 export function exportAll(): Promise<Response> {
@@ -10,7 +15,9 @@ export function exportAll(): Promise<Response> {
       ...games.map(({ id, json }) => [id, json] as const),
       ...unreadable.map(({ id, text }) => [id, text] as const),
     ];
-    const archive = zipSync(Object.fromEntries(files.map(([id, text]) => [`${id}.gorge.json`, strToU8(text)])));
+    const archive = await zipInThreads(
+      Object.fromEntries(files.map(([id, text]) => [`${id}.gorge.json`, strToU8(text)])),
+    );
     return new Response(archive as Uint8Array<ArrayBuffer>, {
       headers: { 'content-type': 'application/zip', 'content-disposition': 'attachment; filename="gorge-games.zip"' },
     });

@@ -4,7 +4,8 @@ import {
   closeBracketsKeymap,
   closeCompletion,
   completionKeymap,
-  selectedCompletion,
+  currentCompletions,
+  type Completion,
 } from '@codemirror/autocomplete';
 import { defaultKeymap, insertNewlineAndIndent } from '@codemirror/commands';
 import { bracketMatching, indentOnInput, type LanguageSupport } from '@codemirror/language';
@@ -29,13 +30,15 @@ export interface TextSource {
 /** Typing that rests for this long becomes one step back. */
 const TYPING_REST_MS = 700;
 
-/** Enter ends the line where the list would write what stands there already. */
+/** Enter ends the line where what is offered stands there already, whichever of it is marked. */
 function endLine(view: EditorView): boolean {
-  const option = selectedCompletion(view.state);
-  if (!option) return false;
-  const written = typeof option.apply === 'string' ? option.apply : option.label;
   const { head } = view.state.selection.main;
-  if (view.state.sliceDoc(Math.max(0, head - written.length), head) !== written) return false;
+  const isWritten = ({ apply, label }: Completion) => {
+    const written = typeof apply === 'string' ? apply : label;
+    const before = view.state.sliceDoc(Math.max(0, head - written.length - 1), head);
+    return before.endsWith(written) && !/^\w/.test(before.slice(0, -written.length));
+  };
+  if (!currentCompletions(view.state).some(isWritten)) return false;
   closeCompletion(view);
   return insertNewlineAndIndent(view);
 }
