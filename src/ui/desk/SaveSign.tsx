@@ -16,18 +16,22 @@ const SIGNS = {
 /** Who may only look tries things out here, and nothing of it stays. */
 const NOT_KEPT = { className: 'wary', text: 'Tried out here, not kept' } as const;
 
+/** What was kept in the browser is offered: until that is decided, not all that there is is saved. */
+const OFFERED = { className: 'wary', text: 'Kept changes wait for you' } as const;
+
 /** Says whether the draft is on the server. */
 export function SaveSign() {
   const { saving } = useDesk();
-  const { status, savedAt, message } = useFollowed(saving, (state) => state);
+  const { status, savedAt, message, kept } = useFollowed(saving, (state) => state);
+  const isOffered = kept?.document !== undefined;
   const mayEdit = useMay('edit');
-  const sign = status === 'refused' && !mayEdit ? NOT_KEPT : SIGNS[status];
+  const sign = isOffered ? OFFERED : status === 'refused' && !mayEdit ? NOT_KEPT : SIGNS[status];
   const time = new Date(savedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
   return (
     <Tooltip label={message} disabled={!message} multiline w={320}>
       <span role="status" data-testid="save-sign" className={sign.className}>
         {sign.text}
-        {status === 'saved' && ` ${time}`}
+        {!isOffered && status === 'saved' && ` ${time}`}
       </span>
     </Tooltip>
   );
