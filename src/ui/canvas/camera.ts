@@ -11,6 +11,9 @@ export interface Camera {
 const LEAST_SCALE = 1;
 const MOST_SCALE = 160;
 
+/** Below so many pixels a cell everything is drawn plainly: what is smaller than a fingertip has no details. */
+export const FAR_SCALE = 5;
+
 /** How far beyond the rim of a view something may stand whose ring or label reaches into it, pixels. */
 const RIM = 60;
 

@@ -1,17 +1,8 @@
-import type { Mark } from '@/core/index';
-import {
-  boxOf,
-  isSeen,
-  overlapsSeen,
-  seenCells,
-  type ArenaPicture,
-  type SeenPart,
-  type ShownPiece,
-  type ShownRoute,
-  type ShownTrack,
-} from './arenaPicture';
-import { toScreen, type Camera } from './camera';
+import { isSeen, seenCells, type ArenaPicture, type ShownPiece } from './arenaPicture';
+import { FAR_SCALE, toScreen, type Camera } from './camera';
 import { drawEntries } from './drawEntries';
+import { drawLanes, drawMarks, drawRim } from './drawMarks';
+import { drawPolyline, drawRoute, drawRoutes, drawTrack, isChosen } from './drawWays';
 import {
   drawBody,
   drawFilled,
@@ -21,8 +12,6 @@ import {
   drawSelection,
   drawShape,
   drawThing,
-  drawWaypoint,
-  measureLabel,
 } from './drawPieces';
 import { LabelBoard } from './labelBoard';
 import { fitTint, type Palette } from './palette';
@@ -100,132 +89,6 @@ export function drawLive(
   drawLasso(context, picture, camera, palette);
 }
 
-/** Whether a track is shown in full. */
-function isChosen({ selected }: ArenaPicture, { isFull, piece }: ShownTrack): boolean {
-  return isFull === true || selected.has(piece);
-}
-
-/** What a view that moves on has left behind, with its rim and where it goes. */
-function drawRim(
-  context: CanvasRenderingContext2D,
-  { rim }: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-  labels: LabelBoard,
-): void {
-  if (!rim) return;
-  const from = toScreen(camera, rim.x, rim.y);
-  const to = toScreen(camera, rim.x + rim.width, rim.y + rim.height);
-  context.save();
-  context.globalAlpha = 0.8;
-  context.fillStyle = palette.beyond;
-  context.fillRect(from.x, from.y, to.x - from.x, to.y - from.y);
-  context.restore();
-  const [x0, x1] = rim.dx === 0 ? [from.x, to.x] : rim.dx > 0 ? [to.x, to.x] : [from.x, from.x];
-  const [y0, y1] = rim.dy === 0 ? [from.y, to.y] : rim.dy > 0 ? [to.y, to.y] : [from.y, from.y];
-  context.save();
-  context.strokeStyle = palette.clay;
-  context.lineWidth = 3;
-  context.beginPath();
-  context.moveTo(x0, y0);
-  context.lineTo(x1, y1);
-  context.stroke();
-  context.restore();
-  const [middleX, middleY] = [(x0 + x1) / 2, (y0 + y1) / 2];
-  const half = measureLabel(context, rim.label) / 2;
-  labels.draw(rim.label, middleX - (rim.dy === 0 ? 0 : half) + rim.dx * 10, middleY + rim.dy * 14, palette.clay);
-}
-
-function drawMarks(
-  context: CanvasRenderingContext2D,
-  { level, selected, goals }: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-  labels: LabelBoard,
-): void {
-  for (const mark of level.marks) {
-    const isExit = goals.has(mark.id);
-    const colour = selected.has(mark.id) ? palette.river : isExit ? palette.moss : palette.ochre;
-    if (!('area' in mark)) {
-      drawThinMark(context, mark, camera, colour, selected.has(mark.id), labels);
-      continue;
-    }
-    const [x, y, width, height] = mark.area;
-    const corner = toScreen(camera, x, y);
-    const [markWidth, markHeight] = [width * camera.scale, height * camera.scale];
-    context.fillStyle = isExit ? palette.moss : palette.ochre;
-    context.globalAlpha = isExit ? 0.26 : 0.14;
-    context.fillRect(corner.x, corner.y, markWidth, markHeight);
-    context.globalAlpha = 1;
-    context.strokeStyle = colour;
-    context.lineWidth = selected.has(mark.id) ? 2.5 : 1.5;
-    context.strokeRect(corner.x + 0.75, corner.y + 0.75, markWidth - 1.5, markHeight - 1.5);
-    if (camera.scale < 14) continue;
-    // A name that is wider than its mark ends with it instead of beginning with it.
-    const left = Math.min(corner.x + 5, corner.x + markWidth - 5 - measureLabel(context, mark.name));
-    labels.draw(mark.name, left, corner.y + markHeight - 11, isExit ? palette.moss : palette.ink);
-  }
-}
-
-/** Marks without a size: a crossed ring for a point, a barred line for a line. */
-function drawThinMark(
-  context: CanvasRenderingContext2D,
-  mark: Exclude<Mark, { area: unknown }>,
-  camera: Camera,
-  colour: string,
-  isSelected: boolean,
-  labels: LabelBoard,
-): void {
-  context.strokeStyle = colour;
-  context.lineWidth = isSelected ? 3 : 2;
-  context.beginPath();
-  const [first, last] = 'point' in mark ? [mark.point, mark.point] : mark.line;
-  const from = toScreen(camera, first[0], first[1]);
-  const to = toScreen(camera, last[0], last[1]);
-  if ('point' in mark) {
-    context.arc(from.x, from.y, 6, 0, Math.PI * 2);
-    context.moveTo(from.x - 10, from.y);
-    context.lineTo(from.x + 10, from.y);
-    context.moveTo(from.x, from.y - 10);
-    context.lineTo(from.x, from.y + 10);
-  } else {
-    const length = Math.max(1, Math.hypot(to.x - from.x, to.y - from.y));
-    const [barX, barY] = [(-(to.y - from.y) / length) * 5, ((to.x - from.x) / length) * 5];
-    context.moveTo(from.x, from.y);
-    context.lineTo(to.x, to.y);
-    for (const end of [from, to]) {
-      context.moveTo(end.x - barX, end.y - barY);
-      context.lineTo(end.x + barX, end.y + barY);
-    }
-  }
-  context.stroke();
-  if (camera.scale >= 14) labels.draw(mark.name, to.x + 9, to.y + 9, colour);
-}
-
-/** Names of lanes and where things go in them, at the edge where they come in. */
-function drawLanes(
-  context: CanvasRenderingContext2D,
-  picture: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-  labels: LabelBoard,
-): void {
-  if (camera.scale < 12) return;
-  const { level } = picture;
-  for (const lane of picture.lanes) {
-    const isAcross = lane.runs === 'across';
-    const middle = lane.at + lane.size / 2;
-    const forward = lane.heading === 0 || lane.heading === 90;
-    const end = isAcross ? level.map[0].length : level.map.length;
-    const edge = forward ? 0.6 : end - 0.6;
-    const { x, y } = toScreen(camera, isAcross ? edge : middle, isAcross ? middle : edge);
-    const arrow = lane.heading === 0 ? '→' : lane.heading === 90 ? '↓' : lane.heading === 180 ? '←' : '↑';
-    const text = `${lane.name} ${arrow}`;
-    const left = isAcross && !forward ? x - measureLabel(context, text) - 6 : x + 6;
-    labels.draw(text, left, y, palette.dim);
-  }
-}
-
 /** What the stand-in has in mind: its plan dotted, where it wants to be hatched, and what it minds as a fading row of rings. */
 function drawMind(
   context: CanvasRenderingContext2D,
@@ -300,9 +163,6 @@ function drawEnds(
   context.globalAlpha = 1;
 }
 
-/** Below so many pixels a cell everything is drawn plainly: what is smaller than a fingertip has no details. */
-const FAR_SCALE = 5;
-
 function traceSight(context: CanvasRenderingContext2D, { sightArea }: ShownPiece, camera: Camera): void {
   for (let index = 0; index < sightArea.length; index += 2) {
     const { x, y } = toScreen(camera, sightArea[index], sightArea[index + 1]);
@@ -347,103 +207,6 @@ function drawSights(
     context.fill();
   }
   context.globalAlpha = 1;
-}
-
-interface LineStyle {
-  colour: string;
-  width: number;
-  dash: number[];
-}
-
-function drawPolyline(
-  context: CanvasRenderingContext2D,
-  points: readonly number[],
-  camera: Camera,
-  style: LineStyle,
-): void {
-  if (points.length < 4) return;
-  context.beginPath();
-  tracePolyline(context, points, camera);
-  strokePath(context, style);
-}
-
-function tracePolyline(context: CanvasRenderingContext2D, points: readonly number[], camera: Camera): void {
-  for (let index = 0; index < points.length; index += 2) {
-    const { x, y } = toScreen(camera, points[index], points[index + 1]);
-    if (index === 0) context.moveTo(x, y);
-    else context.lineTo(x, y);
-  }
-}
-
-function strokePath(context: CanvasRenderingContext2D, style: LineStyle): void {
-  context.save();
-  context.setLineDash(style.dash);
-  context.lineWidth = style.width;
-  context.strokeStyle = style.colour;
-  context.lineJoin = 'round';
-  context.stroke();
-  context.restore();
-}
-
-/** Routes that come into view; from far off all of them as one thin line. */
-function drawRoutes(
-  context: CanvasRenderingContext2D,
-  routes: readonly ShownRoute[],
-  picture: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-  labels: LabelBoard,
-): void {
-  const seen = routes.filter((route) => overlapsSeen(picture.seen, boxOfRoute(route)));
-  if (camera.scale >= FAR_SCALE) {
-    for (const route of seen) drawRoute(context, route, picture, camera, palette, labels);
-    return;
-  }
-  context.beginPath();
-  for (const route of seen) tracePolyline(context, lineOf(route), camera);
-  context.globalAlpha = 0.65;
-  strokePath(context, { colour: palette.river, width: 1, dash: [] });
-  context.globalAlpha = 1;
-}
-
-/** The way that is walked or, while it is not known, from waypoint to waypoint. */
-function lineOf({ track, waypoints }: ShownRoute): readonly number[] {
-  return track.length > 0 ? track : waypoints.flat();
-}
-
-const routeBoxes = new WeakMap<ShownRoute, SeenPart>();
-
-function boxOfRoute(route: ShownRoute): SeenPart {
-  const known = routeBoxes.get(route);
-  if (known) return known;
-  const box = boxOf([...lineOf(route), ...route.waypoints.flat()]);
-  routeBoxes.set(route, box);
-  return box;
-}
-
-function drawRoute(
-  context: CanvasRenderingContext2D,
-  route: ShownRoute,
-  picture: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-  labels: LabelBoard,
-): void {
-  const isSelected = picture.selected.has(route.piece);
-  const style = isSelected
-    ? { colour: palette.river, width: 2.25, dash: [] }
-    : { colour: palette.river, width: 1.25, dash: [4, 4] };
-  context.globalAlpha = isSelected ? 1 : 0.65;
-  drawPolyline(context, lineOf(route), camera, style);
-  context.globalAlpha = 1;
-  route.waypoints.forEach(([x, y], index) => {
-    const place = toScreen(camera, x, y);
-    const isChosen = picture.chosenWaypoint?.piece === route.piece && picture.chosenWaypoint.index === index;
-    drawWaypoint(context, place.x, place.y, isChosen, palette);
-    const time = route.times[index];
-    if (isSelected && time !== undefined)
-      labels.draw(`${time.toFixed(1)} s`, place.x + 10, place.y - 12, palette.river);
-  });
 }
 
 function drawStartPlaces(
@@ -498,7 +261,8 @@ function drawShownPiece(
   const radius = Math.max(LEAST_RADIUS, piece.radius * camera.scale);
   context.globalAlpha = piece.isOut ? 0.3 : 1;
   const { scale } = camera;
-  if (piece.hit.length > 0)
+  // From far off a shape would be smaller than the wedge that says where it faces.
+  if (piece.hit.length > 0 && scale >= FAR_SCALE)
     drawBody(context, piece.hit, x, y, scale, piece.isThing ? undefined : piece.heading, piece.tint, palette);
   else if (piece.isThing) drawThing(context, x, y, radius, piece.tint, palette);
   else if (piece.isPlayer) drawPlayer(context, x, y, radius, palette);
@@ -517,52 +281,6 @@ function drawShapes(context: CanvasRenderingContext2D, picture: ArenaPicture, ca
     drawShape(context, piece.stand, x, y, camera.scale, palette.ink, [4, 3]);
     drawShape(context, hit, x, y, camera.scale, palette.clay, []);
   }
-}
-
-/** The way of a mover, with what happens on it when it is selected. */
-function drawTrack(
-  context: CanvasRenderingContext2D,
-  track: ShownTrack,
-  picture: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-  labels: LabelBoard,
-): void {
-  const isSelected = isChosen(picture, track);
-  if (!isSelected && !overlapsSeen(picture.seen, boxOfTrack(track))) return;
-  context.globalAlpha = isSelected ? 1 : 0.5;
-  const style = { colour: palette.river, width: isSelected ? 2 : 1.25, dash: isSelected ? [] : [2, 4] };
-  // A leap, as of one that comes in again at the other side, is no way.
-  let from = 0;
-  for (let index = 2; index <= track.track.length; index += 2) {
-    const isEnd = index === track.track.length;
-    const leaps =
-      !isEnd &&
-      Math.abs(track.track[index] - track.track[index - 2]) +
-        Math.abs(track.track[index + 1] - track.track[index - 1]) >
-        LEAP_CELLS;
-    if (!isEnd && !leaps) continue;
-    drawPolyline(context, track.track.slice(from, index), camera, style);
-    from = index;
-  }
-  context.globalAlpha = 1;
-  if (!isSelected) return;
-  for (const stop of track.stops) {
-    const { x, y } = toScreen(camera, stop.x, stop.y);
-    context.fillStyle = palette.river;
-    context.fillRect(x - 3, y - 3, 6, 6);
-    labels.draw(stop.label, x + 8, y - 11, palette.river);
-  }
-}
-
-const LEAP_CELLS = 3;
-
-const trackBoxes = new WeakMap<readonly number[], SeenPart>();
-
-function boxOfTrack({ track }: ShownTrack): SeenPart {
-  const known = trackBoxes.get(track) ?? boxOf(track);
-  trackBoxes.set(track, known);
-  return known;
 }
 
 function drawArea(context: CanvasRenderingContext2D, picture: ArenaPicture, camera: Camera, palette: Palette): void {
