@@ -3,16 +3,16 @@ import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import Papa from 'papaparse';
-import { MOST_ARMS, sumsOfRecords, summaryOf, writeGame } from '@/core/index';
+import { MOST_ARMS, runChunk, STAND_INS, sumsOfRecords, summaryOf, writeGame } from '@/core/index';
 import { MOST_WAITING_BATCHES, type BatchInfo, type ReportReply, type RunPageReply } from '@/server/contracts/batches';
 import type { GameReply } from '@/server/contracts/games';
 import { findBatch } from '@/server/database/batches';
-import { releaseLeases } from '@/server/database/chunks';
+import { DatabaseQueue, releaseLeases } from '@/server/database/chunks';
 import { database } from '@/server/database/connection';
 import { batchJobs } from '@/server/jobs/batchJobs';
 import { getReport, getRuns, getRunTable, postBatch, postCancel } from '@/server/routes/batches';
 import { getGame } from '@/server/routes/games';
-import { hallOnly } from '../support/kilnYard';
+import { dryingHall, hallOnly } from '../support/kilnYard';
 import { TestDataFolder } from './support/dataFolder';
 import { asks, failing, reply, sends } from './support/requests';
 import { shelve } from './support/shelf';
@@ -85,6 +85,28 @@ describe('a batch of arms', () => {
     const page = await reply<RunPageReply>(getRuns(ID, String(whole.id), asks('/runs?arm=17&seed=2')));
     expect([page.total, page.rows[0].seed]).toEqual([1, 2]);
   }, 120_000);
+
+  test('of which the last chunk was kept just before the server or its database ended is finished all the same', async () => {
+    const { batches, chunks } = database().models;
+    const batch = await start({ arms: FORTY.slice(0, 2), runs: RUNS });
+    await ended(batch.id);
+    const begunAgain = () => batches.update({ status: 'running', finishedAt: null }, { where: { id: batch.id } });
+    const status = async () => (await findBatch(batch.id))!.status;
+    // At the next start of the server.
+    await begunAgain();
+    await batchJobs().resume();
+    expect(await status()).toBe('finished');
+    // By whoever hands in again what was kept already, since the answer did not come through.
+    await begunAgain();
+    const [{ firstSeed, runs }] = await chunks.findAll({ where: { batchId: batch.id, arm: 0 } });
+    const task = { documentHash: revision, levelId: 'drying-hall', standInId: 'novice', overrides: { knobs: [] } };
+    const chunk = { lease: 'of-before', batchId: batch.id, arm: 0, task: { ...task, firstSeed, count: runs } };
+    const result = runChunk(dryingHall(), STAND_INS[0], firstSeed, runs);
+    expect(await new DatabaseQueue().complete(chunk, result)).toBe('unwanted');
+    expect(await status()).toBe('finished');
+    const { runsDone } = (await findBatch(batch.id))!;
+    expect(runsDone).toBe(2 * RUNS);
+  }, 60_000);
 
   test('that is cancelled keeps the runs that were done, and its chunks wait no longer', async () => {
     const batch = await start({ arms: FORTY, runs: 200 });

@@ -98,19 +98,18 @@ export class DatabaseQueue implements ChunkQueue {
       await models.arms.increment({ runsDone: task.count, runsWon }, { where: { batchId, arm }, transaction });
       return 'wanted';
     });
-    if (wanted === 'wanted') await this.tidyAfter(batchId, arm);
+    // Also where it was kept before: who hands it in again, since the answer was lost, may be the last one that does.
+    await this.tidyAfter(batchId, arm);
     return wanted;
   }
 
-  /** Adds up what has come together, and ends the batch with its last chunk. */
+  /** Adds up what has come together, and ends the batch if that was its last chunk. */
   private async tidyAfter(batchId: number, arm: number): Promise<void> {
     const { chunks } = database().models;
     const where = { batchId, arm, state: 'done', sumsIn: 'chunk' };
     const unfolded = await chunks.findAll({ attributes: ['firstSeed'], where, limit: FOLD_FROM, ...BY_SUMS });
     if (unfolded.length >= FOLD_FROM) await foldSums(batchId, arm);
-    if ((await chunks.count({ where: { batchId, state: ['waiting', 'leased'] } })) > 0) return;
-    await keepBriefFigures(batchId);
-    await endBatch(batchId, 'finished');
+    await endIfDone(batchId);
   }
 
   async fail({ lease, batchId }: LeasedChunk, error: unknown): Promise<void> {
@@ -124,6 +123,15 @@ export class DatabaseQueue implements ChunkQueue {
     }
     await chunks.update({ state: 'waiting', lease: null, leasedUntil: null }, { where: { lease } });
   }
+}
+
+/** Ends a batch of which every chunk is done; whoever kept the last one may have ended before that. */
+export async function endIfDone(batchId: number): Promise<void> {
+  const { batches, chunks } = database().models;
+  if ((await chunks.count({ where: { batchId, state: ['waiting', 'leased'] } })) > 0) return;
+  if ((await batches.count({ where: { id: batchId, status: 'running' } })) === 0) return;
+  await keepBriefFigures(batchId);
+  await endBatch(batchId, 'finished');
 }
 
 /** Gives back what was leased when the server ended; there is one server for a database. */

@@ -20,7 +20,7 @@ import {
   planChunks,
   type NewBatch,
 } from '../database/batches';
-import { DatabaseQueue, releaseLeases } from '../database/chunks';
+import { DatabaseQueue, endIfDone, releaseLeases } from '../database/chunks';
 import { isDatabaseAway } from '../database/connection';
 import { findDocumentText, findRevision } from '../database/games';
 import type { NewArm } from '../documents/readArms';
@@ -77,6 +77,7 @@ class BatchJobs {
     if (!arms.some(({ isControl }) => isControl) && (await keptControls(batch.id)) === null)
       await addControls(batch.id, await controlsFor(batch.gameId, arms));
     await planChunks(batch, await armsOf(batch.id));
+    await endIfDone(batch.id);
   }
 
   /** Ends a batch; what is finished stays. False when it was not running any more. */
