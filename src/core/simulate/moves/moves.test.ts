@@ -49,6 +49,14 @@ function endOf(program: LevelProgram, inputs: number[]): { x: number; y: number 
 }
 
 describe('ways over moves', () => {
+  test('lead on to no ground of which the cost is no number, and come to an end', () => {
+    const { atStart } = new MoveGraphs(smallProgram({ map: scattered(1, 9, 5, 0), player: { at: [1.5, 1.5] } }));
+    const extra = new Float64Array(atStart.isRest.length);
+    extra[2 * 9 + 4] = NaN;
+    const ways = computeWays(atStart, [2 * 9 + 7], { factor: undefined, extra });
+    expect([ways[2 * 9 + 1] > 0, Number.isFinite(ways[2 * 9 + 1])]).toEqual([true, true]);
+  });
+
   test.each(['eight ways', 'slide until blocked'] as const)('are those of the slow truth: %s', (scheme) => {
     for (const seed of SEEDS) {
       const map = scattered(seed, 14, 10, 0.22);

@@ -28,7 +28,8 @@ export function computeWays(
   const field = new Float64Array(graph.isRest.length).fill(Infinity);
   const heap = new CellHeap();
   const reach = (cell: number, ticks: number) => {
-    if (ticks >= field[cell]) return;
+    // Told this way round, what is no number leads nowhere instead of round and round.
+    if (!(ticks < field[cell])) return;
     field[cell] = ticks;
     heap.push(cell, ticks);
   };

@@ -26,6 +26,23 @@ const hall = (width: number, height: number) => [
   '#'.repeat(width),
 ];
 
+describe('a guard that looks no farther than nowhere', () => {
+  test('is gone past as one that does not look, and the run comes to an end', () => {
+    const room = (sight: number): SmallLevel => ({
+      map: hall(16, 9),
+      player: { at: [2.5, 4.5] },
+      kinds: [{ id: 'foe', tags: ['foe'], behavior: 'look' }],
+      scripts: {
+        look: `start state a { do hold go b when sees player within ${sight} cells } state b { do chase player at 3 cells/s }`,
+      },
+      pieces: [{ kind: 'foe', at: [9.5, 2.5] }],
+      marks: [EXIT(13, 4, 2)],
+      level: { rules: RULES },
+    });
+    expect(share(room(0), 'casual')).toBe(1);
+  });
+});
+
 /** On and off by turns for so many seconds, from a state on. */
 const puff = (off: number, on: number, start: 'quiet' | 'hot') => `
   ${start === 'quiet' ? 'start ' : ''}state quiet { be out do hold go hot after ${off} s }

@@ -11,7 +11,8 @@ export interface DrawnSight {
 export function drawnSights({ brains }: LevelProgram): (DrawnSight | undefined)[][] {
   return brains.map((brain) =>
     brain.states.map(({ transitions }) => {
-      const tests = transitions.flatMap(({ condition }) => sightsIn(condition));
+      // Who looks no farther than nowhere has no area that could be drawn.
+      const tests = transitions.flatMap(({ condition }) => sightsIn(condition)).filter(({ range }) => range > 0);
       if (tests.length === 0) return undefined;
       const range = Math.max(...tests.map((test) => test.range));
       return { range, limits: prepareSight(range, Math.max(...tests.map(({ arc }) => arc))) };
