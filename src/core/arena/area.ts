@@ -6,6 +6,11 @@ export interface Area {
   height: number;
 }
 
+/** Whether a place lies in an area or on its rim. */
+export function isInArea(area: Area, x: number, y: number): boolean {
+  return x >= area.x && x <= area.x + area.width && y >= area.y && y <= area.y + area.height;
+}
+
 /** The cells of a grid that overlap an area. */
 export function cellsOfArea(area: Area, width: number, height: number): number[] {
   const cells: number[] = [];

@@ -185,6 +185,61 @@ describe('what is said of a level before any run, and not of its sound twin', ()
       rules('win when player at gate', { marks: [mark('west', [-1, 4.5]), area('gate')], level: limit(3) }),
       rules('win when player at gate', { marks: [mark('west', [-1, 4.5]), area('gate')], level: limit(8) }),
     ],
+    [
+      'a rule that is too far off by the clock that loses',
+      'time-too-short',
+      rules('lose when clock > 3 s', { marks: [mark('west', [-1, 4.5])] }),
+      rules('lose when clock > 20 s', { marks: [mark('west', [-1, 4.5])] }),
+    ],
+    [
+      'more points than arrivals bring in time',
+      'never-won',
+      pots('every 8 s', limit(20)),
+      pots('every 1 s', limit(20)),
+    ],
+    ['a player that begins in the exit', 'over-at-start', { map: HALL, player: { at: [17.5, 4.5] } }, { map: HALL }],
+    ['a win that holds as it begins', 'over-at-start', rules('win when score < 1'), rules('win when score > 1')],
+    [
+      'a loss that holds as it begins',
+      'over-at-start',
+      rules('lose when not player at gate', { marks: [mark('west', [-1, 4.5]), area('gate')] }),
+      rules('lose when not player at gate and clock > 30 s', { marks: [mark('west', [-1, 4.5]), area('gate')] }),
+    ],
+    [
+      'arrivals that come when all is over',
+      'comes-too-late',
+      cues('spawner s {;at west;every 90 s;pick cart;retire when outside by 2 cells;}'),
+      cues('spawner s {;at west;every 90 s, first after 2 s;pick cart;retire when outside by 2 cells;}'),
+    ],
+    [
+      'arrivals that come when a rule has won',
+      'comes-too-late',
+      cues('spawner s {;at west;every 20 s;pick cart;retire when outside by 2 cells;};rules {;win when clock > 15 s;}'),
+      cues('spawner s {;at west;every 10 s;pick cart;retire when outside by 2 cells;};rules {;win when clock > 15 s;}'),
+    ],
+    [
+      'a guard that would wake when all is over',
+      'comes-too-late',
+      guards([guard(ROUTE)], waits('after 90 s')),
+      guards([guard(ROUTE)], waits('after 90 s or sees player within 3 cells')),
+    ],
+    [
+      'a guard without any sight',
+      'sees-nothing',
+      guards([guard(ROUTE)], waits('sees player within 0 cells')),
+      guards([guard(ROUTE)], waits('sees player within 4 cells')),
+    ],
+    [
+      'a guard that goes at nothing',
+      'speed-implausible',
+      guards([guard(ROUTE)], 'start state on { do patrol route at 0 cells/s }'),
+      guards([guard(ROUTE)], 'start state on { do patrol route at 1 cells/s }'),
+    ],
+    ['a route of one place', 'route-missing', guards([guard([ROUTE[0], ROUTE[0]])]), guards([guard(ROUTE)])],
+    ['a waypoint behind walls', 'waypoint-cut-off', closet([10.5, 4.5], [15.5, 2.5]), closet([10.5, 4.5], [10.5, 7.5])],
+    ['a guard behind walls', 'walled-in', closet([15.5, 2.5], [16.5, 2.5]), closet([15.5, 6.5], [16.5, 6.5])],
+    ['a coming back into a wall', 'landing-in-wall', backAt([0.5, 0.5]), backAt([5.5, 5.5])],
+    ['a coming back on to what harms', 'landing-on-harm', backAt([8.5, 2.5]), backAt([5.5, 5.5])],
   ])('%s', (_what, code, wrong, sound) => {
     expect(told(wrong)).toContain(code);
     expect(told(sound)).not.toContain(code);
@@ -196,6 +251,41 @@ describe('what is said of a level before any run, and not of its sound twin', ()
     expect(codes({ map: HALL, player: { at: [2.5, 4.5] }, marks: [EXIT], level: { rules } })).toEqual([]);
     expect(codes({ map: HALL, player: { at: [2.5, 4.5] }, marks: [EXIT] })).toEqual(['no-threat']);
   });
+
+  function waits(condition: string): string {
+    return `start state on { do patrol route, back and forth, at 2 cells/s go off when ${condition} } state off { do hold go on after 2 s }`;
+  }
+
+  /** Pots that come in and bring 10 points each, of which 50 are wanted. */
+  function pots(every: string, level: SmallLevel['level']): SmallLevel {
+    const text = `spawner s {;at field;${every};pick pot;};rules {;score 10 when pot collected;win when score >= 50;}`;
+    return {
+      map: HALL,
+      kinds: [{ id: 'pot', tags: ['pot'] }],
+      contacts: [{ by: 'player', on: 'pot', does: [{ effect: 'collect' }] }],
+      marks: [{ id: 'field', name: 'Field', area: [4, 2, 6, 5] }],
+      level: { cues: text.split(';'), ...level },
+    };
+  }
+
+  /** A hall with a closet in its upper east, and a guard with a route. */
+  function closet(...route: [number, number][]): SmallLevel {
+    const map = HALL.map((row, y) => (y < 4 ? `${row.slice(0, 13)}#${row.slice(14)}` : row));
+    return {
+      ...guards([guard(route)]),
+      map: map.map((row, y) => (y === 4 ? `${row.slice(0, 13)}#######` : row)),
+      marks: [{ ...EXIT, area: [17, 7, 1, 1] }],
+    };
+  }
+
+  /** The player has lives and comes back at a place; something that harms stands in the hall. */
+  function backAt(point: [number, number]): SmallLevel {
+    return {
+      ...guards([{ kind: 'guard', at: [8.5, 2.5] }], CALM),
+      marks: [EXIT, mark('back', point)],
+      level: { cues: 'rules {;lives 3;come back at back, safe for 0 s;}'.split(';') },
+    };
+  }
 
   function box(width: number, height: number) {
     return { form: 'box' as const, width, height };

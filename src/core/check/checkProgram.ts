@@ -7,15 +7,19 @@ import { checkRetirement } from './arrivals/checkRetirement';
 import { checkErrands } from './reach/checkErrands';
 import { checkExit } from './reach/checkExit';
 import { checkFit } from './reach/checkFit';
-import { checkLandings } from './reach/checkLandings';
+import { checkLandings, checkSafeLandings } from './reach/checkLandings';
 import { checkPits } from './reach/checkPits';
 import { checkTime } from './reach/checkTime';
+import { checkWalkers } from './reach/checkWalkers';
 import { checkAmmunition } from './rules/checkAmmunition';
+import { checkFirstMoment } from './rules/checkFirstMoment';
+import { checkLateness } from './rules/checkLateness';
 import { checkRules } from './rules/checkRules';
 import { checkFooting } from './start/checkFooting';
 import { checkContacts } from './start/checkContacts';
 import { checkCopies } from './start/checkCopies';
 import { checkShots } from './start/checkShots';
+import { checkSights } from './start/checkSights';
 import { checkShapes } from './start/checkShapes';
 import { checkView } from './start/checkView';
 import { checkBrief } from './checkBriefs';
@@ -34,7 +38,11 @@ export function checkProgram(subject: Subject): Diagnostic[] {
     ...checkTime(subject),
     ...checkPits(subject),
     ...checkFit(subject),
+    ...checkSafeLandings(subject),
+    ...checkWalkers(subject),
     ...checkRules(subject),
+    ...checkFirstMoment(subject),
+    ...checkLateness(subject),
     ...checkAmmunition(subject),
     ...checkArrivals(subject),
     ...checkContacts(subject),
@@ -42,6 +50,7 @@ export function checkProgram(subject: Subject): Diagnostic[] {
     ...checkShapes(subject),
     ...checkShots(subject),
     ...checkFooting(subject),
+    ...checkSights(subject),
     ...checkView(subject),
     ...checkBrief(subject),
     ...checkSavedChecks(subject),

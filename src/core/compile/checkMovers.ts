@@ -37,6 +37,18 @@ export function checkMovers(
         ),
       );
     }
+    const isStill = motions.some(
+      (motion) => 'step' in motion && motion.step === 0 && !motion.speed && motion.operation !== 'march',
+    );
+    if (isStill)
+      faults.push(
+        warningAt(
+          { path: place },
+          'speed-implausible',
+          `${piece.name} goes at 0 cells/s, so it stays where it is.`,
+          'Give it a speed, or let it `hold`.',
+        ),
+      );
     const marches = motions.some((motion) => motion.operation === 'march');
     if (piece.formation >= 0 && !marches) {
       faults.push(

@@ -433,14 +433,14 @@ class LevelCompiler {
     const brain = verdict?.behavior ? this.brain(verdict.behavior, knobs, kind) : -1;
     const states = brain >= 0 ? this.brains[brain].states : [];
     const needsRoute = states.some(({ motion }) => factsOfMotion(motion.operation).followsRoute);
-    if (needsRoute && !piece.route?.length) {
+    if (needsRoute && countPlaces(piece.route) < 2) {
       this.diagnostics.push(
         warningAt(
           { path },
           'route-missing',
           index < 0
             ? `${piece.name} comes in by a cue, and its behavior follows a route that no arrival has.`
-            : `${piece.name} patrols but has no route, so it stands still.`,
+            : `${piece.name} patrols but ${piece.route?.length ? 'its route has only one place' : 'has no route'}, so it stands still.`,
           index < 0 ? 'Give the kind a behavior without `route`.' : 'Draw at least two waypoints.',
         ),
       );
@@ -483,6 +483,11 @@ const MOST_SHOTS = 256;
 function kindsFiredBy(brain: BrainProgram): Set<number> {
   const acts = brain.states.flatMap(actsOfState);
   return new Set(acts.flatMap((act) => (act.act === 'fire' && act.kind >= 0 ? [act.kind] : [])));
+}
+
+/** How many different places a route has. */
+function countPlaces(route: Piece['route']): number {
+  return new Set(route?.map(String)).size;
 }
 
 /** Half of the longest side of what others meet of a kind. */

@@ -25,3 +25,19 @@ export function testsOf<Test extends { type: string }>(condition: Joined<Test>):
   if ('part' in condition) return testsOf(condition.part);
   return [condition];
 }
+
+/** Whether a comparison holds. A value that is no number compares as false. */
+export function compares(comparison: Comparison, left: number, right: number): boolean {
+  switch (comparison) {
+    case '>':
+      return left > right;
+    case '<':
+      return left < right;
+    case '>=':
+      return left >= right;
+    case '<=':
+      return left <= right;
+    default:
+      return left === right;
+  }
+}

@@ -47,6 +47,17 @@ describe('a loss at the very start', () => {
     expect(found.seconds).toBeLessThan(2.5);
   });
 
+  test('is none where a little health is lost at once, and the level is won all the same', () => {
+    const hot = corridor(20, { playerKind: { health: 3 } });
+    const codes = codesOf({
+      ...hot,
+      map: hot.map.map((row, index) =>
+        index > 0 && index < hot.map.length - 1 ? `${row.slice(0, 4)}!${row.slice(5)}` : row,
+      ),
+    });
+    expect(codes).not.toContain('lost-at-once');
+  });
+
   test('is none where what harms is far off', () => {
     expect(codesOf(corridor(40, charger([39.5, 2.5])))).not.toContain('lost-at-once');
   });

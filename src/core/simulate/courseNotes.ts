@@ -40,7 +40,8 @@ export function notesOfCourse(
   const { ticksPerSecond } = program;
   const end = ticks / ticksPerSecond;
   const notes: CourseNote[] = [];
-  const firstLoss = facts.firstLossTick === undefined ? Infinity : facts.firstLossTick / ticksPerSecond;
+  // Health that is lost on the way is no loss yet.
+  const firstLoss = facts.losses.length > 0 ? facts.losses[0].tick / ticksPerSecond : Infinity;
   if (firstLoss <= EARLY_SECONDS) notes.push({ type: 'early loss', seed, at: firstLoss, x, y });
   const piece = record.outcome === 'lost' ? ownPieceOf(program, record.piece) : undefined;
   if (piece) notes.push({ type: 'ends it', seed, piece: piece.id, name: piece.name, at: end, x, y });

@@ -6,7 +6,8 @@ import type { RuleCondition } from '../../compile/cueProgram';
 import { walkingSpeed } from '../../compile/gapReach';
 import type { LevelProgram } from '../../compile/levelProgram';
 import { warningAt, type Diagnostic } from '../../foundation/diagnostic';
-import { warnInCues, type Subject } from '../subject';
+import { lastSecondToWin } from '../rules/runEnd';
+import { short, warnInCues, type Subject } from '../subject';
 import { computeReach } from './computeReach';
 
 /** Effects that may bring the player on faster than it walks. */
@@ -17,10 +18,10 @@ const STRAIGHTER = 0.9238;
 /** The quickest way to the exit, or to what a rule wants, at full speed over ground that never slows, against the time limit. */
 export function checkTime(subject: Subject): Diagnostic[] {
   const { level, program, path, cues } = subject;
-  const { exit, grid, player, rules, timeLimitTicks, ticksPerSecond } = program;
+  const { exit, grid, player, rules } = program;
   const speed = walkingSpeed(program);
   if (speed === undefined || program.isSideView || mayBeCarriedOn(program)) return [];
-  const limit = timeLimitTicks / ticksPerSecond;
+  const limit = lastSecondToWin(program);
   const walk = walkOf(program);
   const away = computeDistanceField(walk, [cellIndexAt(grid, player.x, player.y)]);
   /** Seconds to the nearest of some cells. */
@@ -31,7 +32,7 @@ export function checkTime(subject: Subject): Diagnostic[] {
   };
   const hint = 'Give more time, a shorter way, or more speed.';
   const say = (seconds: number, what: string) =>
-    `${player.name} needs ${seconds.toFixed(1)} s for the shortest way ${what} at full speed, but ${level.name} ends after ${limit} s.`;
+    `${player.name} needs ${seconds.toFixed(1)} s for the shortest way ${what} at full speed, but ${level.name} ends after ${short(limit, 2)} s.`;
   const faults: Diagnostic[] = [];
   // From the middle of the first cell to the rim of the last: a cell and a half may be saved.
   const toExit = exit ? secondsTo(cellsOfArea(exit, grid.width, grid.height), 1.5) : 0;

@@ -1,6 +1,7 @@
 import { cellsUnder } from '../../compile/blockedGround';
 import { cellIndexAt } from '../../arena/grid';
 import { canPass, isLong, standingPlaces, type Standing } from '../../arena/standing';
+import type { Outline } from '../../arena/outline';
 import { NEIGHBOUR_COLUMNS, NEIGHBOUR_ROWS } from '../../arena/walkGrid';
 import { isUnsafe, type LevelProgram } from '../../compile/levelProgram';
 import { groundWith } from '../../simulate/moves/groundNow';
@@ -69,7 +70,7 @@ function work(program: LevelProgram): Reach {
   const standing = standingPlaces(grid, player.stand);
   const landings = [...movedLandings(program), ...stillLandings(program)];
   const starts = [start, ...landings.map(([x, y]) => cellIndexAt(grid, x, y))];
-  const isReached = flood(program, grid, standing, starts);
+  const isReached = floodStanding(grid, player.stand, standing, starts);
   return { isReached, standing, graph: undefined, isRestReached: new Uint8Array(isReached.length) };
 }
 
@@ -192,17 +193,17 @@ function landingsBy(
     .flatMap((effect): [number, number][] => (effect.effect === 'teleport' ? [[effect.x, effect.y]] : []));
 }
 
-/** All places that hang together, over sides and corners of cells. */
-function flood(
-  { player }: LevelProgram,
+/** All places of a body that hang together with some, over sides and corners of cells. */
+export function floodStanding(
   grid: LevelProgram['grid'],
+  outline: Outline,
   standing: Standing,
   starts: readonly number[],
 ): Uint8Array {
   const { width, height, blocked } = standing;
   const isReached = new Uint8Array(width * height);
   const open = [...starts];
-  const isLongBody = isLong(player.stand);
+  const isLongBody = isLong(outline);
   for (const cell of open) isReached[cell] = 1;
   for (let cell = open.pop(); cell !== undefined; cell = open.pop()) {
     const [column, row] = [cell % width, Math.floor(cell / width)];
@@ -212,7 +213,7 @@ function flood(
       if (toColumn < 0 || toRow < 0 || toColumn >= width || toRow >= height) continue;
       if (blocked[to] === 1 || isReached[to] === 1) continue;
       const cutsCorner = neighbour >= 4 && (blocked[row * width + toColumn] || blocked[toRow * width + column]);
-      if (cutsCorner || (isLongBody && !canPass(grid, player.stand, standing, cell, to))) continue;
+      if (cutsCorner || (isLongBody && !canPass(grid, outline, standing, cell, to))) continue;
       isReached[to] = 1;
       open.push(to);
     }

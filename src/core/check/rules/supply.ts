@@ -1,5 +1,6 @@
-import { waveAt, countInWave, type CueProgram, type WavesProgram } from '../../compile/cueProgram';
+import { waveAt, countInWave, type CueProgram, type SpawnerProgram, type WavesProgram } from '../../compile/cueProgram';
 import { actsOfState, isUnsafe, type LevelProgram } from '../../compile/levelProgram';
+import { lastSecondToWin } from './runEnd';
 
 /** How much of each kind there can be in a run at most, and what can become of it; before any run, so at the very best. */
 export interface Supply {
@@ -18,7 +19,7 @@ export function supplyOf(program: LevelProgram): Supply {
   const most = program.kinds.map(() => 0);
   for (const { kindIndex, isShot, isArrival } of program.pieces) if (!isShot && !isArrival) most[kindIndex]++;
   most[program.player.kindIndex]++;
-  for (const cue of program.cues) addCue(most, cue);
+  for (const cue of program.cues) addCue(program, most, cue);
   const { gun } = program.player;
   if (gun)
     most[program.pieces[gun.firstShot].kindIndex] += gun.ammunition < 0 || refills(program) ? Infinity : gun.ammunition;
@@ -65,10 +66,10 @@ function refills({ contacts, player }: LevelProgram): boolean {
   );
 }
 
-function addCue(most: number[], cue: CueProgram): void {
+function addCue(program: LevelProgram, most: number[], cue: CueProgram): void {
   if (cue.type === 'spawner') {
     const kinds = cue.gap ? [cue.gap.first, cue.gap.second, cue.gap.strip] : cue.picks.map(({ kind }) => kind);
-    for (const kind of kinds) if (kind >= 0) most[kind] += cue.mostInAll;
+    for (const kind of kinds) if (kind >= 0) most[kind] += Math.min(cue.mostInAll, mostInTime(program, cue));
     return;
   }
   const waves = countWaves(cue);
@@ -78,6 +79,14 @@ function addCue(most: number[], cue: CueProgram): void {
     for (const { entries } of cue.waves.slice(cue.repeatFrom)) for (const { kind } of entries) most[kind] = Infinity;
   // Supplies come in every rest, so once less often than waves.
   for (const { kind, count } of cue.supplies) if (waves > 1) most[kind] += count * (waves - 1);
+}
+
+/** How many a spawner lets in at the very most until a run is over. */
+function mostInTime(program: LevelProgram, { firstTicks, everyTicks, jitterTicks, isOnce }: SpawnerProgram): number {
+  const left = lastSecondToWin(program) * program.ticksPerSecond - Math.max(0, firstTicks - jitterTicks);
+  if (left < 0 || isOnce) return left < 0 ? 0 : 1;
+  const every = everyTicks - jitterTicks;
+  return every > 0 ? 1 + Math.floor(left / every) : Infinity;
 }
 
 /** How many waves come in all; Infinity for no end. */

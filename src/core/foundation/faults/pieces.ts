@@ -76,7 +76,7 @@ export const PIECE_FAULTS = {
     },
   },
   'route-missing': {
-    meaning: 'a behavior follows a route that is not there',
+    meaning: 'a behavior follows a route that is not there, or that has only one place',
     example: { changes: { 'levels.0.pieces.1.route': undefined } },
   },
   'route-unused': {
@@ -87,6 +87,16 @@ export const PIECE_FAULTS = {
           [10.5, 1.5],
           [10.5, 4.5],
         ],
+      },
+    },
+  },
+  'sees-nothing': {
+    meaning: 'a behavior looks no farther than 0 cells',
+    example: {
+      changes: {
+        'scripts.0.lines.2':
+          '  start state walk { do patrol route, back and forth, at pace go rest when sees player within 0 cells }',
+        'scripts.0.lines.3': '  state rest { do hold go walk after 2 s } }',
       },
     },
   },

@@ -13,6 +13,14 @@ export const RULE_FAULTS = {
     meaning: 'a losing rule can never come true',
     example: { changes: { 'levels.0.cues.7': '  lose when clock > 90 s' } },
   },
+  'over-at-start': {
+    meaning: 'the level is won or lost as it begins, before anything is pressed',
+    example: { changes: { 'levels.0.marks.0.area': [1, 1, 2, 1] } },
+  },
+  'comes-too-late': {
+    meaning: 'a cue lets its first in, or a piece does something else, only after the run is over',
+    example: { changes: { 'levels.0.cues.2': '  every 90 s' } },
+  },
   'never-opens': {
     meaning: 'a cue waits for what can never be',
     example: { changes: { 'levels.0.cues.4': '  retire when outside by 1 cells; open when score >= 50' } },

@@ -68,8 +68,40 @@ export const WAY_FAULTS = {
       },
     },
   },
+  'landing-on-harm': {
+    meaning: 'a teleport leads, or the player comes back, to where something stands that harms it',
+    example: {
+      changes: {
+        'contacts.2': { by: 'lamp', on: 'player', does: [{ effect: 'teleport', to: 'nook' }] },
+        'levels.0.marks.2': { id: 'nook', name: 'Nook', area: [8, 1, 1, 1] },
+        'levels.0.pieces.3': { id: 'spike', name: 'Spike', kind: 'spike', at: [8.5, 1.5], facing: 0 },
+        'cast.5': { id: 'spike', name: 'Spike', tags: ['foe'], radius: 0.4, tint: '#8a3324' },
+      },
+    },
+  },
+  'waypoint-cut-off': {
+    meaning: 'walls keep a piece from a waypoint of its route',
+    example: {
+      changes: { 'levels.0.map.3': '############', 'levels.0.marks.0.area': [9, 1, 2, 1], 'levels.0.cues': [] },
+    },
+  },
+  'walled-in': {
+    meaning: 'a piece that harms by touch can get to nowhere that the player can come to',
+    example: {
+      changes: {
+        'levels.0.map.4': '#.....#.#..#',
+        'levels.0.map.5': '#.....#.#..#',
+        'levels.0.map.3': '......###...',
+        'levels.0.pieces.1.at': [7.5, 4.5],
+        'levels.0.pieces.1.route': [
+          [7.5, 4.5],
+          [7.5, 5.5],
+        ],
+      },
+    },
+  },
   'landing-in-wall': {
-    meaning: 'a teleport leads into a wall, outside, or on to ground that does not bear',
+    meaning: 'a teleport leads, or the player comes back, into a wall, outside, or on to ground that does not bear',
     example: {
       changes: {
         'contacts.0.does': [{ effect: 'collect' }],

@@ -1,4 +1,5 @@
 import { isLineClear } from '../../arena/sight';
+import { compares } from '../../compile/conditionProgram';
 import {
   PLAYER_TARGET,
   type ConditionProgram,
@@ -12,7 +13,7 @@ import { isWithin, prepareSight, type SightLimits } from './perception';
 import { hears, seesAllyHunt } from './sounds';
 import { isDrawn, isForemost } from './movers/march';
 import { findTarget, targetPlace } from './targets';
-import { compares, prepareValue, READING_VALUES } from './values';
+import { prepareValue, READING_VALUES } from './values';
 import type { World } from './world';
 
 /** How each test is made ready. */

@@ -1,6 +1,6 @@
 import type { ValueProgram } from '../../compile/conditionProgram';
 import { assertNever } from '../../foundation/result';
-import type { Comparison, PieceReading } from '../../language/vocabulary';
+import type { PieceReading } from '../../language/vocabulary';
 import type { World } from './world';
 
 /** A number worked out for a piece in this tick. */
@@ -68,19 +68,3 @@ export const READING_VALUES: ReadingValues<PieceReading> = {
     return count;
   },
 };
-
-/** Whether a comparison holds. A value that is no number compares as false. */
-export function compares(comparison: Comparison, left: number, right: number): boolean {
-  switch (comparison) {
-    case '>':
-      return left > right;
-    case '<':
-      return left < right;
-    case '>=':
-      return left >= right;
-    case '<=':
-      return left <= right;
-    default:
-      return left === right;
-  }
-}

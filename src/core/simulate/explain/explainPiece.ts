@@ -1,5 +1,6 @@
 import { readingOf } from '../../language/vocabulary';
 import { isLineClear } from '../../arena/sight';
+import { compares } from '../../compile/conditionProgram';
 import {
   PLAYER_SOUND,
   type MotionProgram,
@@ -8,7 +9,7 @@ import {
   type TestWord,
 } from '../../compile/levelProgram';
 import { headingDegrees } from '../../foundation/exactMath';
-import { compares, prepareValue, READING_VALUES } from '../engine/values';
+import { prepareValue, READING_VALUES } from '../engine/values';
 import {
   explainJoined,
   oneFact,

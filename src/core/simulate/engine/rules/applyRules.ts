@@ -1,3 +1,4 @@
+import { isInArea } from '../../../arena/area';
 import type { ScoreProgram } from '../../../compile/cueProgram';
 import { layRimBack } from '../scroll';
 import type { EndCause, Outcome } from '../runEvent';
@@ -28,13 +29,7 @@ export function applyRules(world: World): RunEnd | undefined {
   }
   if (holdsAny(world, world.level.rules.loses)) return { outcome: 'lost', cause: 'rule', piece: -1 };
   const { player } = world;
-  const isInExit =
-    exit !== undefined &&
-    player.x >= exit.x &&
-    player.x <= exit.x + exit.width &&
-    player.y >= exit.y &&
-    player.y <= exit.y + exit.height;
-  if (isInExit) return { outcome: 'won', cause: 'reached the exit', piece: -1 };
+  if (exit && isInArea(exit, player.x, player.y)) return { outcome: 'won', cause: 'reached the exit', piece: -1 };
   if (holdsAny(world, world.level.rules.wins)) return { outcome: 'won', cause: 'rule', piece: -1 };
   if (world.tick >= timeLimitTicks) return { outcome: 'out of time', cause: 'clock', piece: -1 };
   return undefined;

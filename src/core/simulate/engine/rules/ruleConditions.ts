@@ -1,9 +1,10 @@
-import type { Area } from '../../../arena/area';
+import { isInArea, type Area } from '../../../arena/area';
+import { compares } from '../../../compile/conditionProgram';
 import type { RuleCondition, RuleTest, RuleTestOf, RuleTestWord } from '../../../compile/cueProgram';
 import type { RuleReading } from '../../../language/cues/cueWords';
 import { WAVE_STAGE } from '../cues/cueState';
 import { prepareJoined, type ConditionTest } from '../joined';
-import { compares, prepareValue, type ReadingValues } from '../values';
+import { prepareValue, type ReadingValues } from '../values';
 import type { World } from '../world';
 
 /** How each word of cues and rules is made ready. None of them changes anything. */
@@ -15,7 +16,7 @@ const TESTS: { [Word in RuleTestWord]: (test: RuleTestOf<Word>) => ConditionTest
   at:
     ({ area }) =>
     ({ player }) =>
-      isIn(area, player.x, player.y),
+      isInArea(area, player.x, player.y),
   'some at':
     ({ kinds, area }) =>
     (world) =>
@@ -77,10 +78,6 @@ function isSpawnerCleared(world: World, cue: number): boolean {
   return (isClosed[cue] === 1 || come[cue] >= program.mostInAll) && alive[cue] === 0;
 }
 
-function isIn({ x, y, width, height }: Area, atX: number, atY: number): boolean {
-  return atX >= x && atX <= x + width && atY >= y && atY <= y + height;
-}
-
 /** How many of some kinds are there, and of how many of them the middle lies in an area. */
 export function countIn(world: World, kinds: readonly number[], area: Area): { inside: number; there: number } {
   let inside = 0;
@@ -89,7 +86,7 @@ export function countIn(world: World, kinds: readonly number[], area: Area): { i
     for (const piece of world.level.piecesOfKind[kind]) {
       if (world.alive[piece] === 0) continue;
       there++;
-      if (isIn(area, world.x[piece], world.y[piece])) inside++;
+      if (isInArea(area, world.x[piece], world.y[piece])) inside++;
     }
   return { inside, there };
 }
