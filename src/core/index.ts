@@ -223,7 +223,14 @@ export { Runner, type RunObserver, type Steering } from './simulate/run';
 export { SAMPLES_PER_SECOND, type RunRecord, type RunSamples } from './simulate/runRecord';
 export { areSameVersions, NUMBER_VERSIONS, sayVersions, type NumberVersions } from './simulate/numberVersions';
 export { pieceIdOf, type EndCause, type Outcome, type RunEvent } from './simulate/engine/runEvent';
-export { explainMoment, explainRulesAt, recordRun, type MindMoment, type RecordedRun } from './simulate/recordRun';
+export {
+  explainMoment,
+  explainRulesAt,
+  recordRun,
+  recordRunInSteps,
+  type MindMoment,
+  type RecordedRun,
+} from './simulate/recordRun';
 export { measureReach, type AirArc, type PlayerReach } from './simulate/playerReach';
 export { LiveRun } from './simulate/liveRun';
 export { timeRoute, type RouteTimes } from './simulate/routeTimes';
@@ -299,7 +306,13 @@ export {
   type CheckNames,
 } from './tune/savedChecks/saySavedCheck';
 export { sayMoments, saySpan, timetableOf, type Timetable, type TimetableMoment } from './simulate/timetable';
-export { previewMovers, type MoverPreview, type MoverPreviews, type MoverStop } from './simulate/previewMovers';
+export {
+  previewMovers,
+  previewMoversInSteps,
+  type MoverPreview,
+  type MoverPreviews,
+  type MoverStop,
+} from './simulate/previewMovers';
 export type { EntryGhost } from './simulate/previewEntries';
 export type { CueEntry, EntrySpot } from './compile/entryPlaces';
 export { CONTROLS, STAND_INS, TRAIT_LIMITS, type StandInTraits, type TraitLimit } from './people/traits';
@@ -401,7 +414,15 @@ export type { Witness } from './prove/momentTree';
 export type { Leeway } from './prove/leeway';
 export { sayProof } from './prove/sayProof';
 export { slideFactsOf, type SlideFacts } from './prove/slideFacts';
-export { compileGameLevel, compileNextVersion, runAgain, runChunk, runPeople, runSeeds } from './pipeline';
+export {
+  compileGameLevel,
+  compileNextVersion,
+  runAgain,
+  runChunk,
+  runPeople,
+  runSeeds,
+  runSeedsInSteps,
+} from './pipeline';
 export type { CompiledVersion } from './compile/turnKnobs';
 export { fixOf, type FindingFix } from './tune/findingFix';
 export { doesAnything, sayPartDifference, type PartFigure } from './tune/partFigure';

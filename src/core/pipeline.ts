@@ -10,7 +10,7 @@ import { errorAt, hasErrors, type Diagnostic } from './foundation/diagnostic';
 import { nearestWord } from './foundation/nearestWord';
 import { fail, succeed, type Result } from './foundation/result';
 import type { ChunkResult } from './measure/chunk';
-import { measureRuns } from './measure/measureRuns';
+import { measureRuns, measureRunsInSteps } from './measure/measureRuns';
 import { MEASURES, type MeasureTable } from './measure/measures';
 import { withNumbers } from './numbers/withNumbers';
 import type { StandInTraits } from './people/traits';
@@ -98,6 +98,18 @@ export function runSeeds(
 ): ChunkResult {
   const runs = Array.from({ length: count }, (_, index) => ({ seed: firstSeed + index }));
   return measureRuns(runner, firstSeed, runs, table, { tries });
+}
+
+/** As {@link runSeeds}, so many ticks a step. */
+export function runSeedsInSteps(
+  runner: Runner,
+  firstSeed: number,
+  count: number,
+  ticksAStep: number,
+  tries?: number,
+): Generator<void, ChunkResult> {
+  const runs = Array.from({ length: count }, (_, index) => ({ seed: firstSeed + index }));
+  return measureRunsInSteps(runner, firstSeed, runs, MEASURES, { tries, ticksAStep });
 }
 
 /** Many people of one tier on the same seed: all that the level draws is the same for each of them. */

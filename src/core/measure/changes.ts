@@ -1,3 +1,4 @@
+import { inOneGo } from '../foundation/steps';
 import type { RunRecord } from '../simulate/runRecord';
 import { differencesBySeed, meanDifference, type PairedDifference } from './statistics/pairedDifference';
 import { MEASURES, type MeasureTable } from './measures';
@@ -103,11 +104,7 @@ export function measureChanges(
   after: readonly RunRecord[],
   table: MeasureTable = MEASURES,
 ): MeasureChange[] {
-  const steps = measureChangesInSteps(before, after, table);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
+  return inOneGo(measureChangesInSteps(before, after, table));
 }
 
 /** As {@link measureChanges}, a column a step: who has others to answer can do so in between. */

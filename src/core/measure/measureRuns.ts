@@ -1,3 +1,4 @@
+import { inOneGo } from '../foundation/steps';
 import { firstClearAfter } from '../simulate/playTries';
 import { notesOfCourse } from '../simulate/courseNotes';
 import type { World } from '../simulate/engine/world';
@@ -16,18 +17,30 @@ export interface WantedRun {
   person?: number;
 }
 
+export interface MeasuringOptions {
+  /** Maps are made of these ticks of each run only. */
+  stretch?: Stretch | undefined;
+  tries?: number | undefined;
+  ticksAStep?: number | undefined;
+}
+
 /**
  * Runs what is wanted and measures it while it goes on. `first` is where the chunk stands among others; maps are made of the
  * whole of each run, or of a stretch of it. With several tries, whoever does not clear it goes on trying and keeps in mind what
  * was seen: only when the level is cleared first is told of that, and all else of the first try.
  */
-export function measureRuns(
+export function measureRuns(...asked: Parameters<typeof measureRunsInSteps>): ChunkResult {
+  return inOneGo(measureRunsInSteps(...asked));
+}
+
+/** As {@link measureRuns}, so many ticks of a run a step, and the tries after the first in one. */
+export function* measureRunsInSteps(
   runner: Runner,
   first: number,
   runs: readonly WantedRun[],
   table: MeasureTable,
-  { stretch, tries = 1 }: { stretch?: Stretch | undefined; tries?: number | undefined } = {},
-): ChunkResult {
+  { stretch, tries = 1, ticksAStep = Infinity }: MeasuringOptions = {},
+): Generator<void, ChunkResult> {
   const { program } = runner;
   const result: ChunkResult = {
     firstSeed: first,
@@ -45,7 +58,7 @@ export function measureRuns(
   };
   for (const { seed, person } of runs) {
     const samples: RunSamples = { pressure: [], sighted: [] };
-    const { record } = runner.run(seed, { samples, onTick, person });
+    const { record } = yield* runner.runInSteps(seed, { samples, onTick, person }, ticksAStep);
     if (!record) continue;
     const counted = facts.finish(record, samples);
     const notes = [...watch.finish(record), ...notesOfCourse(program, record, samples, counted)];

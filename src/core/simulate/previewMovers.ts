@@ -2,6 +2,7 @@ import { factsOfMotion } from '../language/vocabulary';
 import type { LevelProgram, MotionProgram } from '../compile/levelProgram';
 import { describeEntries, type CueEntry } from '../compile/entryPlaces';
 import { bug } from '../foundation/result';
+import { inOneGo } from '../foundation/steps';
 import { prepareRuns } from './engine/prepareRuns';
 import { EntryWatch, type EntryGhost } from './previewEntries';
 import { stepAlone } from './engine/tick';
@@ -54,6 +55,11 @@ const MOST_STOPS = 40;
  * therefore not differ from what happens in it until the player comes into play.
  */
 export function previewMovers(program: LevelProgram): MoverPreviews {
+  return inOneGo(previewMoversInSteps(program));
+}
+
+/** As {@link previewMovers}, a picture a step. */
+export function* previewMoversInSteps(program: LevelProgram): Generator<void, MoverPreviews> {
   const world = new World(prepareRuns(program));
   const ticksPerFrame = program.ticksPerSecond / FRAMES_PER_SECOND;
   const frameSize = PLAYER_FIELDS + PIECE_FIELDS * program.pieces.length;
@@ -69,7 +75,9 @@ export function previewMovers(program: LevelProgram): MoverPreviews {
     stepAlone(world);
     for (const watch of watchers) watch.look(tick, ticksPerFrame);
     entryWatch.look();
-    if (tick % ticksPerFrame === 0) writeFrame(world, frames, (tick / ticksPerFrame) * frameSize);
+    if (tick % ticksPerFrame !== 0) continue;
+    writeFrame(world, frames, (tick / ticksPerFrame) * frameSize);
+    yield;
   }
   const movers = watchers.flatMap((watch) => watch.result() ?? []);
   return {

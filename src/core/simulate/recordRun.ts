@@ -1,4 +1,5 @@
 import type { LevelProgram } from '../compile/levelProgram';
+import { inOneGo } from '../foundation/steps';
 import type { RunEvent } from './engine/runEvent';
 import type { World } from './engine/world';
 import { explainPiece, type Explanation } from './explain/explainPiece';
@@ -55,6 +56,16 @@ export function writeFrame(world: World, frames: Float32Array, start: number): v
 
 /** One run from its seed, written down; of whoever steers, this person, if it is named. */
 export function recordRun(program: LevelProgram, steering: Steering, seed: number, person?: number): RecordedRun {
+  return inOneGo(recordRunInSteps(program, steering, seed, { person }));
+}
+
+/** As {@link recordRun}, so many ticks a step. */
+export function* recordRunInSteps(
+  program: LevelProgram,
+  steering: Steering,
+  seed: number,
+  { person, ticksAStep = Infinity }: { person?: number | undefined; ticksAStep?: number },
+): Generator<void, RecordedRun> {
   const frameSize = PLAYER_FIELDS + PIECE_FIELDS * program.pieces.length;
   const frames = new Float32Array(frameSize * (program.timeLimitTicks + 1));
   const events: RunEvent[] = [];
@@ -63,19 +74,15 @@ export function recordRun(program: LevelProgram, steering: Steering, seed: numbe
   const minds: MindMoment[] = [];
   let used = 0;
   const runner = new Runner(program, steering);
-  const { record } = runner.run(seed, {
-    events,
-    samples,
-    person,
-    onTick: (world, input) => {
-      writeFrame(world, frames, used);
-      if (used > 0) inputs.push(input);
-      used += frameSize;
-      if (world.tick % Math.round(program.ticksPerSecond / MINDS_PER_SECOND) !== 0) return;
-      const { mind } = runner;
-      if (mind) minds.push({ tick: world.tick, ...mind });
-    },
-  });
+  const onTick = (world: World, input: number) => {
+    writeFrame(world, frames, used);
+    if (used > 0) inputs.push(input);
+    used += frameSize;
+    if (world.tick % Math.round(program.ticksPerSecond / MINDS_PER_SECOND) !== 0) return;
+    const { mind } = runner;
+    if (mind) minds.push({ tick: world.tick, ...mind });
+  };
+  const { record } = yield* runner.runInSteps(seed, { events, samples, person, onTick }, ticksAStep);
   return {
     seed,
     ticksPerSecond: program.ticksPerSecond,

@@ -4,6 +4,7 @@ import { circleOverlapsSolid } from '../arena/grid';
 import type { LevelProgram } from '../compile/levelProgram';
 import type { GameDocument } from '../document/gameDocument';
 import { RandomStream } from '../foundation/random';
+import { inOneGo } from '../foundation/steps';
 import { runChunk } from '../pipeline';
 import { ReferenceInterpreter } from '../testing/referenceBrain';
 import type { RunEvent } from './engine/runEvent';
@@ -49,6 +50,20 @@ function logOf(program: LevelProgram, inputs: number[], mostTicks: number): RunE
 }
 
 describe('a run', () => {
+  test('in steps comes to the same as in one go, however long they are, and after one that was left in its middle', () => {
+    const runner = new Runner(dryingHall(), CASUAL);
+    const whole = [1, 2, 3].map((seed) => runner.run(seed));
+    for (const ticks of [1, 16, 1000, Infinity]) {
+      const left = runner.runInSteps(4, {}, 8);
+      for (let step = 0; step < 5; step++) expect(left.next().done).toBe(false);
+      expect([1, 2, 3].map((seed) => inOneGo(runner.runInSteps(seed, {}, ticks)))).toEqual(whole);
+    }
+    const steps = runner.runInSteps(1, {}, 16);
+    let count = 0;
+    while (!steps.next().done) count++;
+    expect(count).toBe(Math.ceil(whole[0].record!.ticks / 16) - 1);
+  });
+
   test('is the same to the last bit when it is run again, after other runs, and by another runner', () => {
     const program = dryingHall();
     const runner = new Runner(program, CASUAL);

@@ -47,6 +47,20 @@ export interface RunObserver {
   skipHash?: boolean;
 }
 
+/** What a run came to; without a record where it was cut short. */
+export interface FinishedRun {
+  record: RunRecord | undefined;
+  hash: string;
+}
+
+interface RunUnderWay {
+  readonly seed: number;
+  readonly observer: RunObserver;
+  readonly random: RandomStream;
+  readonly trace: RunTrace;
+  end: RunEnd | undefined;
+}
+
 /** Runs one level with one kind of steering, any number of times. Everything is prepared once; runs reuse it. */
 export class Runner {
   private readonly world: World;
@@ -84,8 +98,24 @@ export class Runner {
   }
 
   /** One run from its seed to its end. The record is undefined when `mostTicks` cut the run short. */
-  run(seed: number, observer: RunObserver = {}): { record: RunRecord | undefined; hash: string } {
-    const { world, program } = this;
+  run(seed: number, observer: RunObserver = {}): FinishedRun {
+    const run = this.begin(seed, observer);
+    this.advance(run, Infinity);
+    return this.finish(run);
+  }
+
+  /**
+   * As {@link run}, so many ticks a step: who has others to answer can do so in between, or leave it at that. Nothing else may
+   * be run with this runner meanwhile.
+   */
+  *runInSteps(seed: number, observer: RunObserver, ticksAStep: number): Generator<void, FinishedRun> {
+    const run = this.begin(seed, observer);
+    while (!this.advance(run, ticksAStep)) yield;
+    return this.finish(run);
+  }
+
+  private begin(seed: number, observer: RunObserver): RunUnderWay {
+    const { world } = this;
     world.reset(seed);
     this.follow(observer);
     world.events = observer.events;
@@ -93,20 +123,30 @@ export class Runner {
     const random = new RandomStream(observer.person ?? seed, STREAM.standIn);
     this.standIn?.reset(random, observer.isNextTry ?? false);
     this.memory?.reset();
-    const trace = new RunTrace(world);
-    const mostTicks = observer.mostTicks ?? Infinity;
-    let end: RunEnd | undefined;
     observer.onTick?.(world, 0);
-    while (!end && world.tick < mostTicks) {
+    return { seed, observer, random, trace: new RunTrace(world), end: undefined };
+  }
+
+  /** Goes on with a run for so many ticks at the most; whether it is over. */
+  private advance(run: RunUnderWay, ticks: number): boolean {
+    const { world, program } = this;
+    const { observer, random, trace } = run;
+    const mostTicks = observer.mostTicks ?? Infinity;
+    const until = Math.min(mostTicks, world.tick + ticks);
+    while (!run.end && world.tick < until) {
       if (observer.samples && isBeatOfSecond(world.tick, program.ticksPerSecond, SAMPLES_PER_SECOND))
         this.takeSample(observer.samples);
       const input = this.nextInput(random);
-      end = step(world, input);
+      run.end = step(world, input);
       if (!observer.skipHash) trace.add(input);
       observer.onTick?.(world, input);
-      if (observer.isEnough?.(world)) break;
+      if (observer.isEnough?.(world)) return true;
     }
-    world.events = undefined;
+    return run.end !== undefined || world.tick >= mostTicks;
+  }
+
+  private finish({ seed, end, trace }: RunUnderWay): FinishedRun {
+    this.world.events = undefined;
     return { record: end && this.record(seed, end, trace), hash: trace.digest() };
   }
 

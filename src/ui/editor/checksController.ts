@@ -21,8 +21,9 @@ export interface Checker {
   end: () => void;
 }
 
-/** Painting and typing may go on for so long before it is looked at what they came to. */
+/** Painting and typing may go on for so long before it is looked at what they came to; longer where that itself takes long. */
 const REST_MS = 180;
+const MOST_REST_MS = 1000;
 /** So long a newer game waits for the end of a check. */
 const PATIENCE_MS = 1000;
 /** A check that takes longer is given up. */
@@ -44,6 +45,8 @@ export class ChecksController {
   private patience: ReturnType<typeof setTimeout> | undefined;
   /** Counts what was asked for: replies to older questions are not wanted. */
   private asked = 0;
+  /** How long a check took last, milliseconds. */
+  private checkMs = 0;
 
   constructor(
     private readonly levelId: string,
@@ -53,7 +56,8 @@ export class ChecksController {
   /** Checks this game once no newer one comes for a moment; the first one at once. */
   show(game: GameDocument): void {
     clearTimeout(this.timer);
-    this.timer = setTimeout(() => this.check(game), this.asked === 0 ? 0 : REST_MS);
+    const restMs = Math.min(MOST_REST_MS, Math.max(REST_MS, this.checkMs));
+    this.timer = setTimeout(() => this.check(game), this.asked === 0 ? 0 : restMs);
   }
 
   /** Begins, or waits for a while for the end of what is still being checked: a new thread costs about as much. */
@@ -74,9 +78,11 @@ export class ChecksController {
     const asked = ++this.asked;
     this.checker ??= this.start();
     this.store.setState({ isChecking: true });
+    const since = performance.now();
     try {
       const found = await inTime(this.checker.check(game, this.levelId));
       if (asked !== this.asked) return;
+      this.checkMs = performance.now() - since;
       this.store.setState({ found, game, failure: '' });
       if (!this.waiting) {
         // Those are looked at second: they take longer, and say nothing of a level that cannot be run.

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, test } from '@jest/globals';
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { Remote } from 'comlink';
 import {
   CONTROLS,
@@ -79,12 +79,15 @@ class Workshop {
   readonly calls: { name: string; standIn: unknown; count: number }[] = [];
   /** What went to workers of versions of the game. */
   readonly news: GameNews[] = [];
-  private readonly queues: (() => void)[][] = [];
+  private readonly queues: (() => Promise<void>)[][] = [];
   private readonly draw = drawing(SEED);
+  /** A chunk seems to take so much longer than it does. */
+  slownessMs = 0;
+  lateMs = 0;
 
   readonly start = (): SimulationWorker => {
     const simulation = createSimulation();
-    const queue: (() => void)[] = [];
+    const queue: (() => Promise<void>)[] = [];
     this.queues.push(queue);
     const mirror = new GameMirror();
     let prepared: GameDocument;
@@ -100,10 +103,11 @@ class Workshop {
       };
       return (...values: unknown[]) =>
         new Promise((resolve, reject) => {
-          queue.push(() => {
+          queue.push(async () => {
             this.calls.push({ name, standIn: values[0], count: Number(values[2] ?? 0) });
+            if (name === 'runChunk') this.lateMs += this.slownessMs;
             try {
-              resolve(work(...values));
+              resolve(await work(...values));
             } catch (error) {
               reject(error as Error);
             }
@@ -121,8 +125,12 @@ class Workshop {
       await new Promise(setImmediate);
       const waiting = this.queues.filter(({ length }) => length > 0);
       if (waiting.length === 0 || until()) return;
-      this.draw(waiting).shift()!();
+      await this.draw(waiting).shift()!();
     }
+  }
+
+  told(name: keyof Simulation): number {
+    return this.calls.filter((call) => call.name === name).length;
   }
 
   runsOf(standIn: string): number {
@@ -140,7 +148,10 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     workshop = new Workshop();
     reading = new ReadingController('small', workshop.start, 3);
     reading.resize(QUICK, memoryStorage());
+    const clock = performance.now.bind(performance);
+    jest.spyOn(performance, 'now').mockImplementation(() => clock() + workshop.lateMs);
   });
+  afterEach(() => void jest.restoreAllMocks());
 
   test('comes to the runs and numbers of the same seeds in one go, for everybody on the ladder', async () => {
     const game = watchedRoom();
@@ -180,6 +191,36 @@ describe(`the Reading with three workers that answer in any order (seed ${SEED})
     // Each worker may have one piece in hand.
     for (const standIn of others) expect(workshop.runsOf(standIn)).toBeGreaterThanOrEqual(40 - 3 * 10);
     expect(workshop.runsOf('novice')).toBeLessThanOrEqual(40);
+  });
+
+  test('gives up what is being run of a version as soon as a newer one is there', async () => {
+    reading.show(watchedRoom());
+    await workshop.work(() => state().rows.length >= 40);
+    const before = workshop.told('giveUp');
+    const newer = watchedRoom(3);
+    reading.show(newer);
+    await workshop.work(() => workshop.told('giveUp') > before);
+    expect(workshop.told('giveUp')).toBeGreaterThan(before);
+    await workshop.work();
+    expect(state().rows).toEqual(reference(newer, 'casual', QUICK.runs).rows);
+  });
+
+  test('gives way to a hand on the arena only where runs take long, and goes on when it is gone', async () => {
+    reading.show(watchedRoom());
+    await workshop.work(() => state().rows.length >= 40);
+    reading.giveWay();
+    await workshop.work();
+    expect(workshop.told('rest')).toBe(0);
+    workshop.slownessMs = 10_000;
+    reading.show(watchedRoom(3));
+    await workshop.work(() => !state().isStale);
+    reading.giveWay();
+    reading.giveWay();
+    workshop.slownessMs = 0;
+    await workshop.work();
+    // One word each to three workers, however often the hand moves.
+    expect(workshop.told('rest')).toBe(3);
+    expect(state().rows).toHaveLength(QUICK.runs);
   });
 
   test('held it stops after its first runs, and goes on where it stopped', async () => {

@@ -30,6 +30,7 @@ import {
 import type { CueCheck } from '../workers/simulation';
 import type { KeptNumbers, WantedRuns } from '../requests/keptNumbers';
 import { startSimulationWorker, type SimulationWorker } from '../workers/simulationWorker';
+import { passed } from '../workers/turns';
 import { ReadingGeneration, type ChunksByPlayer, type Piecework } from './readingGeneration';
 import { keepReadingSize, loadReadingSize, USUAL_SIZE, type ReadingSize } from './readingSize';
 
@@ -91,6 +92,11 @@ const SEEDS_APART = 10_000;
 const LEAST_BASELINE_RUNS = 150;
 /** Fewer runs say nothing of how else they have changed. */
 const LEAST_COMPARED_RUNS = 40;
+/** A run that takes longer cannot keep up with a hand that drags, milliseconds. */
+const LONG_RUN_MS = 150;
+/** So long after its last move a hand may go on, and is told to workers so much more often, milliseconds. */
+const HAND_MS = 400;
+const HAND_TOLD_MS = 100;
 /** Fewer runs of a control prove nothing against anybody. */
 const LEAST_CONTROL_RUNS = 40;
 
@@ -136,6 +142,11 @@ export class ReadingController {
   /** Finished readings by content, so that undo shows at once what was known. */
   private readonly kept = new Map<string, ChunksByPlayer>();
   private baseline: readonly RunRecord[] = [];
+  /** How long one run took last, milliseconds. */
+  private runMs = 0;
+  /** Until when a hand on the arena goes first, and when workers were told of it last. */
+  private handUntil = 0;
+  private toldAt = 0;
 
   constructor(
     private readonly levelId: string,
@@ -203,7 +214,28 @@ export class ReadingController {
     if (!standInsOf(generation.game).some(({ id }) => id === this.standIn))
       this.store.setState({ standIn: USUAL_STAND_IN, difference: undefined, changes: [] });
     this.store.setState({ isStale: true, isRefining: true, firstNumberMs: undefined });
+    // What is being run belongs to the version of before.
+    for (const worker of this.busy) void worker.api.giveUp();
     this.workers.forEach((worker, index) => void this.drive(worker, index === 0));
+  }
+
+  /**
+   * Leaves the machine to a hand that is on the arena: where a level is so large that no number could follow the hand, its
+   * frames shall at least not wait for numbers.
+   */
+  giveWay(): void {
+    if (this.runMs < LONG_RUN_MS) return;
+    const now = performance.now();
+    this.handUntil = now + HAND_MS;
+    if (now - this.toldAt < HAND_TOLD_MS) return;
+    this.toldAt = now;
+    for (const worker of this.workers) void worker.api.rest(HAND_MS);
+  }
+
+  /** Comes when no hand is on the arena any more. */
+  private async handGone(): Promise<void> {
+    for (let left = this.handUntil - performance.now(); left > 0; left = this.handUntil - performance.now())
+      await passed(left);
   }
 
   /**
@@ -306,6 +338,7 @@ export class ReadingController {
     this.busy.add(worker);
     try {
       for (let done: ReadingGeneration | undefined; this.generation && this.generation !== done;) {
+        await this.handGone();
         done = this.generation;
         await this.work(worker, done, isFirst);
       }
@@ -389,8 +422,10 @@ export class ReadingController {
   /** Runs some seeds; false when nobody wants them any more. */
   private async runPiece(worker: SimulationWorker, generation: ReadingGeneration, piece: Piecework): Promise<boolean> {
     const { standIn, firstSeed, count } = piece;
+    const since = performance.now();
     const chunk = await worker.api.runChunk(standIn, generation.seedsFrom + firstSeed, count);
     if (generation !== this.generation || !chunk) return false;
+    if (since > this.handUntil) this.runMs = (performance.now() - since) / count;
     generation.add(piece, chunk);
     generation.adoptAll();
     this.refresh(generation);

@@ -11,6 +11,7 @@ import {
 import type { GameReply } from '@/server/contracts/games';
 import { ApiFault, faultOf } from '../requests/api';
 import { gorgeApi } from '../requests/gorgeApi';
+import { passed } from '../workers/turns';
 import type { DeskSession } from './deskSession';
 import { DraftKeeper, type KeptDraft } from './keptDraft';
 
@@ -327,7 +328,7 @@ export class Saving {
     this.session.finishGesture('edit');
     for (let attempt = 0; attempt < 3 && this.hasUnsaved; attempt++) {
       clearTimeout(this.timer);
-      while (this.isSending) await new Promise((resolve) => setTimeout(resolve, 20));
+      while (this.isSending) await passed(20);
       if (this.hasUnsaved && !this.store.getState().clash) await this.send();
     }
     return !this.hasUnsaved;

@@ -9,18 +9,18 @@ import {
   measurePursuit,
   measureReach,
   measureWatched,
-  previewMovers,
+  previewMoversInSteps,
   projectLevelCues,
   PartsStudy,
   Prover,
   type PartsStudyState,
   slideFactsOf,
   type SlideFacts,
-  recordRun,
+  recordRunInSteps,
   Runner,
   runAgain,
   runPeople,
-  runSeeds,
+  runSeedsInSteps,
   standInsOf,
   steeringOf,
   timeRoute,
@@ -45,6 +45,7 @@ import {
   type RouteTimes,
 } from '@/core/index';
 import { GameMirror, type GameNews } from './gameFeed';
+import { Turns } from './turns';
 
 /** What a level says before it is run. */
 export interface Preparation {
@@ -132,10 +133,17 @@ class PreparedGame {
 /** Compiles and runs levels; in a worker, so that the page never waits. Most of it is about the level that was prepared last. */
 export function createSimulation() {
   const prepared = new PreparedGame();
-  return { ...preparing(prepared), ...running(prepared), ...explaining(prepared), ...judgingCues(prepared) };
+  const turns = new Turns();
+  return {
+    ...preparing(prepared, turns),
+    ...running(prepared, turns),
+    ...measuring(prepared, turns),
+    ...explaining(prepared),
+    ...judgingCues(prepared),
+  };
 }
 
-function preparing(prepared: PreparedGame) {
+function preparing(prepared: PreparedGame, turns: Turns) {
   return {
     prepare(news: GameNews, levelId: string, wantsRoutes: boolean, overrides?: Overrides): Preparation {
       const faults = prepared.prepare(prepared.mirror.take(news), levelId, overrides);
@@ -144,30 +152,60 @@ function preparing(prepared: PreparedGame) {
     },
 
     /** How movers of the level that was prepared last go by themselves. */
-    preview(): { previews: MoverPreviews; reach: PlayerReach } | undefined {
+    async preview(): Promise<{ previews: MoverPreviews; reach: PlayerReach } | undefined> {
       const { program } = prepared;
       if (!program) return undefined;
-      const previews = previewMovers(program);
+      const previews = await turns.finish(previewMoversInSteps(program));
       return transfer({ previews, reach: measureReach(program) }, [previews.frames.buffer]);
     },
   };
 }
 
+/** So many ticks of a run are worked out in a step: few enough that a step is short on the largest level. */
+const TICKS_A_STEP = 16;
+
+/** Runs for numbers, of the level that was prepared last, in turns with whatever else is asked. */
+function measuring(prepared: PreparedGame, turns: Turns) {
+  return {
+    /**
+     * Runs a stretch of seeds; whoever does not clear it may try again. Undefined where the level cannot be run, and when it
+     * was given up. One stretch at a time.
+     */
+    async runChunk(
+      standInId: string,
+      firstSeed: number,
+      count: number,
+      tries?: number,
+    ): Promise<ChunkResult | undefined> {
+      const runner = prepared.runnerOf(standInId);
+      return runner && turns.work(runSeedsInSteps(runner, firstSeed, count, TICKS_A_STEP, tries));
+    },
+
+    /** Leaves the stretch at that which is being run. */
+    giveUp(): void {
+      turns.giveUp();
+    },
+
+    /** Leaves the machine to others for a while, milliseconds. */
+    rest(forMs: number): void {
+      turns.rest(forMs);
+    },
+  };
+}
+
 /** Runs of the level that was prepared last; undefined wherever it cannot be run. */
-function running(prepared: PreparedGame) {
-  const recorded = (steering: Steering | undefined, seed: number, person?: number): RecordedRun | undefined => {
+function running(prepared: PreparedGame, turns: Turns) {
+  const recorded = async (
+    steering: Steering | undefined,
+    seed: number,
+    person?: number,
+  ): Promise<RecordedRun | undefined> => {
     const { program } = prepared;
     if (!program || !steering) return undefined;
-    const run = recordRun(program, steering, seed, person);
+    const run = await turns.finish(recordRunInSteps(program, steering, seed, { person, ticksAStep: TICKS_A_STEP }));
     return transfer(run, [run.frames.buffer]);
   };
   return {
-    /** Runs a stretch of seeds; whoever does not clear it may try again. */
-    runChunk(standInId: string, firstSeed: number, count: number, tries?: number): ChunkResult | undefined {
-      const runner = prepared.runnerOf(standInId);
-      return runner && runSeeds(runner, firstSeed, count, { tries });
-    },
-
     /** Runs seeds that were run before; maps are made of the whole of each, or of these seconds of it. */
     runAgain(
       standInId: string,
@@ -179,12 +217,12 @@ function running(prepared: PreparedGame) {
     },
 
     /** One run, written down for showing. */
-    record(standInId: string, seed: number): RecordedRun | undefined {
+    record(standInId: string, seed: number): Promise<RecordedRun | undefined> {
       return recorded(prepared.steeringOf(standInId), seed);
     },
 
     /** A run from inputs, written down for showing. */
-    recordInputs(seed: number, inputs: readonly number[]): RecordedRun | undefined {
+    recordInputs(seed: number, inputs: readonly number[]): Promise<RecordedRun | undefined> {
       return recorded({ type: 'inputs', inputs }, seed);
     },
 
@@ -201,7 +239,12 @@ function running(prepared: PreparedGame) {
     },
 
     /** One of them, written down for showing. */
-    recordGoingOn(standInId: string, seed: number, inputs: readonly number[], person: number): RecordedRun | undefined {
+    recordGoingOn(
+      standInId: string,
+      seed: number,
+      inputs: readonly number[],
+      person: number,
+    ): Promise<RecordedRun | undefined> {
       const traits = prepared.traitsOf(standInId);
       return recorded(traits && { type: 'handover', traits, inputs }, seed, person);
     },
