@@ -46,7 +46,7 @@ export function useProvingPicture(
       if (game && moment && width > 0) {
         const { map } = game.levels.find((level) => level.id === PROVING_LEVEL)!;
         camera.current = fitCamera(map[0].length, map.length, width, height);
-        canvas.draw(pictureOf(game, moment), camera.current, palette, width, height);
+        canvas.draw(pictureOf(game, moment), { camera: camera.current, palette, width, height });
       }
       request = requestAnimationFrame(frame);
     });

@@ -24,13 +24,21 @@ export function seenPart(camera: Camera, width: number, height: number): SeenPar
   return { x0: from.x, y0: from.y, x1: to.x, y1: to.y };
 }
 
-/** Shows the whole arena in the middle of a view, with some room around it. */
-export function fitCamera(columns: number, rows: number, viewWidth: number, viewHeight: number, margin = 18): Camera {
-  const scale = Math.max(
-    LEAST_SCALE,
-    Math.min(MOST_SCALE, (viewWidth - 2 * margin) / columns, (viewHeight - 2 * margin) / rows),
-  );
-  return { scale, left: (viewWidth - columns * scale) / 2, top: (viewHeight - rows * scale) / 2 };
+/** Room around what is shown whole, pixels. */
+const MARGIN = 18;
+
+/** Shows the whole ground of a level in the middle of a view, with some room around it. */
+export function fitCamera(columns: number, rows: number, viewWidth: number, viewHeight: number, margin = MARGIN) {
+  return fitPart({ x0: 0, y0: 0, x1: columns, y1: rows }, viewWidth, viewHeight, margin);
+}
+
+/** Shows a part of a level in the middle of a view, with some room around it. */
+export function fitPart(part: SeenPart, viewWidth: number, viewHeight: number, margin = MARGIN): Camera {
+  const across = (viewWidth - 2 * margin) / (part.x1 - part.x0);
+  const down = (viewHeight - 2 * margin) / (part.y1 - part.y0);
+  const scale = Math.max(LEAST_SCALE, Math.min(MOST_SCALE, across, down));
+  const left = (viewWidth - (part.x0 + part.x1) * scale) / 2;
+  return { scale, left, top: (viewHeight - (part.y0 + part.y1) * scale) / 2 };
 }
 
 /** Zooms by a factor and keeps the place under the pointer where it is. */

@@ -1,5 +1,5 @@
 import { isSeen, seenCells, type ArenaPicture, type ShownPiece } from './arenaPicture';
-import { FAR_SCALE, toScreen, type Camera } from './camera';
+import { FAR_SCALE, toScreen } from './camera';
 import { drawEntries } from './drawEntries';
 import { drawLanes, drawMarks, drawRim } from './drawMarks';
 import { drawPolyline, drawRoute, drawRoutes, drawTrack, isChosen } from './drawWays';
@@ -13,8 +13,8 @@ import {
   drawShape,
   drawThing,
 } from './drawPieces';
-import { LabelBoard } from './labelBoard';
-import { fitTint, type Palette } from './palette';
+import { fitTint } from './palette';
+import type { Surface } from './surface';
 
 /** Whether something of a piece is drawn with what may be elsewhere in the next frame: it is selected, or a run goes on. */
 function isLive({ isMoving, selected }: ArenaPicture, piece: string): boolean {
@@ -22,27 +22,20 @@ function isLive({ isMoving, selected }: ArenaPicture, piece: string): boolean {
 }
 
 /** Draws what stays where it is while something selected is dragged, from the bottom up; see {@link stillParts}. */
-export function drawStill(
-  context: CanvasRenderingContext2D,
-  picture: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-): void {
-  const labels = new LabelBoard(context, palette);
-  drawMarks(context, picture, camera, palette, labels);
-  drawLanes(context, picture, camera, palette, labels);
-  drawRim(context, picture, camera, palette, labels);
-  drawEntries(context, picture.entries, camera, palette, labels);
-  drawTinted(context, picture, camera, palette);
-  drawEnds(context, picture, camera, palette);
+export function drawStill(surface: Surface, picture: ArenaPicture): void {
+  drawMarks(surface, picture);
+  drawLanes(surface, picture);
+  drawRim(surface, picture);
+  drawEntries(surface, picture.entries);
+  drawTinted(surface, picture);
+  drawEnds(surface, picture);
   const pieces = picture.pieces.filter(({ id }) => !isLive(picture, id));
-  drawSights(context, pieces, camera, palette);
-  for (const track of picture.tracks)
-    if (!isChosen(picture, track)) drawTrack(context, track, picture, camera, palette, labels);
+  drawSights(surface, pieces);
+  for (const track of picture.tracks) if (!isChosen(picture, track)) drawTrack(surface, track, picture);
   const routes = picture.routes.filter((route) => !picture.selected.has(route.piece));
-  drawRoutes(context, routes, picture, camera, palette, labels);
-  drawStartPlaces(context, picture, camera, palette);
-  drawPieces(context, pieces, picture, camera, palette);
+  drawRoutes(surface, routes, picture);
+  drawStartPlaces(surface, picture);
+  drawPieces(surface, pieces, picture);
 }
 
 /** Everything that {@link drawStill} draws by: as long as all of it is the same, so is the drawing. */
@@ -65,37 +58,25 @@ export function stillParts(picture: ArenaPicture): unknown[] {
 }
 
 /** Draws what {@link drawStill} leaves out, over it. */
-export function drawLive(
-  context: CanvasRenderingContext2D,
-  picture: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-): void {
+export function drawLive(surface: Surface, picture: ArenaPicture): void {
+  const { palette } = surface;
   const pieces = picture.pieces.filter(({ id }) => isLive(picture, id));
-  const labels = new LabelBoard(context, palette);
-  drawSights(context, pieces, camera, palette);
-  for (const track of picture.tracks)
-    if (isChosen(picture, track)) drawTrack(context, track, picture, camera, palette, labels);
-  for (const route of picture.routes)
-    if (picture.selected.has(route.piece)) drawRoute(context, route, picture, camera, palette, labels);
-  drawPolyline(context, picture.trail, camera, { colour: palette.dim, width: 1.5, dash: [] });
-  drawMind(context, picture, camera, palette);
-  drawPieces(context, pieces, picture, camera, palette);
-  for (const arc of picture.arcs)
-    drawPolyline(context, arc, camera, { colour: palette.river, width: 1.5, dash: [3, 3] });
-  if (picture.showsShapes) drawShapes(context, picture, camera, palette);
-  drawArea(context, picture, camera, palette);
-  drawCursor(context, picture, camera, palette);
-  drawLasso(context, picture, camera, palette);
+  drawSights(surface, pieces);
+  for (const track of picture.tracks) if (isChosen(picture, track)) drawTrack(surface, track, picture);
+  for (const route of picture.routes) if (picture.selected.has(route.piece)) drawRoute(surface, route, picture);
+  drawPolyline(surface, picture.trail, { colour: palette.dim, width: 1.5, dash: [] });
+  drawMind(surface, picture);
+  drawPieces(surface, pieces, picture);
+  for (const arc of picture.arcs) drawPolyline(surface, arc, { colour: palette.river, width: 1.5, dash: [3, 3] });
+  if (picture.showsShapes) drawShapes(surface, picture);
+  drawArea(surface, picture);
+  drawCursor(surface, picture);
+  drawLasso(surface, picture);
 }
 
 /** What the stand-in has in mind: its plan dotted, where it wants to be hatched, and what it minds as a fading row of rings. */
-function drawMind(
-  context: CanvasRenderingContext2D,
-  { mind, trail }: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-): void {
+function drawMind(surface: Surface, { mind, trail }: ArenaPicture): void {
+  const { context, camera, palette } = surface;
   if (!mind) return;
   context.save();
   context.strokeStyle = palette.moss;
@@ -118,16 +99,12 @@ function drawMind(
   }
   context.restore();
   const from = trail.slice(-2);
-  drawPolyline(context, [...from, ...mind.plan], camera, { colour: palette.river, width: 2.5, dash: [1, 5] });
+  drawPolyline(surface, [...from, ...mind.plan], { colour: palette.river, width: 2.5, dash: [1, 5] });
 }
 
 /** Tints ground by how much it is watched, or by a map of the runs. */
-function drawTinted(
-  context: CanvasRenderingContext2D,
-  { tinted, level, seen }: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-): void {
+function drawTinted(surface: Surface, { tinted, level, seen }: ArenaPicture): void {
+  const { context, camera, palette } = surface;
   const columns = level.map[0].length;
   if (!tinted || tinted.shares.length !== columns * level.map.length) return;
   context.fillStyle = palette[tinted.tint];
@@ -144,12 +121,8 @@ function drawTinted(
   context.globalAlpha = 1;
 }
 
-function drawEnds(
-  context: CanvasRenderingContext2D,
-  { ends, seen }: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-): void {
+function drawEnds(surface: Surface, { ends, seen }: ArenaPicture): void {
+  const { context, camera, palette } = surface;
   context.fillStyle = palette.clay;
   // The more ends lie on each other, the darker the place; with many runs each counts less.
   context.globalAlpha = Math.min(0.16, Math.max(0.03, 6 / Math.max(1, ends.length)));
@@ -163,7 +136,8 @@ function drawEnds(
   context.globalAlpha = 1;
 }
 
-function traceSight(context: CanvasRenderingContext2D, { sightArea }: ShownPiece, camera: Camera): void {
+function traceSight(surface: Surface, { sightArea }: ShownPiece): void {
+  const { context, camera } = surface;
   for (let index = 0; index < sightArea.length; index += 2) {
     const { x, y } = toScreen(camera, sightArea[index], sightArea[index + 1]);
     if (index === 0) context.moveTo(x, y);
@@ -171,10 +145,11 @@ function traceSight(context: CanvasRenderingContext2D, { sightArea }: ShownPiece
   }
 }
 
-function drawSight(context: CanvasRenderingContext2D, piece: ShownPiece, camera: Camera, palette: Palette): void {
+function drawSight(surface: Surface, piece: ShownPiece): void {
+  const { context, palette } = surface;
   if (piece.sightArea.length < 6) return;
   context.beginPath();
-  traceSight(context, piece, camera);
+  traceSight(surface, piece);
   context.closePath();
   const colour = piece.isAlarmed ? palette.clay : palette.ochre;
   context.fillStyle = colour;
@@ -188,33 +163,25 @@ function drawSight(context: CanvasRenderingContext2D, piece: ShownPiece, camera:
 }
 
 /** What pieces see; from far off all of it in one go, without outlines. */
-function drawSights(
-  context: CanvasRenderingContext2D,
-  pieces: readonly ShownPiece[],
-  camera: Camera,
-  palette: Palette,
-): void {
+function drawSights(surface: Surface, pieces: readonly ShownPiece[]): void {
+  const { context, camera, palette } = surface;
   if (camera.scale >= FAR_SCALE) {
-    for (const piece of pieces) drawSight(context, piece, camera, palette);
+    for (const piece of pieces) drawSight(surface, piece);
     return;
   }
   context.globalAlpha = palette.isDark ? 0.22 : 0.2;
   for (const isAlarmed of [false, true]) {
     context.beginPath();
     for (const piece of pieces)
-      if (piece.isAlarmed === isAlarmed && piece.sightArea.length >= 6) traceSight(context, piece, camera);
+      if (piece.isAlarmed === isAlarmed && piece.sightArea.length >= 6) traceSight(surface, piece);
     context.fillStyle = isAlarmed ? palette.clay : palette.ochre;
     context.fill();
   }
   context.globalAlpha = 1;
 }
 
-function drawStartPlaces(
-  context: CanvasRenderingContext2D,
-  { startPlaces, seen }: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-): void {
+function drawStartPlaces(surface: Surface, { startPlaces, seen }: ArenaPicture): void {
+  const { context, camera, palette } = surface;
   for (const place of startPlaces) {
     if (!isSeen(seen, place.x, place.y, 2)) continue;
     const { x, y } = toScreen(camera, place.x, place.y);
@@ -228,17 +195,12 @@ const LEAST_RADIUS = 2.5;
 const FAR_HALF = 1.5;
 
 /** Pieces; from far off plain squares, except for the player and what is selected. */
-function drawPieces(
-  context: CanvasRenderingContext2D,
-  pieces: readonly ShownPiece[],
-  picture: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-): void {
+function drawPieces(surface: Surface, pieces: readonly ShownPiece[], picture: ArenaPicture): void {
+  const { context, camera, palette } = surface;
   const isFar = camera.scale < FAR_SCALE;
   for (const piece of pieces) {
     if (!isFar || piece.isPlayer || picture.selected.has(piece.id)) {
-      drawShownPiece(context, piece, picture, camera, palette);
+      drawShownPiece(surface, piece, picture);
       continue;
     }
     const { x, y } = toScreen(camera, piece.x, piece.y);
@@ -250,13 +212,8 @@ function drawPieces(
   context.globalAlpha = 1;
 }
 
-function drawShownPiece(
-  context: CanvasRenderingContext2D,
-  piece: ShownPiece,
-  { selected }: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-): void {
+function drawShownPiece(surface: Surface, piece: ShownPiece, { selected }: ArenaPicture): void {
+  const { context, camera, palette } = surface;
   const { x, y } = toScreen(camera, piece.x, piece.y);
   const radius = Math.max(LEAST_RADIUS, piece.radius * camera.scale);
   context.globalAlpha = piece.isOut ? 0.3 : 1;
@@ -274,7 +231,8 @@ function drawShownPiece(
 }
 
 /** Stand shapes dashed in ink, hit shapes in clay. */
-function drawShapes(context: CanvasRenderingContext2D, picture: ArenaPicture, camera: Camera, palette: Palette): void {
+function drawShapes(surface: Surface, picture: ArenaPicture): void {
+  const { context, camera, palette } = surface;
   for (const piece of picture.pieces) {
     const { x, y } = toScreen(camera, piece.x, piece.y);
     const hit = piece.hit.length > 0 ? piece.hit : [{ corners: [0, 0], radius: piece.radius }];
@@ -283,7 +241,8 @@ function drawShapes(context: CanvasRenderingContext2D, picture: ArenaPicture, ca
   }
 }
 
-function drawArea(context: CanvasRenderingContext2D, picture: ArenaPicture, camera: Camera, palette: Palette): void {
+function drawArea(surface: Surface, picture: ArenaPicture): void {
+  const { context, camera, palette } = surface;
   for (const area of [picture.area, picture.ghost]) {
     if (!area) continue;
     const { x, y } = toScreen(camera, area.column, area.row);
@@ -302,12 +261,8 @@ function drawArea(context: CanvasRenderingContext2D, picture: ArenaPicture, came
   }
 }
 
-function drawCursor(
-  context: CanvasRenderingContext2D,
-  { cursor }: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-): void {
+function drawCursor(surface: Surface, { cursor }: ArenaPicture): void {
+  const { context, camera, palette } = surface;
   if (!cursor) return;
   const corner = toScreen(camera, cursor.column, cursor.row);
   context.strokeStyle = palette.river;
@@ -315,7 +270,8 @@ function drawCursor(
   context.strokeRect(corner.x + 1, corner.y + 1, camera.scale - 2, camera.scale - 2);
 }
 
-function drawLasso(context: CanvasRenderingContext2D, { lasso }: ArenaPicture, camera: Camera, palette: Palette): void {
+function drawLasso(surface: Surface, { lasso }: ArenaPicture): void {
+  const { context, camera, palette } = surface;
   if (!lasso) return;
   const start = toScreen(camera, lasso.x0, lasso.y0);
   const end = toScreen(camera, lasso.x1, lasso.y1);

@@ -1,20 +1,14 @@
 import type { ShownEntry } from './arenaPicture';
-import { toScreen, type Camera } from './camera';
+import { toScreen } from './camera';
 import { measureLabel } from './drawPieces';
-import type { LabelBoard } from './labelBoard';
-import type { Palette } from './palette';
+import type { Surface } from './surface';
 
 /** Half of the height of the bar that marks where something comes in, pixels. */
 const BAR = 3;
 
 /** The stretches of lines on which cues let in, and what is uneven about them; all about one whose mark is selected. */
-export function drawEntries(
-  context: CanvasRenderingContext2D,
-  entries: readonly ShownEntry[],
-  camera: Camera,
-  palette: Palette,
-  labels: LabelBoard,
-): void {
+export function drawEntries(surface: Surface, entries: readonly ShownEntry[]): void {
+  const { context, camera, palette } = surface;
   for (const entry of entries) {
     const from = toScreen(camera, ...entry.from);
     const to = toScreen(camera, ...entry.to);
@@ -33,7 +27,7 @@ export function drawEntries(
     context.globalAlpha = 1;
     const text = entry.isSelected ? [entry.label, entry.warning].filter(Boolean).join(' · ') : entry.warning;
     if (!text || camera.scale < 12) continue;
-    drawAtMiddle(context, text, at(middleOf(entry.open)), labels, entry.warning ? palette.clay : palette.ink);
+    drawAtMiddle(surface, text, at(middleOf(entry.open)), entry.warning ? palette.clay : palette.ink);
   }
 }
 
@@ -43,10 +37,9 @@ function middleOf(open: ShownEntry['open']): number {
 
 /** A label beside a place, on the side on which there is room for it. */
 function drawAtMiddle(
-  context: CanvasRenderingContext2D,
+  { context, labels }: Surface,
   text: string,
   { x, y }: { x: number; y: number },
-  labels: LabelBoard,
   colour: string,
 ): void {
   const width = measureLabel(context, text);

@@ -1,18 +1,12 @@
 import type { Mark } from '@/core/index';
 import type { ArenaPicture } from './arenaPicture';
-import { toScreen, type Camera } from './camera';
+import { toScreen } from './camera';
 import { measureLabel } from './drawPieces';
-import type { LabelBoard } from './labelBoard';
-import type { Palette } from './palette';
+import type { Surface } from './surface';
 
 /** What a view that moves on has left behind, with its rim and where it goes. */
-export function drawRim(
-  context: CanvasRenderingContext2D,
-  { rim }: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-  labels: LabelBoard,
-): void {
+export function drawRim(surface: Surface, { rim }: ArenaPicture): void {
+  const { context, camera, palette, labels } = surface;
   if (!rim) return;
   const from = toScreen(camera, rim.x, rim.y);
   const to = toScreen(camera, rim.x + rim.width, rim.y + rim.height);
@@ -36,18 +30,13 @@ export function drawRim(
   labels.draw(rim.label, middleX - (rim.dy === 0 ? 0 : half) + rim.dx * 10, middleY + rim.dy * 14, palette.clay);
 }
 
-export function drawMarks(
-  context: CanvasRenderingContext2D,
-  { level, selected, goals }: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-  labels: LabelBoard,
-): void {
+export function drawMarks(surface: Surface, { level, selected, goals }: ArenaPicture): void {
+  const { context, camera, palette, labels } = surface;
   for (const mark of level.marks) {
     const isExit = goals.has(mark.id);
     const colour = selected.has(mark.id) ? palette.river : isExit ? palette.moss : palette.ochre;
     if (!('area' in mark)) {
-      drawThinMark(context, mark, camera, colour, selected.has(mark.id), labels);
+      drawThinMark(surface, mark, colour, selected.has(mark.id));
       continue;
     }
     const [x, y, width, height] = mark.area;
@@ -69,13 +58,12 @@ export function drawMarks(
 
 /** Marks without a size: a crossed ring for a point, a barred line for a line. */
 function drawThinMark(
-  context: CanvasRenderingContext2D,
+  surface: Surface,
   mark: Exclude<Mark, { area: unknown }>,
-  camera: Camera,
   colour: string,
   isSelected: boolean,
-  labels: LabelBoard,
 ): void {
+  const { context, camera, labels } = surface;
   context.strokeStyle = colour;
   context.lineWidth = isSelected ? 3 : 2;
   context.beginPath();
@@ -103,13 +91,8 @@ function drawThinMark(
 }
 
 /** Names of lanes and where things go in them, at the edge where they come in. */
-export function drawLanes(
-  context: CanvasRenderingContext2D,
-  picture: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-  labels: LabelBoard,
-): void {
+export function drawLanes(surface: Surface, picture: ArenaPicture): void {
+  const { context, camera, palette, labels } = surface;
   if (camera.scale < 12) return;
   const { level } = picture;
   for (const lane of picture.lanes) {

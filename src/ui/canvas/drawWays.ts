@@ -6,10 +6,9 @@ import {
   type ShownRoute,
   type ShownTrack,
 } from './arenaPicture';
-import { FAR_SCALE, toScreen, type Camera } from './camera';
+import { FAR_SCALE, toScreen } from './camera';
 import { drawWaypoint } from './drawPieces';
-import type { LabelBoard } from './labelBoard';
-import type { Palette } from './palette';
+import type { Surface } from './surface';
 
 /** Whether a track is shown in full. */
 export function isChosen({ selected }: ArenaPicture, { isFull, piece }: ShownTrack): boolean {
@@ -22,19 +21,16 @@ interface LineStyle {
   dash: number[];
 }
 
-export function drawPolyline(
-  context: CanvasRenderingContext2D,
-  points: readonly number[],
-  camera: Camera,
-  style: LineStyle,
-): void {
+export function drawPolyline(surface: Surface, points: readonly number[], style: LineStyle): void {
+  const { context } = surface;
   if (points.length < 4) return;
   context.beginPath();
-  tracePolyline(context, points, camera);
+  tracePolyline(surface, points);
   strokePath(context, style);
 }
 
-function tracePolyline(context: CanvasRenderingContext2D, points: readonly number[], camera: Camera): void {
+function tracePolyline(surface: Surface, points: readonly number[]): void {
+  const { context, camera } = surface;
   for (let index = 0; index < points.length; index += 2) {
     const { x, y } = toScreen(camera, points[index], points[index + 1]);
     if (index === 0) context.moveTo(x, y);
@@ -53,21 +49,15 @@ function strokePath(context: CanvasRenderingContext2D, style: LineStyle): void {
 }
 
 /** Routes that come into view; from far off all of them as one thin line. */
-export function drawRoutes(
-  context: CanvasRenderingContext2D,
-  routes: readonly ShownRoute[],
-  picture: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-  labels: LabelBoard,
-): void {
+export function drawRoutes(surface: Surface, routes: readonly ShownRoute[], picture: ArenaPicture): void {
+  const { context, camera, palette } = surface;
   const seen = routes.filter((route) => overlapsSeen(picture.seen, boxOfRoute(route)));
   if (camera.scale >= FAR_SCALE) {
-    for (const route of seen) drawRoute(context, route, picture, camera, palette, labels);
+    for (const route of seen) drawRoute(surface, route, picture);
     return;
   }
   context.beginPath();
-  for (const route of seen) tracePolyline(context, lineOf(route), camera);
+  for (const route of seen) tracePolyline(surface, lineOf(route));
   context.globalAlpha = 0.65;
   strokePath(context, { colour: palette.river, width: 1, dash: [] });
   context.globalAlpha = 1;
@@ -88,20 +78,14 @@ function boxOfRoute(route: ShownRoute): SeenPart {
   return box;
 }
 
-export function drawRoute(
-  context: CanvasRenderingContext2D,
-  route: ShownRoute,
-  picture: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-  labels: LabelBoard,
-): void {
+export function drawRoute(surface: Surface, route: ShownRoute, picture: ArenaPicture): void {
+  const { context, camera, palette, labels } = surface;
   const isSelected = picture.selected.has(route.piece);
   const style = isSelected
     ? { colour: palette.river, width: 2.25, dash: [] }
     : { colour: palette.river, width: 1.25, dash: [4, 4] };
   context.globalAlpha = isSelected ? 1 : 0.65;
-  drawPolyline(context, lineOf(route), camera, style);
+  drawPolyline(surface, lineOf(route), style);
   context.globalAlpha = 1;
   route.waypoints.forEach(([x, y], index) => {
     const place = toScreen(camera, x, y);
@@ -114,14 +98,8 @@ export function drawRoute(
 }
 
 /** The way of a mover, with what happens on it when it is selected. */
-export function drawTrack(
-  context: CanvasRenderingContext2D,
-  track: ShownTrack,
-  picture: ArenaPicture,
-  camera: Camera,
-  palette: Palette,
-  labels: LabelBoard,
-): void {
+export function drawTrack(surface: Surface, track: ShownTrack, picture: ArenaPicture): void {
+  const { context, camera, palette, labels } = surface;
   const isSelected = isChosen(picture, track);
   if (!isSelected && !overlapsSeen(picture.seen, boxOfTrack(track))) return;
   context.globalAlpha = isSelected ? 1 : 0.5;
@@ -136,7 +114,7 @@ export function drawTrack(
         Math.abs(track.track[index + 1] - track.track[index - 1]) >
         LEAP_CELLS;
     if (!isEnd && !leaps) continue;
-    drawPolyline(context, track.track.slice(from, index), camera, style);
+    drawPolyline(surface, track.track.slice(from, index), style);
     from = index;
   }
   context.globalAlpha = 1;

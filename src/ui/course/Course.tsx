@@ -30,12 +30,14 @@ export function Course({ gameId }: { gameId: string }) {
     <Frame
       trail={[{ label: game.data?.document.name ?? gameId }]}
       middle={
-        <>
-          <PageLink href={`/games/${gameId}/history`}>History</PageLink>
-          <a href={gorgeApi.exportUrl(gameId)} download className={css.export}>
-            Export
-          </a>
-        </>
+        !game.error && (
+          <>
+            <PageLink href={`/games/${gameId}/history`}>History</PageLink>
+            <a href={gorgeApi.exportUrl(gameId)} download className={css.export}>
+              Export
+            </a>
+          </>
+        )
       }
     >
       <div className={css.page}>

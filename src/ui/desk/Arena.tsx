@@ -102,6 +102,7 @@ function Field({ view, controls, isTrying }: { view: ArenaView; controls: Contro
       className={styles.field}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
+        desk.reading.giveWay();
         const input = inputOf(event);
         if (isTrying) controls.setPointerDown(true);
         // What one finger had begun was the first of two.
@@ -109,6 +110,7 @@ function Field({ view, controls, isTrying }: { view: ArenaView; controls: Contro
         else gestures.down(input);
       }}
       onPointerMove={(event) => {
+        if (event.buttons !== 0) desk.reading.giveWay();
         const input = inputOf(event);
         controls.setPointer(view.cellsAt(input.x, input.y));
         if (!input.isFinger || !fingers.move(event.pointerId, input)) gestures.move(input);
@@ -122,6 +124,7 @@ function Field({ view, controls, isTrying }: { view: ArenaView; controls: Contro
         fingers.lift(event.pointerId);
         gestures.cancel();
       }}
+      onKeyDown={() => desk.reading.giveWay()}
       onPointerLeave={() => gestures.leave()}
       onDoubleClick={(event) => !isTrying && gestures.doubleClick(inputOf(event))}
       onContextMenu={(event) => event.preventDefault()}
@@ -155,7 +158,7 @@ function useSizeAndWheel(box: RefObject<HTMLDivElement | null>, view: ArenaView)
   useEffect(() => {
     const element = box.current;
     if (!element) return;
-    const observer = new ResizeObserver(() => view.resize(element.clientWidth, element.clientHeight, columns, rows));
+    const observer = new ResizeObserver(() => view.resize(element.clientWidth, element.clientHeight, session.extent));
     observer.observe(element);
     const wheel = new Wheel();
     const turn = (event: WheelEvent) => {
@@ -170,7 +173,8 @@ function useSizeAndWheel(box: RefObject<HTMLDivElement | null>, view: ArenaView)
       observer.disconnect();
       element.removeEventListener('wheel', turn);
     };
-  }, [box, view, columns, rows]);
+    // The picture is fitted anew when the level becomes larger or smaller, not whenever a mark is moved.
+  }, [box, view, session, columns, rows]);
 }
 
 /** T tries the level from its start, Shift+T from where the pointer is. */
@@ -211,7 +215,8 @@ function runFrames(
       advanceTry(desk, controls, elapsed);
       if (!isDirty || view.state.width === 0) return;
       isDirty = false;
-      canvas.draw(pictureOf(desk, view), view.state.camera, palette, view.state.width, view.state.height);
+      const { camera, width, height } = view.state;
+      canvas.draw(pictureOf(desk, view), { camera, palette, width, height });
     },
   );
   const markDirty = () => {

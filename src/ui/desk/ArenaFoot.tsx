@@ -87,7 +87,7 @@ export function ArenaFoot({ view }: { view: ArenaView }) {
         type="button"
         className="act"
         title={`Pixels a cell; a click shows the whole arena${hint('whole arena')}`}
-        onClick={() => view.fit(width, height)}
+        onClick={() => view.fit(session.extent)}
       >
         {Math.round(scale)} px{!isNarrow && ' a cell'}
       </button>

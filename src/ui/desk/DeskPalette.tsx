@@ -141,12 +141,11 @@ function deskActions(desk: Desk, hint: Hint) {
 
 /** How the arena is looked at. */
 function viewActions({ session, view }: Desk, hint: Hint) {
-  const { width, height } = session.size;
   return [
     act('zoom in', 'Zoom in', `At the middle of the arena${hint('zoom in')}`, () => view.zoom(1.25)),
     act('zoom out', 'Zoom out', `At the middle of the arena${hint('zoom out')}`, () => view.zoom(0.8)),
     act('whole arena', 'Show the whole arena', `Fits it into its room${hint('whole arena')}`, () =>
-      view.fit(width, height),
+      view.fit(session.extent),
     ),
     ...ARENA_LAYERS.map(({ key, label, title }) =>
       act(`layer ${key}`, `Show or hide: ${label}`, title, () => view.store.setState({ [key]: !view.state[key] })),

@@ -139,14 +139,16 @@ describe('the view', () => {
     expect(view.state.camera.scale).toBe(30);
   });
 
+  const LEVEL = { x0: 0, y0: 0, x1: 30, y1: 18 };
+
   test('shows the whole arena until somebody zooms, also when the window changes', () => {
-    view.fit(30, 18);
-    view.resize(1000, 600, 30, 18);
+    view.fit(LEVEL);
+    view.resize(1000, 600, LEVEL);
     const { scale, left, top } = view.state.camera;
     expect([left >= 0, top >= 0, left + 30 * scale <= 1000, top + 18 * scale <= 600]).toEqual([true, true, true, true]);
     view.zoom(2);
     const zoomed = view.state.camera;
-    view.resize(500, 300, 30, 18);
+    view.resize(500, 300, LEVEL);
     expect(view.state.camera).toBe(zoomed);
   });
 });

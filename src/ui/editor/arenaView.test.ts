@@ -3,6 +3,7 @@ import { toScreen } from '../canvas/camera';
 import { ArenaView } from './arenaView';
 
 const [COLUMNS, ROWS] = [30, 18];
+const LEVEL = { x0: 0, y0: 0, x1: COLUMNS, y1: ROWS };
 
 describe('how the arena is looked at', () => {
   let view: ArenaView;
@@ -12,7 +13,7 @@ describe('how the arena is looked at', () => {
   };
   beforeEach(() => {
     view = new ArenaView();
-    view.resize(980, 536, COLUMNS, ROWS);
+    view.resize(980, 536, LEVEL);
   });
 
   test('the whole level lies between the tools above and the foot below', () => {
@@ -23,14 +24,21 @@ describe('how the arena is looked at', () => {
     expect(last.y).toBeLessThanOrEqual(536 - 26);
   });
 
+  test('what reaches beyond the ground lies there too', () => {
+    view.fit({ ...LEVEL, y0: -3 });
+    const { camera } = view.state;
+    expect(toScreen(camera, 0, -3).y).toBeGreaterThanOrEqual(34);
+    expect(toScreen(camera, 0, ROWS).y).toBeLessThanOrEqual(536 - 26);
+  });
+
   test('stays whole when the window changes, until somebody zooms', () => {
-    view.resize(600, 400, COLUMNS, ROWS);
+    view.resize(600, 400, LEVEL);
     expect(corners()[1].x).toBeLessThan(600);
     view.zoom(2);
     const { camera } = view.state;
-    view.resize(500, 300, COLUMNS, ROWS);
+    view.resize(500, 300, LEVEL);
     expect(view.state.camera).toEqual(camera);
-    view.fit(COLUMNS, ROWS);
+    view.fit(LEVEL);
     expect(corners()[1].x).toBeLessThan(500);
   });
 

@@ -1,6 +1,7 @@
 import type { LevelMapName } from '../frame/levelMaps';
 import { createStore } from 'zustand/vanilla';
-import { fitCamera, toCells, toScreen, zoomAt, type Camera } from '../canvas/camera';
+import type { SeenPart } from '../canvas/arenaPicture';
+import { fitPart, toCells, toScreen, zoomAt, type Camera } from '../canvas/camera';
 
 export interface ArenaViewState {
   camera: Camera;
@@ -46,9 +47,9 @@ export const ARENA_LAYERS = [
 const TOOLS_HEIGHT = 34;
 const FOOT_HEIGHT = 26;
 
-/** Fits the arena between the tools and the foot, so that neither hides a part of it. */
-function fitBelowTools(columns: number, rows: number, width: number, height: number): Camera {
-  const camera = fitCamera(columns, rows, width, height - TOOLS_HEIGHT - FOOT_HEIGHT);
+/** Fits a level between the tools and the foot, so that neither hides a part of it. */
+function fitBelowTools(level: SeenPart, width: number, height: number): Camera {
+  const camera = fitPart(level, width, height - TOOLS_HEIGHT - FOOT_HEIGHT);
   return { ...camera, top: camera.top + TOOLS_HEIGHT };
 }
 
@@ -74,14 +75,15 @@ export class ArenaView {
     return this.store.getState();
   }
 
-  resize(width: number, height: number, columns: number, rows: number): void {
-    const camera = this.state.isFitted ? fitBelowTools(columns, rows, width, height) : this.state.camera;
+  /** `level`: all of it that is to be seen as long as nobody zooms. */
+  resize(width: number, height: number, level: SeenPart): void {
+    const camera = this.state.isFitted ? fitBelowTools(level, width, height) : this.state.camera;
     this.store.setState({ width, height, camera });
   }
 
-  fit(columns: number, rows: number): void {
+  fit(level: SeenPart): void {
     const { width, height } = this.state;
-    this.store.setState({ camera: fitBelowTools(columns, rows, width, height), isFitted: true });
+    this.store.setState({ camera: fitBelowTools(level, width, height), isFitted: true });
   }
 
   zoom(factor: number, pointerX?: number, pointerY?: number): void {

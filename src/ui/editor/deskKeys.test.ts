@@ -25,7 +25,7 @@ beforeEach(() => {
   isGesture = false;
   left = 0;
   const view = new ArenaView();
-  view.resize(600, 420, session.size.width, session.size.height);
+  view.resize(600, 420, session.extent);
   keys = new OwnKeys(nowhere);
   arena = { keys, session, actions, view, gestures: { cancel: () => isGesture }, leave: () => void left++ };
   const playback = new Playback();

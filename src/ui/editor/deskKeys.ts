@@ -94,7 +94,7 @@ const ON_ARENA: Partial<Record<KeyAct, (targets: ArenaTargets) => void>> = {
   'previous waypoint': ({ actions }) => actions.cycleWaypoint(-1),
   'zoom in': ({ view }) => view.zoom(1.25),
   'zoom out': ({ view }) => view.zoom(0.8),
-  'whole arena': ({ view, session }) => view.fit(session.size.width, session.size.height),
+  'whole arena': ({ view, session }) => view.fit(session.extent),
 };
 
 const ON_DESK: Partial<Record<KeyAct, (targets: DeskTargets) => void>> = {

@@ -19,6 +19,19 @@ const text = () => writeGame(session.state.game);
 const routeOf = (id: string) => session.level.pieces.find((piece) => piece.id === id)?.route;
 
 describe('a desk session', () => {
+  test('knows where the level reaches: with marks near its ground, but not with all that lies anywhere', () => {
+    const { width, height } = session.size;
+    expect(session.extent).toEqual({ x0: 0, y0: 0, x1: width, y1: height });
+    const reach = (point: [number, number]) => {
+      session.change('Mark', (draft) => draft.levels[0].marks.push({ id: 'out', name: 'Out', point }));
+      const { extent } = session;
+      session.undo();
+      return extent;
+    };
+    expect(reach([3, -2])).toEqual({ x0: 0, y0: -2, x1: width, y1: height });
+    expect(reach([width + 50, 3])).toEqual({ x0: 0, y0: 0, x1: width + 4, y1: height });
+  });
+
   test('makes a gesture of many steps one step back', () => {
     for (const x of [1, 2, 3])
       session.preview('Move', (draft) => commands.movePieces(draft, LEVEL, ['warden-1'], { x, y: 0 }));

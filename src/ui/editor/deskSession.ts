@@ -5,6 +5,7 @@ import {
   changeTo,
   commands,
   makeChange,
+  markBox,
   mergeGames,
   resolvedCast,
   revertChange,
@@ -14,9 +15,12 @@ import {
   type Level,
   type Stamp,
 } from '@/core/index';
-
+import { boxOf, type SeenPart } from '../canvas/arenaPicture';
 import type { BrushShape, Cell } from './brushShapes';
 import type { UndoHistory } from './keptDraft';
+
+/** What lies further beyond the ground of a level is not shown with the whole of it, cells. */
+const MOST_BEYOND_CELLS = 4;
 
 export type Tool = 'select' | 'ground' | 'cast' | 'route' | 'area' | 'mark';
 export type MarkForm = 'point' | 'line' | 'area';
@@ -233,6 +237,19 @@ export class DeskSession {
 
   get size(): { width: number; height: number } {
     return { width: this.level.map[0].length, height: this.level.map.length };
+  }
+
+  /** Where the level reaches: its ground, and marks that lie somewhat beyond it, as those through which things come in. */
+  get extent(): SeenPart {
+    const { width, height } = this.size;
+    const corners = this.level.marks.map(markBox).flatMap(([x, y, across, down]) => [x, y, x + across, y + down]);
+    const { x0, y0, x1, y1 } = boxOf([0, 0, width, height, ...corners]);
+    return {
+      x0: Math.max(x0, -MOST_BEYOND_CELLS),
+      y0: Math.max(y0, -MOST_BEYOND_CELLS),
+      x1: Math.min(x1, width + MOST_BEYOND_CELLS),
+      y1: Math.min(y1, height + MOST_BEYOND_CELLS),
+    };
   }
 
   /** Moves the cell cursor of the keyboard; the first time it comes up in the middle. */

@@ -46,7 +46,7 @@ export function ReplayPicture({
       { routes: [], ends: [], selection: [], mind, chosenWaypoint: undefined, cursor: undefined, lasso: undefined },
     );
     const camera = fitCamera(level.map[0].length, level.map.length, width, height, 0);
-    new ArenaCanvas(ground.current, top.current).draw(picture, camera, paletteFor(scheme), width, height);
+    new ArenaCanvas(ground.current, top.current).draw(picture, { camera, palette: paletteFor(scheme), width, height });
   }, [game, levelId, level, run, tick, width, height, scheme, mind]);
   const style = { position: 'absolute', inset: 0, width: width, height } as const;
   return (

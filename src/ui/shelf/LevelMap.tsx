@@ -35,10 +35,7 @@ export function LevelMap({
     new ArenaCanvas(ground.current, top.current).draw(
       // Names of lanes would be covered by what stands there.
       { ...picture, routes, lanes: [] },
-      camera,
-      paletteFor(scheme),
-      width,
-      height,
+      { camera, palette: paletteFor(scheme), width, height },
     );
   }, [game, level, width, height, scheme]);
   const style = { position: 'absolute', inset: 0, width, height } as const;
