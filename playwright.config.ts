@@ -21,6 +21,8 @@ export default defineConfig({
     storageState: READING_HELD,
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
+    // What opens does so at once instead of being waited for.
+    contextOptions: { reducedMotion: 'reduce' },
     trace: 'off',
     launchOptions: CHROMIUM,
   },

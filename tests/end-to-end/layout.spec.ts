@@ -1,0 +1,68 @@
+import { expect, test, type Page } from '@playwright/test';
+import { saveSign } from './support/desk';
+import { layoutFaults } from './support/layout';
+
+const SIZES = [
+  [1024, 700],
+  [1280, 800],
+  [1920, 1080],
+  [3840, 1600],
+] as const;
+const HALL = '/games/kiln-yard/levels/drying-hall';
+
+const PAGES = [
+  '/',
+  '/tour',
+  '/machines',
+  '/people',
+  '/help/recipes',
+  '/help?find=patrol',
+  '/games/kiln-yard',
+  '/games/kiln-yard/history',
+  '/games/kiln-yard/levels/ember-night/cues',
+];
+const PANELS = [
+  'Build',
+  'Parts',
+  'Ground',
+  'Cast',
+  'Contacts',
+  'Level',
+  'Checks',
+  'Notes',
+  'Bench',
+  'Tune',
+  'Cues',
+] as const;
+
+/** Looks at a view at every size, one after the other. */
+async function look(page: Page, name: string): Promise<void> {
+  for (const [width, height] of SIZES) {
+    await page.setViewportSize({ width, height });
+    const found = async () => [name, width, await layoutFaults(page)];
+    await expect.poll(found, { timeout: 15_000 }).toEqual([name, width, []]);
+  }
+}
+
+test.describe('nothing is cut off, beyond the window or under something else, on a small screen or a wide one', () => {
+  test('on pages', async ({ page }) => {
+    for (const address of PAGES) {
+      await page.goto(address);
+      await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+      await look(page, address);
+    }
+  });
+
+  test('on the desk', async ({ page }) => {
+    await page.goto(HALL);
+    await expect(saveSign(page)).toHaveText(/^Saved/);
+    await look(page, 'the desk');
+    await page.getByTestId('arena').focus();
+    await page.keyboard.press('n');
+    await look(page, 'a piece');
+    for (const name of PANELS) {
+      await page.getByRole('button', { name, exact: true }).click();
+      await look(page, name);
+    }
+  });
+});
