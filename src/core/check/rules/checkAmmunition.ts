@@ -3,7 +3,7 @@ import type { LevelProgram } from '../../compile/levelProgram';
 import type { Diagnostic } from '../../foundation/diagnostic';
 import { short, warnInCues, type Subject } from '../subject';
 import { countWaves, leavingKinds } from './supply';
-import { readingAgainstNumber } from './whyNever';
+import { readingAgainstNumber } from './comparedNumber';
 
 /** Shots that are there against those that are needed when every one hits. */
 export function checkAmmunition(subject: Subject): Diagnostic[] {

@@ -4,7 +4,7 @@ import type { RuleCondition } from '../../compile/cueProgram';
 import type { LevelProgram } from '../../compile/levelProgram';
 import { warningAt, type Diagnostic } from '../../foundation/diagnostic';
 import { warnInCues, type Subject } from '../subject';
-import { readingAgainstNumber } from './whyNever';
+import { readingAgainstNumber } from './comparedNumber';
 
 /** Levels that are won or lost as they begin: nobody has pressed anything by then. */
 export function checkFirstMoment(subject: Subject): Diagnostic[] {

@@ -1,6 +1,6 @@
 import type { RuleCondition } from '../../compile/cueProgram';
 import type { LevelProgram } from '../../compile/levelProgram';
-import { readingAgainstNumber } from './whyNever';
+import { readingAgainstNumber } from './comparedNumber';
 
 /** The latest moment at which a run can still be won, s: its time limit, or the clock at which a rule loses it. */
 export function lastSecondToWin({ rules, timeLimitTicks, ticksPerSecond }: LevelProgram): number {

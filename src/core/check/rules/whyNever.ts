@@ -1,9 +1,10 @@
 import { assertNever } from '../../foundation/result';
-import { countInWave, waveAt, type RuleCondition, type RuleValue, type WavesProgram } from '../../compile/cueProgram';
+import { countInWave, waveAt, type RuleCondition, type WavesProgram } from '../../compile/cueProgram';
 import { errandsOf } from '../../compile/errands';
 import type { LevelProgram } from '../../compile/levelProgram';
 import { progressAt } from '../../compile/scrollProgram';
 import { short } from '../subject';
+import { readingAgainstNumber, type Compare } from './comparedNumber';
 import { countWaves, type Supply } from './supply';
 
 /** Why a condition can never hold in a run, as a sentence; undefined when it may, or nobody can tell. */
@@ -64,46 +65,6 @@ function whyNotCleared({ cues, kinds }: LevelProgram, { canGo }: Supply, index: 
       : cue.picks.map(({ kind }) => kind);
   const stays = own.find((kind) => !canGo[kind]);
   return stays === undefined ? undefined : `nothing takes ${kinds[stays].name} away`;
-}
-
-type Compare = Extract<RuleCondition, { type: 'compare' }>;
-
-const FLIPPED = { '>': '<', '<': '>', '>=': '<=', '<=': '>=', '=': '=' } as const;
-
-/** A reading against a number, whichever way round it is written. */
-export function readingAgainstNumber({
-  comparison,
-  left,
-  right,
-}: Compare):
-  | { reading: Extract<RuleValue, { type: 'reading' }>['reading']; comparison: Compare['comparison']; number: number }
-  | undefined {
-  const [a, b] = [numberOf(left), numberOf(right)];
-  if (left.type === 'reading' && b !== undefined) return { reading: left.reading, comparison, number: b };
-  if (right.type === 'reading' && a !== undefined)
-    return { reading: right.reading, comparison: FLIPPED[comparison], number: a };
-  return undefined;
-}
-
-function numberOf(value: RuleValue): number | undefined {
-  switch (value.type) {
-    case 'number':
-      return value.value;
-    case 'reading':
-    case 'memory':
-      return undefined;
-    case 'negative': {
-      const own = numberOf(value.operand);
-      return own === undefined ? undefined : -own;
-    }
-    case 'binary': {
-      const [left, right] = [numberOf(value.left), numberOf(value.right)];
-      if (left === undefined || right === undefined) return undefined;
-      if (value.operator === '+') return left + right;
-      if (value.operator === '-') return left - right;
-      return value.operator === '*' ? left * right : left / right;
-    }
-  }
 }
 
 function whyNotCompared(program: LevelProgram, supply: Supply, condition: Compare): string | undefined {
