@@ -169,19 +169,19 @@ export async function measureDesk(): Promise<BenchRow[]> {
     }
     await page.goto(`${address}/games/bench-wide/levels/drying-hall`);
     await page.getByTestId('clear-rate').waitFor();
-    const guard = await onScreen(page, 10.5, 7.5, 60, 40);
+    const guard = await onScreen(page, 10.5, 7.5);
     const dragging = await framesDuring(page, () => dragAbout(page, guard));
     await page.keyboard.press('2');
-    const middle = await onScreen(page, 30, 20, 60, 40);
+    const middle = await onScreen(page, 30, 20);
     const painting = await framesDuring(page, () => dragAbout(page, middle));
     await page.request.post(`${address}/api/games`, { data: largeGame() });
     await page.goto(`${address}/games/bench-large/levels/drying-hall`);
     await page.getByTestId('arena').waitFor();
     await page.waitForTimeout(1500);
-    const largeGuard = await onScreen(page, 10.5, 7.5, 128, 128);
+    const largeGuard = await onScreen(page, 10.5, 7.5);
     const largeDragging = await framesDuring(page, () => dragAbout(page, largeGuard));
     await page.keyboard.press('2');
-    const largeMiddle = await onScreen(page, 64.5, 64.5, 128, 128);
+    const largeMiddle = await onScreen(page, 64.5, 64.5);
     const largePainting = await framesDuring(page, () => dragAbout(page, largeMiddle));
     return [
       { name: 'desk.128x128_drag_frame_95_percent_ms', value: share(largeDragging, 0.95), unit: 'ms' },
@@ -249,7 +249,7 @@ export async function measureLargeDesk(): Promise<BenchRow[]> {
     await page.getByTestId('clear-rate').waitFor({ timeout: 300_000 });
     // What comes with the page and is of no edit.
     await page.waitForTimeout(3000);
-    const at = (x: number, y: number) => onScreen(page, x, y, 256, 256);
+    const at = (x: number, y: number) => onScreen(page, x, y);
     // Seen whole, a cell is two pixels: as near as one works, the middle of the arena stays the middle.
     const middle = await at(128, 128);
     await page.mouse.move(middle.x, middle.y);

@@ -67,14 +67,10 @@ try {
       .waitFor({ timeout: 480_000 });
   const desk = `${address}/games/kiln-yard/levels/drying-hall`;
   const arena = async (x, y) => {
-    const box = await page.getByTestId('arena').boundingBox();
-    // The tools above and the foot below are left free.
-    const free = box.height - 34 - 26;
-    const scale = Math.min((box.width - 36) / 30, (free - 36) / 18);
-    await page.mouse.click(
-      box.x + (box.width - 30 * scale) / 2 + x * scale,
-      box.y + 34 + (free - 18 * scale) / 2 + y * scale,
-    );
+    const field = page.getByTestId('arena');
+    const box = await field.boundingBox();
+    const [left, top, scale] = (await field.getAttribute('data-camera')).split(' ').map(Number);
+    await page.mouse.click(box.x + left + x * scale, box.y + top + y * scale);
   };
 
   await page.goto(desk);

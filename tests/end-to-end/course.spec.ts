@@ -12,7 +12,7 @@ test('a level is built from nothing: added, walled, guarded, read, copied, put f
   await expect(page).toHaveURL('/games/course-test/levels/clay-cellar');
   expect((await finishedReading(page)).rate).toBe(100);
 
-  const place = (x: number, y: number) => onScreen(page, x, y, 20, 12);
+  const place = (x: number, y: number) => onScreen(page, x, y);
   await page.keyboard.press('3');
   const guard = await place(10.5, 6.5);
   await page.mouse.click(guard.x, guard.y);

@@ -37,7 +37,7 @@ test('a game is begun on the shelf; gaps are built in the form, seen on the desk
   await page.getByRole('button', { name: 'Close Level' }).click();
   await page.keyboard.press('6');
   await page.getByRole('button', { name: 'Line' }).click();
-  const [from, to] = [await onScreen(page, 27, 1, 28, 14), await onScreen(page, 27, 9, 28, 14)];
+  const [from, to] = [await onScreen(page, 27, 1), await onScreen(page, 27, 9)];
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
   await page.mouse.move(from.x, (from.y + to.y) / 2);

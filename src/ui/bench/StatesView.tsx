@@ -36,6 +36,7 @@ export function StatesView({
     onEdit(`Add ${name}`, addState(text, name));
     onSelect(name);
   };
+  const hint = isStale ? 'the last version without errors' : 'drag from + to another state for a new way';
   return (
     <>
       <div className={`band ${styles.statesHead}`}>
@@ -43,8 +44,8 @@ export function StatesView({
         <button type="button" className="chip" onClick={add}>
           Add a state
         </button>
-        <span className="quiet cut">
-          {isStale ? 'the last version without errors' : 'drag from + to another state for a new way'}
+        <span className="quiet cut" title={hint}>
+          {hint}
         </span>
       </div>
       <div className={styles.states}>

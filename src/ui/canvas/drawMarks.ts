@@ -87,7 +87,7 @@ function drawThinMark(
     }
   }
   context.stroke();
-  if (camera.scale >= 14) labels.draw(mark.name, to.x + 9, to.y + 9, colour);
+  if (camera.scale >= 14) labels.draw(mark.name, to.x + 13, to.y, colour);
 }
 
 /** Names of lanes and where things go in them, at the edge where they come in. */

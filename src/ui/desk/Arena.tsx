@@ -12,7 +12,7 @@ import {
 import { commands, type PlayerReach } from '@/core/index';
 import { ArenaCanvas } from '../canvas/ArenaCanvas';
 import type { ArenaPicture } from '../canvas/arenaPicture';
-import { seenPart } from '../canvas/camera';
+import { seenPart, type Camera } from '../canvas/camera';
 import { paletteFor } from '../canvas/palette';
 import { ArenaGestures, type PointerInput } from '../editor/arenaGestures';
 import type { ArenaView, ArenaViewState } from '../editor/arenaView';
@@ -80,9 +80,11 @@ function Field({ view, controls, isTrying }: { view: ArenaView; controls: Contro
   const top = useRef<HTMLCanvasElement>(null);
   const isSpaceDown = useArenaKeys(desk, view, gestures);
   useEffect(() => {
-    if (!ground.current || !still.current || !top.current) return;
+    if (!box.current || !ground.current || !still.current || !top.current) return;
     const canvas = new ArenaCanvas(ground.current, top.current, still.current);
-    return runFrames(desk, view, controls, canvas, scheme);
+    const field = box.current;
+    const sayCamera = ({ left, top, scale }: Camera) => (field.dataset.camera = [left, top, scale].join(' '));
+    return runFrames(desk, view, controls, canvas, scheme, sayCamera);
   }, [desk, view, controls, scheme]);
   useSizeAndWheel(box, view);
   const inputOf = (event: ReactPointerEvent | ReactMouseEvent): PointerInput => {
@@ -205,6 +207,7 @@ function runFrames(
   controls: Controls,
   canvas: ArenaCanvas,
   scheme: 'light' | 'dark',
+  onDrawn: (camera: Camera) => void,
 ): () => void {
   const palette = paletteFor(scheme);
   let isDirty = false;
@@ -217,6 +220,7 @@ function runFrames(
       isDirty = false;
       const { camera, width, height } = view.state;
       canvas.draw(pictureOf(desk, view), { camera, palette, width, height });
+      onDrawn(camera);
     },
   );
   const markDirty = () => {

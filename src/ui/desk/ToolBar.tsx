@@ -2,6 +2,7 @@
 
 import { ActionIcon, Tooltip } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
+import { useEffect, useRef } from 'react';
 import type { Tool } from '../editor/deskSession';
 import { later } from '../frame/later';
 import { useDesk, useFollowed, useKeyHint } from './DeskContext';
@@ -29,8 +30,9 @@ export function ToolBar() {
   const { session, keys } = useDesk();
   const tool = useFollowed(session, (state) => state.tool);
   const choice = useFollowed(keys, (state) => state.choice);
+  const box = useToolsHeight();
   return (
-    <div className={css.tools}>
+    <div className={css.tools} ref={box}>
       <div className={`plate ${css.toolRow}`} role="toolbar" aria-label="Tools">
         {TOOLS.map((entry) => (
           <ToolChip
@@ -42,7 +44,6 @@ export function ToolBar() {
             {entry.label} <span className="mono quiet tiny">{choice[`${entry.tool} tool`][0]}</span>
           </ToolChip>
         ))}
-        <span className={css.toolDivide} />
         <UndoButtons />
       </div>
       {tool !== 'select' && (
@@ -54,13 +55,27 @@ export function ToolBar() {
   );
 }
 
+/** Tells the arena how high the tools are, so that they cover nothing of the level. */
+function useToolsHeight() {
+  const { session, view } = useDesk();
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (!box.current) return;
+    const observer = new ResizeObserver(([{ contentRect }]) => view.setToolsHeight(contentRect.height, session.extent));
+    observer.observe(box.current);
+    return () => observer.disconnect();
+  }, [session, view]);
+  return box;
+}
+
 function UndoButtons() {
   const { session } = useDesk();
   const undoLabel = useFollowed(session, (state) => state.past.findLast(({ isTheirs }) => !isTheirs)?.label);
   const hint = useKeyHint();
   const redoLabel = useFollowed(session, (state) => state.future[0]?.label);
   return (
-    <>
+    <span className={css.undo}>
+      <span className={css.toolDivide} />
       <Tooltip label={undoLabel ? `Undo: ${undoLabel}${hint('undo')}` : 'Nothing to undo'}>
         <ActionIcon variant="subtle" aria-label="Undo" disabled={!undoLabel} onClick={() => session.undo()}>
           <IconArrowBackUp size={17} />
@@ -71,6 +86,6 @@ function UndoButtons() {
           <IconArrowForwardUp size={17} />
         </ActionIcon>
       </Tooltip>
-    </>
+    </span>
   );
 }

@@ -24,6 +24,19 @@ describe('how the arena is looked at', () => {
     expect(last.y).toBeLessThanOrEqual(536 - 26);
   });
 
+  test('the level gives way to tools that need more room, and comes back, but not once somebody has zoomed', () => {
+    const before = view.state.camera;
+    view.setToolsHeight(76, LEVEL);
+    expect(corners()[0].y).toBeGreaterThanOrEqual(76);
+    expect(corners()[1].y).toBeLessThanOrEqual(536 - 26);
+    view.setToolsHeight(34, LEVEL);
+    expect(view.state.camera).toEqual(before);
+    view.zoom(2);
+    const { camera } = view.state;
+    view.setToolsHeight(76, LEVEL);
+    expect(view.state.camera).toEqual(camera);
+  });
+
   test('what reaches beyond the ground lies there too', () => {
     view.fit({ ...LEVEL, y0: -3 });
     const { camera } = view.state;

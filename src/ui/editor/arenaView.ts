@@ -43,15 +43,9 @@ export const ARENA_LAYERS = [
   },
 ] as const satisfies readonly { key: keyof ArenaViewState; label: string; title: string }[];
 
-/** Heights of what lies over the arena at its top and bottom, pixels. */
+/** Heights of what lies over the arena at its top, as long as no tool has options, and at its bottom, pixels. */
 const TOOLS_HEIGHT = 34;
 const FOOT_HEIGHT = 26;
-
-/** Fits a level between the tools and the foot, so that neither hides a part of it. */
-function fitBelowTools(level: SeenPart, width: number, height: number): Camera {
-  const camera = fitPart(level, width, height - TOOLS_HEIGHT - FOOT_HEIGHT);
-  return { ...camera, top: camera.top + TOOLS_HEIGHT };
-}
 
 /** How the arena is looked at: size, camera, pointer. */
 export class ArenaView {
@@ -71,19 +65,31 @@ export class ArenaView {
     isFitted: true,
   }));
 
+  private toolsHeight = TOOLS_HEIGHT;
+
   get state(): ArenaViewState {
     return this.store.getState();
   }
 
   /** `level`: all of it that is to be seen as long as nobody zooms. */
   resize(width: number, height: number, level: SeenPart): void {
-    const camera = this.state.isFitted ? fitBelowTools(level, width, height) : this.state.camera;
-    this.store.setState({ width, height, camera });
+    this.store.setState({ width, height });
+    if (this.state.isFitted) this.fit(level);
   }
 
+  /** The tools over the arena have become higher, or lower; as long as nobody zooms the level gives way to them. */
+  setToolsHeight(pixels: number, level: SeenPart): void {
+    const height = Math.max(TOOLS_HEIGHT, pixels);
+    if (height === this.toolsHeight) return;
+    this.toolsHeight = height;
+    if (this.state.isFitted && this.state.width > 0) this.fit(level);
+  }
+
+  /** Fits a level between the tools and the foot, so that neither hides a part of it. */
   fit(level: SeenPart): void {
     const { width, height } = this.state;
-    this.store.setState({ camera: fitBelowTools(level, width, height), isFitted: true });
+    const camera = fitPart(level, width, height - this.toolsHeight - FOOT_HEIGHT);
+    this.store.setState({ camera: { ...camera, top: camera.top + this.toolsHeight }, isFitted: true });
   }
 
   zoom(factor: number, pointerX?: number, pointerY?: number): void {
@@ -106,7 +112,7 @@ export class ArenaView {
   show(x: number, y: number): void {
     const { width, height, camera } = this.state;
     const place = toScreen(camera, x, y);
-    const isInView = place.x >= 0 && place.y >= TOOLS_HEIGHT && place.x <= width && place.y <= height - FOOT_HEIGHT;
+    const isInView = place.x >= 0 && place.y >= this.toolsHeight && place.x <= width && place.y <= height - FOOT_HEIGHT;
     if (!isInView) this.lookAt(x, y);
   }
 

@@ -62,23 +62,15 @@ export async function finishedReading(page: Page): Promise<Numbers> {
   };
 }
 
-/** A place of the arena, in cells, on the screen. The arena must be shown whole. */
-export async function onScreen(
-  page: Page,
-  x: number,
-  y: number,
-  columns = 30,
-  rows = 18,
-): Promise<{ x: number; y: number }> {
-  const box = (await page.getByTestId('arena').boundingBox())!;
-  // The tools above and the foot below are left free.
-  const [tools, foot] = [34, 26];
-  const free = box.height - tools - foot;
-  const scale = Math.min((box.width - 36) / columns, (free - 36) / rows);
-  return {
-    x: box.x + (box.width - columns * scale) / 2 + x * scale,
-    y: box.y + tools + (free - rows * scale) / 2 + y * scale,
-  };
+/** A place of the arena, in cells, on the screen, as it is drawn now. */
+export async function onScreen(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
+  // What has just been chosen or opened may move the picture with the next frame.
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+  const arena = page.getByTestId('arena');
+  await expect(arena).toHaveAttribute('data-camera', /./);
+  const [box, camera] = [(await arena.boundingBox())!, await arena.getAttribute('data-camera')];
+  const [left, top, scale] = camera!.split(' ').map(Number);
+  return { x: box.x + left + x * scale, y: box.y + top + y * scale };
 }
 
 export async function clickCell(page: Page, x: number, y: number): Promise<void> {
