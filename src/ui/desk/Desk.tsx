@@ -121,7 +121,7 @@ function DeskBody({ view }: { view?: WholeView }) {
     [showsKeys],
   );
   const { onOpenScript, onOpenBench, onClose, onToggleScript, ...readingOpens } = openers;
-  const columns = `${open && !isWhole ? 'clamp(360px, 36vw, 470px) ' : ''}minmax(0, 1fr) clamp(256px, 23.5vw, 300px)`;
+  const columns = `${open && !isWhole ? 'clamp(400px, 36vw, 470px) ' : ''}minmax(0, 1fr) clamp(256px, 23.5vw, 300px)`;
   return (
     <div className={css.body}>
       <PanelTabs open={open} onOpen={setOpen} />

@@ -52,6 +52,15 @@ export function layoutFaults(page: Page): Promise<string[]> {
       return part;
     };
 
+    for (const words of document.querySelectorAll('h1, h2, h3, label, legend, th, dt')) {
+      if (!isShown(words) || words.closest('.sr-only, svg')) continue;
+      const { left, top, right, bottom } = words.getBoundingClientRect();
+      const [x, y] = [(left + right) / 2, (top + bottom) / 2];
+      if (x < 0 || y < 0 || x >= innerWidth || y >= innerHeight || right - left < 4) continue;
+      const over = document.elementFromPoint(x, y);
+      if (over?.matches('button, a') && !words.contains(over) && !over.contains(words))
+        faults.add(`${nameOf(words)} lies under ${nameOf(over)}`);
+    }
     if (root.scrollWidth > root.clientWidth + 1) faults.add('the page is wider than the window');
     for (const control of document.querySelectorAll(CONTROLS)) {
       if (!isShown(control) || control.matches('.sr-only, [type="file"], :disabled')) continue;
