@@ -1,10 +1,9 @@
 import { cellIndexAt } from '../../arena/grid';
-import { standingPlaces } from '../../arena/standing';
 import { actsOfState, type LevelProgram, type PieceProgram } from '../../compile/levelProgram';
 import { warningAt, type Diagnostic } from '../../foundation/diagnostic';
 import type { Subject } from '../subject';
 import { harmsByTouch } from './checkLandings';
-import { computeReach, floodStanding, openedGround } from './computeReach';
+import { computeReach, openedGround, roomsOf } from './computeReach';
 
 /** Motions by which a piece goes no farther than its own walking takes it. */
 const WALKS = new Set([
@@ -29,35 +28,60 @@ const REACHES_OUT = new Set(['fire', 'shout', 'tell']);
  * Walkers that walls keep from where they are meant to go: from a waypoint, or from everywhere that the player can come. Not
  * asked seen from the side, where ledges and falls decide.
  */
-export function checkWalkers(subject: Subject): Diagnostic[] {
-  const { program, level, path } = subject;
+export function checkWalkers({ program, level, path }: Subject): Diagnostic[] {
   if (program.isSideView) return [];
-  const opened = openedGround(program);
-  const { isReached } = computeReach(program);
+  const grounds = new Map<number, WalkedGround>();
   return program.pieces.flatMap((piece) => {
     if (!walks(program, piece)) return [];
-    const ways = waysOf(program, piece, opened);
-    const place = [...path, 'pieces', level.pieces.findIndex(({ id }) => id === piece.id)];
-    const cutOff = firstCutOff(program, piece, ways);
+    const ground = grounds.get(piece.kindIndex) ?? groundOf(program, piece);
+    grounds.set(piece.kindIndex, ground);
+    const own = ground.rooms[cellIndexAt(program.grid, piece.x, piece.y)];
+    const place = () => [...path, 'pieces', level.pieces.findIndex(({ id }) => id === piece.id)];
+    const cutOff = firstCutOff(program, piece, ground, own);
     if (cutOff >= 0)
       return [
         warningAt(
-          { path: [...place, 'route', cutOff] },
+          { path: [...place(), 'route', cutOff] },
           'waypoint-cut-off',
           `${piece.name} cannot get to waypoint ${cutOff + 1} of its route: walls are all round it or all round ${piece.name}.`,
           'Open a way there, or move the waypoint.',
         ),
       ];
-    if (!isAfterPlayer(program, piece) || meets(program, piece, ways, isReached)) return [];
+    if (ground.withPlayer.has(own) || !isAfterPlayer(program, piece)) return [];
     return [
       warningAt(
-        { path: place },
+        { path: place() },
         'walled-in',
         `${piece.name} never meets ${program.player.name}: no way leads from where it is to anywhere that ${program.player.name} can come.`,
         'Open a way, or move it.',
       ),
     ];
   });
+}
+
+/** Where bodies of a kind can walk, with all open that can come to be in a run. */
+interface WalkedGround {
+  rooms: Int32Array;
+  /** Rooms from which they can come near enough to touch the player. */
+  withPlayer: ReadonlySet<number>;
+}
+
+function groundOf(program: LevelProgram, { kindIndex, radius }: PieceProgram): WalkedGround {
+  const { grid, ground, kinds, player } = program;
+  const stops = ground.types.map(({ solid, solidFor }) => (solidFor ? solidFor[kindIndex] === 1 : solid));
+  const solid = Uint8Array.from(openedGround(program), (type) => (stops[type] ? 1 : 0));
+  const rooms = roomsOf({ ...grid, solid }, kinds[kindIndex].stand);
+  const { isReached } = computeReach(program);
+  const reach = Math.ceil(radius + player.radius);
+  const withPlayer = new Set<number>();
+  isReached.forEach((reached, cell) => {
+    if (reached === 0) return;
+    const [column, row] = [cell % grid.width, Math.floor(cell / grid.width)];
+    for (let y = Math.max(0, row - reach); y <= Math.min(grid.height - 1, row + reach); y++)
+      for (let x = Math.max(0, column - reach); x <= Math.min(grid.width - 1, column + reach); x++)
+        withPlayer.add(rooms[y * grid.width + x]);
+  });
+  return { rooms, withPlayer };
 }
 
 function walks(
@@ -72,20 +96,16 @@ function walks(
   return !isSent && brains[brain].states.every(({ motion }) => WALKS.has(motion.operation));
 }
 
-/** The cells to which a piece can walk, with all open that can come to be in a run. */
-function waysOf(program: LevelProgram, { kindIndex, x, y }: PieceProgram, opened: Uint8Array): Uint8Array {
-  const { grid, ground, kinds } = program;
-  const { stand } = kinds[kindIndex];
-  const stops = ground.types.map(({ solid, solidFor }) => (solidFor ? solidFor[kindIndex] === 1 : solid));
-  const own = { ...grid, solid: Uint8Array.from(opened, (type) => (stops[type] ? 1 : 0)) };
-  return floodStanding(own, stand, standingPlaces(own, stand), [cellIndexAt(grid, x, y)]);
-}
-
 /** Which of its waypoints a piece that patrols cannot get to, or −1. */
-function firstCutOff({ brains, grid }: LevelProgram, { brain, route }: PieceProgram, ways: Uint8Array): number {
+function firstCutOff(
+  { brains, grid }: LevelProgram,
+  { brain, route }: PieceProgram,
+  { rooms }: WalkedGround,
+  own: number,
+): number {
   if (!brains[brain].states.some(({ motion }) => motion.operation === 'patrol')) return -1;
   for (let at = 0; at < route.length; at += 2)
-    if (ways[cellIndexAt(grid, route[at], route[at + 1])] === 0) return at / 2;
+    if (rooms[cellIndexAt(grid, route[at], route[at + 1])] !== own) return at / 2;
   return -1;
 }
 
@@ -95,25 +115,4 @@ function isAfterPlayer(program: LevelProgram, { brain, kindIndex, isThreat }: Pi
   return (
     harms && !program.brains[brain].states.some((state) => actsOfState(state).some(({ act }) => REACHES_OUT.has(act)))
   );
-}
-
-/** Whether a piece can come near enough to a cell that the player can come over. */
-function meets(
-  { grid, player }: LevelProgram,
-  { radius }: PieceProgram,
-  ways: Uint8Array,
-  isReached: Uint8Array,
-): boolean {
-  const reach = Math.ceil(radius + player.radius);
-  return ways.some((way, cell) => {
-    if (way === 0) return false;
-    const [column, row] = [cell % grid.width, Math.floor(cell / grid.width)];
-    for (let down = -reach; down <= reach; down++)
-      for (let across = -reach; across <= reach; across++) {
-        const [toColumn, toRow] = [column + across, row + down];
-        if (toColumn < 0 || toRow < 0 || toColumn >= grid.width || toRow >= grid.height) continue;
-        if (isReached[toRow * grid.width + toColumn] === 1) return true;
-      }
-    return false;
-  });
 }

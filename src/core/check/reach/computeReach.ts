@@ -194,29 +194,59 @@ function landingsBy(
 }
 
 /** All places of a body that hang together with some, over sides and corners of cells. */
-export function floodStanding(
+function floodStanding(
   grid: LevelProgram['grid'],
   outline: Outline,
   standing: Standing,
   starts: readonly number[],
 ): Uint8Array {
+  const isReached = new Uint8Array(standing.blocked.length);
+  spread(grid, outline, standing, starts, (cell) => {
+    if (isReached[cell] === 1) return false;
+    isReached[cell] = 1;
+    return true;
+  });
+  return isReached;
+}
+
+/** The rooms of a body: cells with one number hang together, from 1 on; 0 for cells in which there is no place for it. */
+export function roomsOf(grid: LevelProgram['grid'], outline: Outline): Int32Array {
+  const standing = standingPlaces(grid, outline);
+  const rooms = new Int32Array(standing.blocked.length);
+  let count = 0;
+  for (let start = 0; start < rooms.length; start++) {
+    if (rooms[start] > 0 || standing.blocked[start] === 1) continue;
+    const own = ++count;
+    spread(grid, outline, standing, [start], (cell) => {
+      if (rooms[cell] > 0) return false;
+      rooms[cell] = own;
+      return true;
+    });
+  }
+  return rooms;
+}
+
+/** Goes on from places to those beside them, as long as they are new. */
+function spread(
+  grid: LevelProgram['grid'],
+  outline: Outline,
+  standing: Standing,
+  starts: readonly number[],
+  isNew: (cell: number) => boolean,
+): void {
   const { width, height, blocked } = standing;
-  const isReached = new Uint8Array(width * height);
   const open = [...starts];
   const isLongBody = isLong(outline);
-  for (const cell of open) isReached[cell] = 1;
+  for (const cell of open) isNew(cell);
   for (let cell = open.pop(); cell !== undefined; cell = open.pop()) {
     const [column, row] = [cell % width, Math.floor(cell / width)];
     for (let neighbour = 0; neighbour < 8; neighbour++) {
       const [toColumn, toRow] = [column + NEIGHBOUR_COLUMNS[neighbour], row + NEIGHBOUR_ROWS[neighbour]];
       const to = toRow * width + toColumn;
-      if (toColumn < 0 || toRow < 0 || toColumn >= width || toRow >= height) continue;
-      if (blocked[to] === 1 || isReached[to] === 1) continue;
+      if (toColumn < 0 || toRow < 0 || toColumn >= width || toRow >= height || blocked[to] === 1) continue;
       const cutsCorner = neighbour >= 4 && (blocked[row * width + toColumn] || blocked[toRow * width + column]);
       if (cutsCorner || (isLongBody && !canPass(grid, outline, standing, cell, to))) continue;
-      isReached[to] = 1;
-      open.push(to);
+      if (isNew(to)) open.push(to);
     }
   }
-  return isReached;
 }

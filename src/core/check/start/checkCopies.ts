@@ -13,8 +13,11 @@ export function checkCopies(subject: Subject): Diagnostic[] {
     path: [...path, 'pieces', level.pieces.findIndex(({ id }) => id === piece.id), field],
   });
   const faults: Diagnostic[] = [];
-  placed.forEach((piece, index) => {
-    const twin = placed.slice(0, index).find((other) => liesOn(program, piece, other));
+  const neighbours = new Neighbours(program);
+  const leaders = new Map<string, PieceProgram>();
+  placed.forEach((piece) => {
+    const twin = neighbours.firstUnder(piece);
+    neighbours.add(piece);
     if (twin)
       faults.push(
         warningAt(
@@ -24,7 +27,9 @@ export function checkCopies(subject: Subject): Diagnostic[] {
           'Move one of them away, or remove it.',
         ),
       );
-    const leader = placed.slice(0, index).find((other) => goesInStep(program, piece, other));
+    const step = stepOf(program, piece);
+    const leader = step === undefined ? undefined : leaders.get(step);
+    if (step !== undefined && !leader) leaders.set(step, piece);
     if (leader)
       faults.push(
         warningAt(
@@ -56,6 +61,40 @@ export function checkCopies(subject: Subject): Diagnostic[] {
   return faults;
 }
 
+/** Pieces by kind and by where they stand: only those nearby are looked at. */
+class Neighbours {
+  private readonly near = new Map<string, PieceProgram[]>();
+
+  constructor(private readonly program: LevelProgram) {}
+
+  add(piece: PieceProgram): void {
+    const key = this.keyOf(piece, 0, 0);
+    const there = this.near.get(key);
+    if (there) there.push(piece);
+    else this.near.set(key, [piece]);
+  }
+
+  /** One on which a piece lies; of several the one in the place that is farthest to the north-west. */
+  firstUnder(piece: PieceProgram): PieceProgram | undefined {
+    for (let down = -1; down <= 1; down++)
+      for (let across = -1; across <= 1; across++) {
+        const there = this.near.get(this.keyOf(piece, across, down)) ?? [];
+        const under = there.find((other) => liesOn(this.program, piece, other));
+        if (under) return under;
+      }
+    return undefined;
+  }
+
+  /** Places are as large as a body of that kind is long: who covers another is in the same or in one beside it. */
+  private keyOf({ kindIndex, x, y }: PieceProgram, across: number, down: number): string {
+    const { west, north, east, south } = this.program.kinds[kindIndex].stand;
+    const size = Math.max(west + east, north + south, LEAST_PLACE_CELLS);
+    return `${kindIndex} ${Math.floor(x / size) + across} ${Math.floor(y / size) + down}`;
+  }
+}
+
+const LEAST_PLACE_CELLS = 0.01;
+
 /** Two of a kind whose bodies cover each other by more than half at the start. */
 function liesOn({ kinds }: LevelProgram, one: PieceProgram, other: PieceProgram): boolean {
   if (one.kindIndex !== other.kindIndex) return false;
@@ -70,19 +109,21 @@ function followsRoute({ states }: BrainProgram): boolean {
   return states.some(({ motion }) => factsOfMotion(motion.operation).followsRoute);
 }
 
-/** Whether two follow routes of the same form from the same moment, and nothing that they do is drawn by lot. */
-function goesInStep({ brains }: LevelProgram, one: PieceProgram, other: PieceProgram): boolean {
-  if (one.kindIndex !== other.kindIndex || one.brain < 0 || one.brain !== other.brain) return false;
-  if (one.leadTicks !== other.leadTicks || one.formation >= 0) return false;
-  const brain = brains[one.brain];
-  if (!factsOfMotion(brain.states[brain.startState].motion.operation).followsRoute || drawsLots(brain)) return false;
-  const [dx, dy] = [one.x - other.x, one.y - other.y];
-  return (
-    one.route.length > 2 &&
-    one.route.length === other.route.length &&
-    one.route.every((value, index) => Math.abs(value - other.route[index] - (index % 2 === 0 ? dx : dy)) < 1e-6)
-  );
+/**
+ * What two have in common that follow routes of the same form from the same moment, where nothing that they do is drawn by
+ * lot; undefined for whoever goes otherwise.
+ */
+function stepOf({ brains }: LevelProgram, piece: PieceProgram): string | undefined {
+  const { kindIndex, brain, leadTicks, formation, route, x, y } = piece;
+  if (brain < 0 || formation >= 0 || route.length <= 2) return undefined;
+  const { states, startState } = brains[brain];
+  if (!factsOfMotion(states[startState].motion.operation).followsRoute || drawsLots(brains[brain])) return undefined;
+  const form = route.map((value, index) => Math.round((value - (index % 2 === 0 ? x : y)) / ALIKE_CELLS));
+  return [kindIndex, brain, leadTicks, ...form].join(' ');
 }
+
+/** Routes that differ by less are of the same form. */
+const ALIKE_CELLS = 1e-5;
 
 /** Tests that come out by lots. */
 const DRAWN_TESTS: ReadonlySet<string> = new Set(['chance', 'drawn']);
