@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from './support/test';
 import { readFileSync } from 'node:fs';
 import { generateMap } from '../../src/core/index';
 import { drawLineMaze, drawMaze, pngHead } from '../support/pictures';

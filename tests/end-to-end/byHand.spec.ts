@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support/test';
 import { compileGameLevel, Runner, STAND_INS } from '../../src/core/index';
 import { kilnYard } from '../support/kilnYard';
 import { pressAll } from './support/hands';

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support/test';
 import { openDesk, saveSign } from './support/desk';
 
 test('a crate, a grate, a blow and a view that moves on are made with the panels, and what is played for is measured', async ({

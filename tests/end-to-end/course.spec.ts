@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support/test';
 import { demoGame, finishedReading, nearTheDoor, onScreen } from './support/desk';
 
 test('a level is built from nothing: added, walled, guarded, read, copied, put first and removed', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support/test';
 import { finishedReading, letReadingGoOn, onScreen, savedLevel, saveSign } from './support/desk';
 
 test('who is new learns what Gorge is, mends a level that nobody clears in five steps, and can begin anew', async ({

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support/test';
 import { demoGame, openDesk, saveSign } from './support/desk';
 
 test('ways on are set, a round without an end is told, and the map of the course says all of it', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support/test';
 import { newGame } from '@/core/index';
 import { clickCell, nearTheDoor, openDesk, savedLevel, saveSign } from './support/desk';
 

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support/test';
 
 test('who makes the runs is told, with how others can help and what is left', async ({ page }) => {
   await page.goto('/');

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support/test';
 import { finishedReading, nearTheDoor, openDesk, saveSign } from './support/desk';
 import { READING_RUNS } from './support/held';
 

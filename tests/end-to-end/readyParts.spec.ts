@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support/test';
 import { savedLevel, saveSign } from './support/desk';
 
 test('a new game is furnished by ready parts, each one act and one step back, and its cues play', async ({

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support/test';
 import { clickCell, nearTheDoor, openDesk, saveSign } from './support/desk';
 
 test('what is true of a moment is kept as a check, breaks with an edit, is shown, and holds again when that is undone', async ({

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support/test';
 import { clickCell, finishedReading, nearTheDoor, openDesk, saveSign } from './support/desk';
 
 test('a brief is written and missed; a sweep and a search find what meets it; it is compared, and the kept version restored', async ({
