@@ -14,16 +14,16 @@ const EVENTS = ['console', 'dialog', 'download', 'pageerror', 'request', 'reques
  */
 export const test = plain.extend<object, { window: Page }>({
   window: [
-    async ({ browser }, use) => {
+    async ({ browser }, give) => {
       const context = await browser.newContext({ baseURL: SERVER, viewport: VIEWPORT, reducedMotion: 'reduce' });
-      await use(await context.newPage());
+      await give(await context.newPage());
       await context.close();
     },
     { scope: 'worker' },
   ],
-  page: async ({ window, storageState }, use) => {
+  page: async ({ window, storageState }, give) => {
     await makeAsNew(window, storageState as typeof READING_HELD);
-    await use(window);
+    await give(window);
   },
 });
 
