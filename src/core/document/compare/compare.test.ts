@@ -180,6 +180,12 @@ describe('what changed is told', () => {
     expect(said()).toEqual([]);
   });
 
+  test('with the unit behind the last number that there is', () => {
+    const set = changed(base, APART['sets a knob']);
+    const unset = changed(set, (game) => void delete game.cast.find(({ id }) => id === 'warden')!.knobs);
+    expect(sayChanges(set, unset)).toEqual(['kind Warden: pace 2.2 cells/s → not set']);
+  });
+
   test('for whatever a command of the editor does', () => {
     const game = hallOnly();
     const edited = changed(game, (draft) => void renameKind(draft, 'warden', 'Watchman'));

@@ -150,7 +150,9 @@ function sayValues(what: string, before: Value, after: Value, unit: string): str
     value === undefined || typeof value === 'number' || typeof value === 'boolean' || isShortText(value);
   if (!isShort(before) || !isShort(after)) return what;
   const say = (value: Value) => (value === undefined ? 'not set' : String(value));
-  return `${what} ${say(before)} → ${say(after)}${unit && after !== undefined ? ` ${unit}` : ''}`.trim();
+  // Behind the last number that there is.
+  const [own, next] = after === undefined ? [unit, ''] : ['', unit];
+  return `${what} ${say(before)} ${own} → ${say(after)} ${next}`.replace(/ +/g, ' ').trim();
 }
 
 const isShortText = (value: Value) => typeof value === 'string' && value.length <= 40;
