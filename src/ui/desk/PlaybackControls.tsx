@@ -22,16 +22,17 @@ const VisitLine = later(() => import('./VisitLine').then(({ VisitLine: Line }) =
 export function PlaybackControls({ onOpenChecks }: { onOpenChecks: () => void }) {
   const { playback, reading, visits } = useDesk();
   const { tick, speed, ticksPerSecond } = useFollowed(playback, (state) => state);
+  const seconds = (tick / ticksPerSecond).toFixed(2);
   const isVisiting = useFollowed(visits, ({ visit }) => visit !== undefined);
   const record = useFollowed(reading, (state) => state.sampleRun)?.record;
   return (
     <div className={css.playback}>
       <StepButtons />
-      <span className={`mono ${css.momentNow}`} data-testid="moment">
-        <b>{(tick / ticksPerSecond).toFixed(2)} s</b> <span className="quiet">tick {tick}</span>
+      <span className={`mono ${css.momentNow}`} data-testid="moment" title={`${seconds} s, tick ${tick}`}>
+        <b>{seconds} s</b> <span className="quiet">tick {tick}</span>
       </span>
       <SpeedSwitch playback={playback} speed={speed} />
-      <div className="rest" />
+      <div className={css.playbackRest} />
       <VisitLine />
       <TakeOver onOpenChecks={onOpenChecks} />
       {record && !isVisiting && (
