@@ -71,9 +71,9 @@ test.describe('by hand on a screen that feels it', () => {
 
     // The middle stays where it is while everything grows to twice its size: what was one cell away is two away.
     const middle = await at(15, 9);
+    const cell = (await at(16, 9)).x - middle.x;
     const aside = (far: number): Place => ({ x: middle.x + far, y: middle.y });
     await hand.stroke([aside(-60), aside(60)], [aside(-120), aside(120)]);
-    const cell = (await at(16, 9)).x - middle.x;
     await hand.stroke(
       [{ x: middle.x + 5 * cell, y: middle.y + cell }],
       [{ x: middle.x + 5 * cell, y: middle.y + cell }],

@@ -47,7 +47,7 @@ export function ToolBar() {
         <UndoButtons />
       </div>
       {tool !== 'select' && (
-        <div className={`plate ${css.toolOptions}`}>
+        <div className={`plate ${css.toolOptions}`} data-testid="tool-options">
           <ToolOptions tool={tool} />
         </div>
       )}

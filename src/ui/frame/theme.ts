@@ -57,7 +57,6 @@ export const theme = createTheme({
   primaryColor: 'river',
   primaryShade: 6,
   autoContrast: true,
-  respectReducedMotion: true,
   colors: { river, clay, ochre, dark },
   fontFamily: '"Inter Variable", sans-serif',
   fontFamilyMonospace: '"JetBrains Mono Variable", monospace',

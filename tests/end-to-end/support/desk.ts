@@ -64,7 +64,8 @@ export async function finishedReading(page: Page): Promise<Numbers> {
 
 /** A place of the arena, in cells, on the screen, as it is drawn now. */
 export async function onScreen(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
-  // What has just been chosen or opened may move the picture with the next frame.
+  // What a tool can do may come a moment later, and takes room from the picture; that moves with the next frame.
+  for (const options of await page.getByTestId('tool-options').all()) await expect(options).not.toBeEmpty();
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
   const arena = page.getByTestId('arena');
   await expect(arena).toHaveAttribute('data-camera', /./);
