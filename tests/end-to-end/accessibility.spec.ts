@@ -130,7 +130,6 @@ test('the keyboard comes out of the arena and out of a script, and skips to what
   await page.keyboard.press('s');
   const text = page.getByRole('textbox', { name: /^Text of/ });
   await expect(text).toBeFocused();
-  const before = await text.textContent();
   await page.keyboard.press('Tab');
   await expect(text).not.toBeFocused();
   await page.keyboard.press('Shift+Tab');
@@ -138,7 +137,7 @@ test('the keyboard comes out of the arena and out of a script, and skips to what
   await page.keyboard.press('Escape');
   await page.keyboard.press('Escape');
   await expect(text).not.toBeFocused();
-  expect(await text.textContent()).toBe(before);
+  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled();
 });
 
 test('a screen reader hears what is selected and where, what was changed, and what the Reading says then', async ({

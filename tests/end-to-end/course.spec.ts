@@ -35,11 +35,15 @@ test('a level is built from nothing: added, walled, guarded, read, copied, put f
   await page.getByRole('button', { name: 'Remove Clay Cellar (copy)' }).click();
   await page.getByRole('button', { name: 'Remove', exact: true }).last().click();
   await expect(page.getByRole('article')).toHaveCount(2);
-  const { document } = (await (await page.request.get('/api/games/course-test')).json()) as {
-    document: { levels: { id: string; pieces: { route?: number[][] }[] }[] };
-  };
-  expect(document.levels.map((level) => level.id)).toEqual(['clay-cellar', 'drying-hall']);
-  expect(document.levels[0].pieces[1].route).toEqual([
+  // Shown at once, and saved a moment later.
+  const saved = async () =>
+    (
+      (await (await page.request.get('/api/games/course-test')).json()) as {
+        document: { levels: { id: string; pieces: { route?: number[][] }[] }[] };
+      }
+    ).document.levels;
+  await expect.poll(async () => (await saved()).map(({ id }) => id)).toEqual(['clay-cellar', 'drying-hall']);
+  expect((await saved())[0].pieces[1].route).toEqual([
     [10.5, 6.5],
     [17.5, 6.5],
     [17.5, 3.5],
