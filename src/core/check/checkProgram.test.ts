@@ -87,6 +87,12 @@ describe('what is said of a level before any run, and not of its sound twin', ()
       guards([guard(ROUTE), { kind: 'guard', at: [8.6, 2.5], route: shifted }]),
       guards([guard(ROUTE), { kind: 'guard', at: [12.5, 2.5], route: [...shifted].reverse() }]),
     ],
+    [
+      'copies that lie on each other, and set out at one time',
+      'copies-overlap',
+      guards([guard(ROUTE), guard(ROUTE)]),
+      guards([guard(ROUTE), guard(ROUTE, { lead: 1.5 })]),
+    ],
     ['a route that nothing follows', 'route-unused', guards([guard(ROUTE)], CALM), guards([guard(ROUTE)])],
     [
       'a hit shape far larger than the body',
@@ -230,6 +236,12 @@ describe('what is said of a level before any run, and not of its sound twin', ()
       guards([guard(ROUTE)], waits('sees player within 4 cells')),
     ],
     [
+      'a raft that goes on foot',
+      'sinks-at-once',
+      ferry('start state on { do patrol route, back and forth, at 2 cells/s }'),
+      ferry('start state on { do hover route, evenly, over 8 s }'),
+    ],
+    [
       'a guard that goes at nothing',
       'speed-implausible',
       guards([guard(ROUTE)], 'start state on { do patrol route at 0 cells/s }'),
@@ -275,6 +287,25 @@ describe('what is said of a level before any run, and not of its sound twin', ()
       ...guards([guard(route)]),
       map: map.map((row, y) => (y === 4 ? `${row.slice(0, 13)}#######` : row)),
       marks: [{ ...EXIT, area: [17, 7, 1, 1] }],
+    };
+  }
+
+  /** Water from north to south, and something on it that bears the player across. */
+  function ferry(script: string): SmallLevel {
+    return {
+      map: HALL.map((row, y) => (y > 0 && y < HALL.length - 1 ? `${row.slice(0, 8)}wwww${row.slice(12)}` : row)),
+      kinds: [{ id: 'raft', radius: 0.9, behavior: 'walk' }],
+      scripts: { walk: script },
+      pieces: [
+        {
+          ...{ kind: 'raft', at: [8.5, 4.5] },
+          route: [
+            [8.5, 4.5],
+            [11.5, 4.5],
+          ],
+        },
+      ],
+      contacts: [{ by: 'raft', on: 'player', does: [{ effect: 'carry along' }] }],
     };
   }
 

@@ -20,6 +20,7 @@ import { checkContacts } from './start/checkContacts';
 import { checkCopies } from './start/checkCopies';
 import { checkShots } from './start/checkShots';
 import { checkSights } from './start/checkSights';
+import { checkSinking } from './start/checkSinking';
 import { checkShapes } from './start/checkShapes';
 import { checkView } from './start/checkView';
 import { checkBrief } from './checkBriefs';
@@ -51,6 +52,7 @@ export function checkProgram(subject: Subject): Diagnostic[] {
     ...checkShots(subject),
     ...checkFooting(subject),
     ...checkSights(subject),
+    ...checkSinking(subject),
     ...checkView(subject),
     ...checkBrief(subject),
     ...checkSavedChecks(subject),

@@ -7,7 +7,6 @@ import { reachOf } from '../document/outlineShape';
 import { endsRun, hitShapeOf, kindOf, standShapeOf, type Kind } from '../document/resolveKind';
 import { errorAt, warningAt, type Diagnostic } from '../foundation/diagnostic';
 import type { CheckedCues } from '../language/cues/checkedCues';
-import { kindsOfCues } from './compileCues';
 import { buildGrid } from './buildGrid';
 import { checkControl } from './checkControl';
 import { outlineOf } from './compileBodies';
@@ -24,6 +23,8 @@ export function checkLevelGeometry(
   ground: GroundMap,
   path: Path,
   cues: CheckedCues | undefined,
+  /** All that there can be in the level; see `kindsOfLevel`. */
+  kindIds: readonly string[],
 ): Diagnostic[] {
   const placed = level.pieces.flatMap((piece, index) => {
     const kind = kindOf(game, piece.kind);
@@ -79,10 +80,11 @@ export function checkLevelGeometry(
     );
   }
   const { loseWhenTouching } = level.rules;
-  const arriving = cues ? kindsOfCues(cues).map((id) => ({ kind: kindOf(game, id)! })) : [];
-  const all = [...placed, ...arriving];
+  const all = kindIds.map((id) => kindOf(game, id)!);
   const canLose =
-    all.some(({ kind }) => endsRun(level, kind)) || endsByContact(game, all) || (cues?.rules?.loses.length ?? 0) > 0;
+    all.some((kind) => endsRun(level, kind)) ||
+    (players.length > 0 && endsByContact(game, players[0].kind, all)) ||
+    (cues?.rules?.loses.length ?? 0) > 0;
   if (loseWhenTouching !== undefined && !canLose && ground.isPlain) {
     faults.push(
       warningAt(
@@ -106,11 +108,9 @@ export function findExit(level: Level): Area | undefined {
   return { x, y, width, height };
 }
 
-/** Whether some contact of what is placed can end a run. */
-function endsByContact(game: GameDocument, placed: readonly { kind: Kind }[]): boolean {
-  const player = placed.find(({ kind }) => kind.control)?.kind;
-  if (!player) return false;
-  return placed.some(({ kind }) =>
+/** Whether some contact of what there can be in a level can end a run. */
+function endsByContact(game: GameDocument, player: Kind, all: readonly Kind[]): boolean {
+  return all.some((kind) =>
     game.contacts?.[findContact(game, kind.id, player.id)]?.does.some(
       ({ effect }) => effect === 'defeat' || effect === 'harm',
     ),

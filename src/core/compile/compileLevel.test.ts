@@ -59,6 +59,19 @@ describe('checks before any run', () => {
     expect(codes.filter((found) => found === code)).toHaveLength(1);
   });
 
+  test('what is fired can end a run, too', () => {
+    const fires = '    repeat every 2 s { fire dart ahead, at 5 cells/s, range 9 cells }';
+    const codesWith = (...more: string[]) =>
+      codesAfter((game) => {
+        game.levels[0].rules.loseWhenTouching = 'dart';
+        game.cast.push({ id: 'dart', name: 'Dart', tags: ['dart'], radius: 0.1, tint: '#8a3324' });
+        const { lines } = game.scripts.find(({ id }) => id === 'night_watch')!;
+        lines.splice(lines.findIndex((line) => line.includes('do patrol')) + 1, 0, ...more);
+      });
+    expect(codesWith()).toContain('no-threat');
+    expect(codesWith(fires)).not.toContain('no-threat');
+  });
+
   test('errors stand before warnings', () => {
     const game = kilnYard();
     delete game.levels[0].pieces[1].route;

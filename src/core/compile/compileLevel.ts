@@ -104,7 +104,7 @@ class LevelCompiler {
     );
     // Whether rules win is not known while their text has faults.
     const isUnread = this.cues !== undefined && this.cues.checked === undefined;
-    const geometry = checkLevelGeometry(game, level, grid, ground, this.path, this.cues?.checked);
+    const geometry = checkLevelGeometry(game, level, grid, ground, this.path, this.cues?.checked, this.kindIds);
     this.diagnostics.push(...geometry.filter(({ code }) => !(isUnread && code === 'no-win')));
     if (this.cues) this.diagnostics.push(...this.cues.diagnostics);
     const pieces: PieceProgram[] = [];

@@ -97,7 +97,8 @@ const LEAST_PLACE_CELLS = 0.01;
 
 /** Two of a kind whose bodies cover each other by more than half at the start. */
 function liesOn({ kinds }: LevelProgram, one: PieceProgram, other: PieceProgram): boolean {
-  if (one.kindIndex !== other.kindIndex) return false;
+  // What has already gone on its way for another time has come somewhere else.
+  if (one.kindIndex !== other.kindIndex || one.leadTicks !== other.leadTicks) return false;
   const { west, north, east, south } = kinds[one.kindIndex].stand;
   const [width, height] = [west + east, north + south];
   const across = Math.max(0, width - Math.abs(one.x - other.x));

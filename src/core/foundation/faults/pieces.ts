@@ -53,6 +53,10 @@ export const PIECE_FAULTS = {
     meaning: 'a player begins on ground that does not bear it',
     example: { changes: { 'levels.0.map.1': '#~.........#' } },
   },
+  'sinks-at-once': {
+    meaning: 'a piece that walks begins where it sinks',
+    example: { changes: { 'levels.0.map.1': '#.....~....#' } },
+  },
   'waypoint-outside': {
     meaning: 'a waypoint lies outside',
     example: {
