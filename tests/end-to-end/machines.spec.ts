@@ -16,7 +16,7 @@ test('who makes the runs is told, with how others can help and what is left', as
           ['kiln-c', true, false],
         ].map(([host, isThere, isSameVersion], at) => ({
           ...{ id: `machine-${at}`, host, threads: 2, busy: 2, runs: 1200, runsASecond: 75, isThere, isSameVersion },
-          ...{ versions: { engine: 8, standIns: 10, sums: 1 }, silentSeconds: at * 60, sinceSeconds: 400 },
+          ...{ versions: { engine: 8, standIns: 11, sums: 1 }, silentSeconds: at * 60, sinceSeconds: 400 },
         })),
       },
     }),

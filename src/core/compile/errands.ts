@@ -38,6 +38,18 @@ export function errandsOf(program: LevelProgram): Errands {
     addAll(wanted.fill, fills);
     addAll(wanted.deliver, delivers);
   };
+  const score = () => {
+    for (const { points, event } of rules.scores) {
+      if (points <= 0) continue;
+      if (event.type === 'delivery' || event.type === 'filled') bring();
+      if (event.type === 'collected')
+        addAll(
+          wanted.take,
+          event.kinds.filter((kind) => takes.has(kind)),
+        );
+    }
+    for (const kind of kindsThatScore(program)) (takes.has(kind) ? wanted.take : wanted.touch).add(kind);
+  };
   const want = (condition: RuleCondition): void => {
     switch (condition.type) {
       case 'or':
@@ -71,16 +83,7 @@ export function errandsOf(program: LevelProgram): Errands {
         const read = new Set([...readingsOf(condition.left), ...readingsOf(condition.right)]);
         if (read.has('delivered')) bring();
         if (read.has('carried')) addAll(wanted.take, takes);
-        if (!read.has('score')) return;
-        for (const { points, event } of rules.scores) {
-          if (points <= 0) continue;
-          if (event.type === 'delivery' || event.type === 'filled') bring();
-          if (event.type === 'collected')
-            addAll(
-              wanted.take,
-              event.kinds.filter((kind) => takes.has(kind)),
-            );
-        }
+        if (read.has('score')) score();
         return;
       }
       case 'not':
@@ -91,6 +94,7 @@ export function errandsOf(program: LevelProgram): Errands {
     }
   };
   rules.wins.forEach(want);
+  if (rules.playsFor === 'points') score();
   const piecesOf = (kinds: ReadonlySet<number>) =>
     pieces.flatMap((piece, index) => (kinds.has(piece.kindIndex) ? [index] : []));
   const refills = program.contacts.filter(
@@ -122,4 +126,22 @@ function kindsThat({ contacts, player }: LevelProgram, effect: 'collect' | 'fill
     else if (effect === 'deliver' && on === player.kindIndex) kinds.add(by);
   }
   return kinds;
+}
+
+/** Kinds whose touch brings the player points, and no harm. */
+function kindsThatScore({ contacts, player, kinds }: LevelProgram): Set<number> {
+  const isMet = (by: number, on: number) => by === player.kindIndex || on === player.kindIndex;
+  const other = (by: number, on: number) => (by === player.kindIndex ? on : by);
+  const harms = new Set(
+    contacts.flatMap(({ by, on, effects }) =>
+      on === player.kindIndex && effects.some(({ effect }) => effect === 'defeat' || effect === 'harm') ? [by] : [],
+    ),
+  );
+  return new Set(
+    contacts.flatMap(({ by, on, effects }) => {
+      const scores = effects.some((own) => own.effect === 'score' && own.points > 0);
+      const kind = other(by, on);
+      return scores && isMet(by, on) && !harms.has(kind) && !kinds[kind].isThreat ? [kind] : [];
+    }),
+  );
 }

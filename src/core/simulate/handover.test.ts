@@ -96,10 +96,10 @@ describe('a stand-in that is handed a moment', () => {
       return runPeople(runner, run.seed, 1, 20).rows.filter(({ outcome }) => outcome === 'won').length / 20;
     };
     // Some of those who won had somebody close behind them a second before: several are asked.
-    const won = rows.filter(({ record }) => record?.outcome === 'won').slice(0, 6);
+    const won = rows.filter(({ record }) => record?.outcome === 'won').slice(0, 10);
     const lost = rows.filter(({ record }) => record?.cause === 'touched').slice(0, 6);
     const mean = (shares: readonly number[]) => shares.reduce((sum, own) => sum + own, 0) / shares.length;
-    expect(mean(won.map((run) => share(run, 1)))).toBeGreaterThan(0.8);
+    expect(mean(won.map((run) => share(run, 1)))).toBeGreaterThan(0.7);
     expect(mean(lost.map((run) => share(run, 0.15)))).toBeLessThan(0.3);
   });
 });

@@ -112,7 +112,11 @@ export class Person implements StandIn {
     this.pressTicks = this.isStepwise ? ticksPerSecond / traits.pressesPerSecond : 0;
     this.belief = new Belief(program);
     this.danger = new Danger(program, traits, knowledge.sights, knowledge.lines, stepTicks, steps);
-    this.carriers = new CarrierForecast(program, Math.ceil((steps * stepTicks) / this.graph.waitTicks) + 2);
+    this.carriers = new CarrierForecast(
+      program,
+      Math.ceil((steps * stepTicks) / this.graph.waitTicks) + 2,
+      traits.beatRounds,
+    );
     this.planner = new Planner(this.danger, this.carriers, ticksPerSecond, this.graph.isRest.length);
     this.wants = new Wants(program, knowledge.graphs, traits.lookAheadSeconds);
     this.hand = makeHand(program, traits);
@@ -252,11 +256,12 @@ export class Person implements StandIn {
         LEGS_AT_ONCE,
         THOUGHTS_AT_ONCE * this.thoughtTicks,
       );
-      this.hand.begin(this.legs);
+      this.begin(start, tick);
       return;
     }
     if (!isPressed && !rides && this.wants.isOnlyToLive && this.legs.length === 0) return;
-    if (!hasTurned && (!rides || this.walks) && !this.isQuiet && this.isAsForeseen(own)) return;
+    const isKept = !rides || (this.walks && this.carriers.holds(belief));
+    if (!hasTurned && isKept && !this.isQuiet && this.isAsForeseen(own)) return;
     this.isQuiet = false;
     this.plannedTick = tick;
     if (rides) this.lookAtCarriers(body, start, tick);
@@ -281,6 +286,13 @@ export class Person implements StandIn {
       tick,
     );
     this.foreseen.remember(danger);
+    this.begin(start, tick);
+  }
+
+  /** Lets the hand carry the plan out; whoever is in a cell that is wanted, and goes nowhere else, goes to its middle. */
+  private begin(start: number, tick: number): void {
+    if (this.legs.length === 0 && this.walks && this.ways?.[start] === 0)
+      this.legs = [{ move: -1, cell: start, starts: tick, ends: tick + this.thoughtTicks }];
     this.hand.begin(this.legs);
   }
 
@@ -376,7 +388,7 @@ export class Person implements StandIn {
     const rides = this.graph.needsCarrier[start] === 1;
     this.carriers.offMiddleX = rides ? x - this.graph.restX[start] : 0;
     this.carriers.offMiddleY = rides ? y - this.graph.restY[start] : 0;
-    this.carriers.update(this.belief, tick, this.graph.waitTicks);
+    this.carriers.update(this.belief, tick, this.graph.waitTicks, this.graph.needsCarrier);
   }
 
   private takeUpGround(): void {

@@ -62,6 +62,104 @@ describe('schemes that no demo level uses yet give a reading', () => {
   });
 });
 
+describe('what carries over water', () => {
+  const ferry = (more: Partial<SmallLevel> = {}) =>
+    smallProgram({
+      map: ['##################', ...Array.from({ length: 3 }, () => '#....wwwwwwww....#'), '##################'],
+      player: { at: [2.5, 2.5] },
+      kinds: [{ id: 'raft', radius: 0.9, behavior: 'ferry' }],
+      scripts: { ferry: 'start state a { do hover route, smoothly, over 10 s }' },
+      pieces: [
+        {
+          ...{ kind: 'raft', at: [5.6, 2.5] },
+          route: [
+            [5.6, 2.5],
+            [12.4, 2.5],
+          ],
+        },
+      ],
+      contacts: [{ by: 'raft', on: 'player', does: [{ effect: 'carry along' }] }],
+      marks: [{ id: 'exit', name: 'Exit', area: [14, 1, 3, 3] }],
+      ...more,
+    });
+
+  test('a ferry is waited for, ridden and left on the other side, on foot and by pointing', () => {
+    expect(clearShare(ferry())).toBeGreaterThan(0.85);
+    expect(clearShare(ferry({ control: { scheme: 'steer to a point', speed: 3 } }))).toBeGreaterThan(0.8);
+  });
+
+  test('a ferry that is hopped on and off is used as well', () => {
+    expect(clearShare(ferry({ control: { scheme: 'one cell a press', speed: 6, pressBuffer: 0.1 } }))).toBeGreaterThan(
+      0.5,
+    );
+  });
+});
+
+describe('what is wanted', () => {
+  test('points that a touch brings, where points win: what falls is caught along a rail', () => {
+    const program = smallProgram({
+      map: Array.from({ length: 7 }, () => '............'),
+      control: { scheme: 'along a rail', speed: 6, rail: 'across' },
+      player: { at: [6, 6.5] },
+      kinds: [{ id: 'pot', tags: ['pot'], behavior: 'fall' }],
+      scripts: { fall: 'start state a { do drift leaving at 2 cells/s }' },
+      contacts: [{ by: 'player', on: 'pot', does: [{ effect: 'collect' }, { effect: 'score', points: 10 }] }],
+      marks: [
+        {
+          ...{ id: 'sky', name: 'Sky' },
+          line: [
+            [0.5, -1],
+            [11.5, -1],
+          ],
+        },
+      ],
+      level: {
+        rules: { loseWhenTouching: 'foe', timeLimit: 60 },
+        cues: [
+          ...['spawner pots {', 'at sky', 'give heading 90 deg', 'every 2 s', 'pick pot'],
+          ...['retire when outside by 2 cells', '}', 'rules { win when score >= 100 }'],
+        ],
+      },
+    });
+    expect(clearShare(program)).toBeGreaterThan(0.9);
+  });
+
+  test('a thing at the brink is touched from the cell beside it, wherever in that cell one has come', () => {
+    const program = smallProgram({
+      map: ['############', '#....wwwwww#', '#....wwwwww#', '#....wwwwww#', '############'],
+      player: { at: [1.5, 2.5], facing: 0 },
+      playerKind: { radius: 0.3 },
+      kinds: [{ id: 'pail', tags: ['pail'], radius: 0.3 }],
+      pieces: [{ kind: 'pail', at: [4.95, 2.5] }],
+      contacts: [{ by: 'player', on: 'pail', does: [{ effect: 'collect' }] }],
+      level: { rules: { loseWhenTouching: 'foe', timeLimit: 20 }, cues: ['rules { win when no pail left }'] },
+    });
+    expect(clearShare(program)).toBe(1);
+  });
+
+  test('who is shown to be alarmed and never moves is walked round', () => {
+    const program = smallProgram({
+      map: [
+        '################',
+        ...Array.from({ length: 2 }, () => '#..............#'),
+        ...Array.from({ length: 3 }, () => '#....######....#'),
+        ...Array.from({ length: 2 }, () => '#..............#'),
+        '################',
+      ],
+      player: { at: [1.5, 4.5] },
+      control: { scheme: 'eight ways', speed: 4, evenDiagonals: true },
+      kinds: [{ id: 'foe', tags: ['foe'], behavior: 'watch' }],
+      scripts: {
+        watch: `start state a { do hold go b when near player within 5 cells }
+          state b { do chase player by path at 3 cells/s go a after 12 s }`,
+      },
+      pieces: [{ kind: 'foe', at: [12.5, 4.5] }],
+      marks: [{ id: 'exit', name: 'Exit', area: [13, 4, 2, 1] }],
+    });
+    expect(clearShare(program)).toBeGreaterThan(0.8);
+  });
+});
+
 describe('flapping through gaps that come', () => {
   const share = (cells: number) =>
     clearShare(

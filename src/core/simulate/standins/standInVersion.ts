@@ -37,5 +37,11 @@
  *    at a place that it is only leaving. The time between two jerks is taken from several of them. Who fires along a fixed line goes to
  *    where the target will be when it gets there, not to where it is hit from just now. Before, the better players aimed at ranks no
  *    better than anybody (of 100 runs of the starter's ranks: 46, 67, 65 and 70 from novice to expert; 82, 96, 92 and 96 now).
+ * 11: what carries is foreseen to go back where it has landed, after a pause like its last one, or as it went in its last round; it
+ *    is stepped on and off only where it lies for a little longer; and a plan over water is made anew when it goes otherwise. Before,
+ *    it was taken to go straight on for ever, and ferries were hardly ever used. Whoever steers by pointing stands still on it
+ *    without pointing at where it was. What is shown to be after somebody and has stood for two seconds since is not feared as a
+ *    hunter. Points that a touch brings are wanted where points win. Whoever is in the cell of what it wants and does not touch it
+ *    goes to the middle: before, some stood beside a pail at the brink until the time was up.
  */
-export const STAND_IN_VERSION = 10;
+export const STAND_IN_VERSION = 11;

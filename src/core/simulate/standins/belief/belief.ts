@@ -13,6 +13,8 @@ const HEADS_FOR_COSINE = 0.94;
 const HUNTING_LOOKS = 10;
 /** It is taken to be so for so long after it last did, s. */
 const HUNTER_SECONDS = 3;
+/** What is shown to be after the player, and has stood for so long since, s, stays where it is. */
+const ROOTED_SECONDS = 2;
 /** Its course must have bent by so much meanwhile, so that it is not by chance; sine of the angle. */
 const BENT_SINE = 0.2;
 /** What moves in no more looks on end than this goes in jerks, when it has done so often enough. */
@@ -40,6 +42,10 @@ export class Belief {
   /** Since when each has been shown as it is, and since when it has stood. */
   readonly shownSince: Int32Array;
   readonly stillSince: Int32Array;
+  /** For how long it stood when it last stood on its way, ticks; 0 while that was never seen. */
+  readonly pauseTicks: Float64Array;
+  /** Since when the screen has shown it to be after the player, or −1. */
+  private readonly alarmedSince: Int32Array;
   /** Since when it has turned on the spot while it was out, or −1: it gives warning. */
   readonly warnsSince: Int32Array;
   /** How long its last whole spell lasted, here and out, ticks; 0 while none has been seen. */
@@ -51,6 +57,7 @@ export class Belief {
   /** Until when each is taken to be after the player, since it has bent its course towards it. */
   private readonly hunterUntil: Int32Array;
   private readonly hunterTicks: number;
+  private readonly rootedTicks: number;
   readonly turns: TurnsOfPieces;
   /** How bad the touch of each is, 0 to 1. */
   readonly harm: Float64Array;
@@ -79,6 +86,8 @@ export class Belief {
     this.topSpeed = new Float64Array(count);
     this.shownSince = new Int32Array(count);
     this.stillSince = new Int32Array(count);
+    this.pauseTicks = new Float64Array(count);
+    this.alarmedSince = new Int32Array(count);
     this.warnsSince = new Int32Array(count);
     this.spellHere = new Float64Array(count);
     this.spellOut = new Float64Array(count);
@@ -86,6 +95,7 @@ export class Belief {
     this.bent = new Float64Array(count);
     this.hunterUntil = new Int32Array(count);
     this.hunterTicks = HUNTER_SECONDS * program.ticksPerSecond;
+    this.rootedTicks = ROOTED_SECONDS * program.ticksPerSecond;
     this.turns = new TurnsOfPieces(count);
     this.jerkX = new Float64Array(count);
     this.jerkY = new Float64Array(count);
@@ -118,7 +128,10 @@ export class Belief {
       ),
     );
     this.past = new PastOfPieces(
-      [...this.feared].filter((piece) => !pieces[piece].isShot && !pieces[piece].isArrival && pieces[piece].brain >= 0),
+      [
+        ...this.feared,
+        ...this.watched.filter((piece) => this.harm[piece] === 0 && kinds[pieces[piece].kindIndex].isCarrier),
+      ].filter((piece) => !pieces[piece].isShot && !pieces[piece].isArrival && pieces[piece].brain >= 0),
     );
   }
 
@@ -139,6 +152,7 @@ export class Belief {
     this.shownSince.fill(0);
     this.stillSince.fill(0);
     this.warnsSince.fill(-1);
+    this.alarmedSince.fill(-1);
     if (keepsNotebook) {
       this.past.breakOff();
       return;
@@ -147,6 +161,7 @@ export class Belief {
     this.firesX.fill(0);
     this.firesY.fill(0);
     this.topSpeed.fill(0);
+    this.pauseTicks.fill(0);
     this.spellHere.fill(0);
     this.spellOut.fill(0);
     this.past.forget();
@@ -174,6 +189,8 @@ export class Belief {
     else if (Math.abs(dx) + Math.abs(dy) < LEAP_CELLS * Math.max(1, ticks / FRAME_TICKS)) {
       this.follow(piece, frame, ticks, dx, dy, playerX - x, playerY - y);
     }
+    if (frame.isAlarmed[piece] === 0 || isAnother) this.alarmedSince[piece] = -1;
+    else if (this.alarmedSince[piece] < 0) this.alarmedSince[piece] = frame.tick;
     if (!isAnother && shown !== this.lastShown[piece]) this.noteSpell(piece, frame.tick, shown);
     this.lastX[piece] = x;
     this.lastY[piece] = y;
@@ -207,6 +224,8 @@ export class Belief {
     const before = lengthOf(this.velocityX[piece], this.velocityY[piece]);
     if (length < STILL_CELLS) this.headedLooks[piece] = this.bent[piece] = 0;
     else {
+      const stood = frame.tick - ticks - this.stillSince[piece];
+      if (stood > FRAME_TICKS && this.topSpeed[piece] > 0) this.pauseTicks[piece] = stood;
       this.stillSince[piece] = frame.tick;
       this.topSpeed[piece] = Math.max(this.topSpeed[piece], length / ticks);
       this.turns.note(piece, this.lastX[piece], this.lastY[piece], speedX, speedY);
@@ -283,9 +302,14 @@ export class Belief {
     this.shownSince[piece] = tick;
   }
 
-  /** Whether something is after the player: the screen shows it, or it bends its course towards the player for a while. */
+  /**
+   * Whether something is after the player: the screen shows it, or it bends its course towards the player for a while. What has
+   * been shown so for some time and has not moved yet only looks or aims.
+   */
   isHunting(piece: number): boolean {
-    return this.frame.isAlarmed[piece] === 1 || this.hunterUntil[piece] > this.tick;
+    if (this.hunterUntil[piece] > this.tick) return true;
+    if (this.frame.isAlarmed[piece] === 0) return false;
+    return this.tick - Math.max(this.alarmedSince[piece], this.stillSince[piece]) < this.rootedTicks;
   }
 
   /** For how long something has stood still and been there, ticks. */

@@ -1,4 +1,3 @@
-import { factsOfMotion } from '../../../language/vocabulary';
 import type { ArenaGrid } from '../../../arena/grid';
 import type { LevelProgram } from '../../../compile/levelProgram';
 import type { PlayerBody } from '../../engine/player/playerBody';
@@ -8,6 +7,7 @@ import { SHOWN } from '../screen';
 import type { StandInTraits } from '../../../people/traits';
 import type { Belief } from './belief';
 import type { DrawnSight } from './drawnSight';
+import { isDrifter } from './drifters';
 import { Forecast, MET_WHILE_OUT, Minded, MOST_COURSES, type Course } from './forecast';
 
 /** A touch takes about so long: prices are by the second. */
@@ -102,7 +102,7 @@ export class Danger {
     readonly stepTicks: number,
     readonly steps: number,
   ) {
-    const { pieces, brains, ticksPerSecond, player } = program;
+    const { pieces, ticksPerSecond, player } = program;
     this.ticksPerSecond = ticksPerSecond;
     this.ownSpeed = player.step;
     const { hit } = program.kinds[player.kindIndex];
@@ -111,11 +111,7 @@ export class Danger {
     this.dodgeTicks = seconds * ticksPerSecond + this.ownHalf / player.step;
     this.order = new Int32Array(pieces.length);
     this.times = new Float64Array(pieces.length);
-    this.isDrifter = Uint8Array.from(pieces, ({ brain, isShot }) =>
-      isShot || (brain >= 0 && brains[brain].states.every(({ motion }) => factsOfMotion(motion.operation).isPlain))
-        ? 1
-        : 0,
-    );
+    this.isDrifter = Uint8Array.from(pieces, (_, piece) => (isDrifter(program, piece) ? 1 : 0));
     this.reachOf = Float64Array.from(pieces, ({ radius }) => radius + player.radius);
     this.discount = Float64Array.from(
       { length: steps + 1 },

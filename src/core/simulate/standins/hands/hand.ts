@@ -222,6 +222,8 @@ class WalkHand extends PlanHand {
 
   private walkOnCarrier(body: Readonly<PlayerBody>, direction: number): Input {
     if (this.program.player.control.scheme !== 'steer to a point') return direction;
+    // Whoever points at where it stands would be left behind by what carries it.
+    if (direction === 0) return 0;
     return pointInput(body.x + 2 * INPUT_COLUMNS[direction], body.y + 2 * INPUT_ROWS[direction]);
   }
 
@@ -229,7 +231,8 @@ class WalkHand extends PlanHand {
   private holdAt(body: Readonly<PlayerBody>, graph: MoveGraph, rest: number): Input {
     const dx = graph.restX[rest] - body.x;
     const dy = graph.restY[rest] - body.y;
-    if (dx * dx + dy * dy < ASIDE_CELLS * ASIDE_CELLS) return 0;
+    const near = Math.max(CENTRED_CELLS, this.step);
+    if (dx * dx + dy * dy < near * near) return 0;
     const { scheme } = this.program.player.control;
     return scheme === 'four ways' || scheme === 'along a rail' ? straightTowards(dx, dy) : inputTowards(dx, dy);
   }
@@ -353,7 +356,7 @@ class AirHand extends PlanHand {
     let direction = 0;
     if (leg && leg.move >= 0 && graph.kind[leg.move] === 2) direction = this.fly(leg, body, tick, graph, random);
     else if (leg && leg.move >= 0) direction = graph.direction[leg.move];
-    else if (rest >= 0) direction = this.towards(body, graph, rest, ASIDE_CELLS);
+    else if (rest >= 0) direction = this.towards(body, graph, rest, Math.max(CENTRED_CELLS, this.step));
     this.freeItself(body, direction, tick, random);
     const held = body.isGrounded ? this.keys.hold(tick, direction, random) : direction;
     return (held & DIRECTION_BITS) + (this.keys.tapNow(tick) & ACTION_BIT);

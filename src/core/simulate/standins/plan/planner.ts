@@ -59,6 +59,14 @@ const KEPT = 16384;
 const TABLE = 32768;
 /** What it is worth, in seconds of detour, not to be where nothing bears, or behind the rim of the view. */
 const DROWNING_SECONDS = 40;
+/** Nobody steps on or off within so much of the moment at which what carries comes or goes, s. */
+const MISSED_SECONDS = 0.15;
+/** Whoever can step back minds being over water so much less than whoever hops, as a factor. */
+const ON_FOOT = 0.25;
+/** Where it is looked at, as shares of a step. */
+const ON_THE_WAY = [0.25, 0.5, 0.75] as const;
+/** So near to the edge of what carries it nobody goes on the way, cells. */
+const BRINK_CELLS = 0.17;
 /** So near to the rim nobody means to be, cells. */
 const RIM_CELLS = 0.1;
 /** Waiting is a little dearer than going, so that nobody waits for ever. */
@@ -197,10 +205,10 @@ export class Planner {
     const cell = this.cell[at];
     const from = this.ticks[at];
     const cost = this.cost[at];
-    const own = graph.wary[cell];
     const goesOver = this.task.over.size > 0;
     const hasWater = graph.needsCarrier.length > 0;
     const walks = hasWater && this.task.walksOnCarriers !== undefined;
+    const own = this.waryAt(cell);
     const carrier = walks ? this.carrierUnder(at) : -1;
     if (graph.canWait[cell] === 1 || graph.first[cell] === graph.first[cell + 1]) {
       const seconds = graph.waitTicks / this.ticksPerSecond;
@@ -211,8 +219,9 @@ export class Planner {
         : rides
           ? this.carriers.carriedTo(cell, step)
           : cell;
-      // Where one is to stay, time costs nothing.
-      const waiting = this.task.ways?.[cell] === 0 ? 0 : seconds * WAITING * own;
+      // Where one is to stay, time costs nothing; and whoever is on a ferry need not fear to miss it.
+      const isAboard = rides && this.carriers.isFerry(walks ? carrier : this.carriers.carrierUnder(cell, step));
+      const waiting = this.task.ways?.[cell] === 0 ? 0 : isAboard ? seconds : seconds * WAITING * own;
       if (this.canBeNews(next, from + graph.waitTicks, cost + waiting)) {
         const price = this.stay(cell, from, graph.waitTicks) + (narrow ? narrow[cell] * seconds : 0);
         const drowns = hasWater ? this.drowning(next, from + graph.waitTicks) : 0;
@@ -227,14 +236,16 @@ export class Planner {
       const ticks = isFirst ? nominal * this.firstShare(move, cell, aimed) : nominal;
       const to = walks ? this.carry(at, aimed, carrier, ticks) : aimed;
       const seconds = (ticks + graph.feltTicks[move] - graph.ticks[move]) / this.ticksPerSecond;
-      const factor = graph.wary[to] * (felt.factor ? felt.factor[to] : 1);
+      const wary =
+        hasWater && graph.needsCarrier[to] === 1 ? 1 + (graph.wary[to] - 1) * this.danger.stakes : graph.wary[to];
+      const factor = wary * (felt.factor ? felt.factor[to] : 1);
       // Nobody jumps on the spot for nothing.
       const going = this.task.ways && to !== cell ? factor : factor * ROAMING;
       const extra = (felt.extra ? felt.extra[to] / this.ticksPerSecond : 0) + (narrow ? narrow[to] * seconds : 0);
       const share = goesOver ? this.task.over.get(move) : undefined;
       const safe = cost + seconds * going + extra;
       if (!isFirst && share === undefined && !this.canBeNews(to, from + ticks, safe)) continue;
-      const drowns = hasWater ? this.drowning(to, from + ticks) : 0;
+      const drowns = hasWater ? this.drowning(to, from + ticks) + this.missing(at, to, from, ticks) : 0;
       const price =
         safe +
         drowns +
@@ -245,6 +256,14 @@ export class Planner {
       if (share === undefined || !this.task.isEnd) this.reach(to, from + ticks, price, at, move);
       else this.arrive(to, from + ticks * share, price - (ticks / this.ticksPerSecond) * (1 - share), at, move);
     }
+  }
+
+  /** How much dearer a second is in a cell; whoever walks about on what carries it, or has waited in vain, minds being over water less. */
+  private waryAt(cell: number): number {
+    const { graph, walksOnCarriers } = this.task;
+    const wary = graph.wary[cell];
+    if (graph.needsCarrier.length === 0 || graph.needsCarrier[cell] === 0) return wary;
+    return 1 + (wary - 1) * this.danger.stakes * (walksOnCarriers ? ON_FOOT : 1);
   }
 
   /** How much longer or shorter a step is for a body that is not in the middle of its cell, as a factor. */
@@ -293,20 +312,21 @@ export class Planner {
     const { graph } = this.task;
     this.nextOffX = this.nextOffY = 0;
     if (carrier < 0) return aimed;
-    const steps = ticks / graph.waitTicks;
-    const offX = this.offX[at] + this.carriers.stepX(carrier) * steps;
-    const offY = this.offY[at] + this.carriers.stepY(carrier) * steps;
+    const from = this.ticks[at] / graph.waitTicks;
+    const to = from + ticks / graph.waitTicks;
+    const offX = this.offX[at] + this.carriers.shiftX(carrier, from, to);
+    const offY = this.offY[at] + this.carriers.shiftY(carrier, from, to);
     const columns = Math.round(offX);
     const rows = Math.round(offY);
     const column = (aimed % graph.width) + columns;
-    const to = aimed + rows * graph.width + columns;
+    const there = aimed + rows * graph.width + columns;
     // What carries it against a wall leaves it where it is.
-    if (column < 0 || column >= graph.width || graph.isRest[to] !== 1) return aimed;
-    if (graph.needsCarrier[to] === 1) {
+    if (column < 0 || column >= graph.width || graph.isRest[there] !== 1) return aimed;
+    if (graph.needsCarrier[there] === 1) {
       this.nextOffX = offX - columns;
       this.nextOffY = offY - rows;
     }
-    return to;
+    return there;
   }
 
   /** What it is worth not to be behind the rim of the view at a time. */
@@ -324,6 +344,29 @@ export class Planner {
       return this.carriers.carrierAt(x, y, ticks / graph.waitTicks) >= 0 ? 0 : DROWNING_SECONDS;
     }
     return this.carriers.bears(cell, Math.round(ticks / graph.waitTicks)) ? 0 : DROWNING_SECONDS;
+  }
+
+  /**
+   * What it is worth not to step beside what carries it on the way over water: it must lie there when one comes, and a little
+   * sooner and later as well.
+   */
+  private missing(at: number, to: number, from: number, ticks: number): number {
+    const { graph, walksOnCarriers } = this.task;
+    const cell = this.cell[at];
+    if (!walksOnCarriers || (graph.needsCarrier[cell] === 0 && graph.needsCarrier[to] === 0)) return 0;
+    const x = graph.restX[cell] + this.offX[at];
+    const y = graph.restY[cell] + this.offY[at];
+    const goesX = graph.restX[to] + this.nextOffX - x;
+    const goesY = graph.restY[to] + this.nextOffY - y;
+    const slack = MISSED_SECONDS * this.ticksPerSecond;
+    for (const share of ON_THE_WAY) {
+      const [wayX, wayY] = [x + share * goesX, y + share * goesY];
+      if (graph.needsCarrier[Math.floor(wayY) * graph.width + Math.floor(wayX)] !== 1) continue;
+      const passes = from + share * ticks;
+      for (const when of [Math.max(0, passes - slack), passes, passes + slack])
+        if (this.carriers.carrierAt(wayX, wayY, when / graph.waitTicks, BRINK_CELLS) < 0) return DROWNING_SECONDS;
+    }
+    return 0;
   }
 
   /** The danger of staying in a cell for some ticks. */
