@@ -230,6 +230,12 @@ describe('what is said of a level before any run, and not of its sound twin', ()
       guards([guard(ROUTE)], waits('after 90 s or sees player within 3 cells')),
     ],
     [
+      'a win in the moment of a loss',
+      'never-won',
+      cues('rules {;win when clock > 10 s and score < 5;lose when clock > 10 s;}'),
+      cues('rules {;win when clock > 10 s and score < 5;lose when clock > 12 s;}'),
+    ],
+    [
       'a guard without any sight',
       'sees-nothing',
       guards([guard(ROUTE)], waits('sees player within 0 cells')),
@@ -250,6 +256,7 @@ describe('what is said of a level before any run, and not of its sound twin', ()
     ['a route of one place', 'route-missing', guards([guard([ROUTE[0], ROUTE[0]])]), guards([guard(ROUTE)])],
     ['a waypoint behind walls', 'waypoint-cut-off', closet([10.5, 4.5], [15.5, 2.5]), closet([10.5, 4.5], [10.5, 7.5])],
     ['a guard behind walls', 'walled-in', closet([15.5, 2.5], [16.5, 2.5]), closet([15.5, 6.5], [16.5, 6.5])],
+    ['arrivals behind walls', 'walled-in', closetArrivals([15.5, 2.5]), closetArrivals([10.5, 4.5])],
     ['a coming back into a wall', 'landing-in-wall', backAt([0.5, 0.5]), backAt([5.5, 5.5])],
     ['a coming back on to what harms', 'landing-on-harm', backAt([8.5, 2.5]), backAt([5.5, 5.5])],
   ])('%s', (_what, code, wrong, sound) => {
@@ -287,6 +294,17 @@ describe('what is said of a level before any run, and not of its sound twin', ()
       ...guards([guard(route)]),
       map: map.map((row, y) => (y === 4 ? `${row.slice(0, 13)}#######` : row)),
       marks: [{ ...EXIT, area: [17, 7, 1, 1] }],
+    };
+  }
+
+  /** A closet in the north-east corner, and walkers that come in at a place. */
+  function closetArrivals(point: [number, number]): SmallLevel {
+    return {
+      ...closet([10.5, 4.5]),
+      pieces: [],
+      scripts: { walk: 'start state on { do chase player seen or not at 2 cells/s }' },
+      marks: [{ ...EXIT, area: [17, 7, 1, 1] }, mark('in', point)],
+      level: { cues: 'spawner s {;at in;every 4 s;pick guard;limit 2 in all;}'.split(';') },
     };
   }
 

@@ -2,6 +2,7 @@ import { assertNever } from '../foundation/result';
 import type { Area } from '../arena/area';
 import type { RuleCondition } from './cueProgram';
 import { readingsOf } from './goesByPoints';
+import { harmsByTouch } from './harmsByTouch';
 import type { LevelProgram } from './levelProgram';
 
 /** What the rules make a player want, as indices of pieces: things to take up, goals to fill, places to put things down. */
@@ -129,19 +130,13 @@ function kindsThat({ contacts, player }: LevelProgram, effect: 'collect' | 'fill
 }
 
 /** Kinds whose touch brings the player points, and no harm. */
-function kindsThatScore({ contacts, player, kinds }: LevelProgram): Set<number> {
-  const isMet = (by: number, on: number) => by === player.kindIndex || on === player.kindIndex;
-  const other = (by: number, on: number) => (by === player.kindIndex ? on : by);
-  const harms = new Set(
-    contacts.flatMap(({ by, on, effects }) =>
-      on === player.kindIndex && effects.some(({ effect }) => effect === 'defeat' || effect === 'harm') ? [by] : [],
-    ),
-  );
+function kindsThatScore(program: LevelProgram): Set<number> {
+  const { contacts, player, kinds } = program;
   return new Set(
     contacts.flatMap(({ by, on, effects }) => {
+      const kind = by === player.kindIndex ? on : on === player.kindIndex ? by : -1;
       const scores = effects.some((own) => own.effect === 'score' && own.points > 0);
-      const kind = other(by, on);
-      return scores && isMet(by, on) && !harms.has(kind) && !kinds[kind].isThreat ? [kind] : [];
+      return kind >= 0 && scores && !harmsByTouch(program, kind) && !kinds[kind].isThreat ? [kind] : [];
     }),
   );
 }

@@ -1,4 +1,5 @@
 import { bodyOverlapsSolid } from '../../arena/grid';
+import { harmsByTouch } from '../../compile/harmsByTouch';
 import { isUnsafe, type LevelProgram } from '../../compile/levelProgram';
 import { markBox } from '../../document/markBox';
 import { errorAt, warningAt, type Diagnostic } from '../../foundation/diagnostic';
@@ -10,6 +11,8 @@ interface Landing {
   x: number;
   y: number;
   how: string;
+  /** Whether it comes back there with another life. */
+  isBack: boolean;
 }
 
 /** Marks to which something is sent, or where the player comes back, where there is no room for it. */
@@ -42,7 +45,7 @@ export function checkSafeLandings(subject: Subject): Diagnostic[] {
   const { player, rules } = program;
   const standing = program.pieces.filter((piece) => standsAndHarms(program, piece));
   return landingsOf(program).flatMap((landing) => {
-    const isBack = landing.how.startsWith('The player');
+    const { isBack } = landing;
     if (landing.kind !== player.kindIndex || (isBack && rules.safeTicks > 0)) return [];
     const under = standing.find(({ x, y, radius }) => {
       const [dx, dy] = [landing.x - x, landing.y - y];
@@ -65,13 +68,13 @@ function landingsOf({ contacts, kinds, player, rules }: LevelProgram): Landing[]
   const landings = contacts.flatMap(({ by, on, effects }) =>
     effects.flatMap((effect): Landing[] =>
       effect.effect === 'teleport'
-        ? [{ kind: on, x: effect.x, y: effect.y, how: `${kinds[by].name} sends ${kinds[on].name} to` }]
+        ? [{ kind: on, x: effect.x, y: effect.y, how: `${kinds[by].name} sends ${kinds[on].name} to`, isBack: false }]
         : [],
     ),
   );
   const { lives, backX: x, backY: y } = rules;
   if (lives > 1 && x !== undefined && y !== undefined)
-    landings.push({ kind: player.kindIndex, x, y, how: 'The player comes back at' });
+    landings.push({ kind: player.kindIndex, x, y, how: 'The player comes back at', isBack: true });
   const isFirst = ({ kind, x, y }: Landing, index: number) =>
     landings.findIndex((other) => other.kind === kind && other.x === x && other.y === y) === index;
   return landings.filter(isFirst);
@@ -87,18 +90,11 @@ function markAt({ level }: Subject, { x, y }: Landing): { index: number; name: s
 
 /** Whether a piece stays where it is placed and harms the player by touch. */
 function standsAndHarms(
-  { brains, contacts, player }: LevelProgram,
+  program: LevelProgram,
   { brain, kindIndex, isShot, isArrival, isThreat }: LevelProgram['pieces'][number],
 ): boolean {
   if (isShot || isArrival) return false;
-  const stays = brain < 0 || brains[brain].states.every(({ motion, isOut }) => motion.operation === 'hold' && !isOut);
-  return stays && (isThreat || harmsByTouch({ contacts, player }, kindIndex));
-}
-
-/** Whether a contact with a kind harms the player. */
-export function harmsByTouch({ contacts, player }: Pick<LevelProgram, 'contacts' | 'player'>, kind: number): boolean {
-  return contacts.some(
-    ({ by, on, effects }) =>
-      by === kind && on === player.kindIndex && effects.some(({ effect }) => effect === 'harm' || effect === 'defeat'),
-  );
+  const stays =
+    brain < 0 || program.brains[brain].states.every(({ motion, isOut }) => motion.operation === 'hold' && !isOut);
+  return stays && (isThreat || harmsByTouch(program, kindIndex));
 }

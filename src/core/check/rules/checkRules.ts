@@ -18,7 +18,9 @@ export function checkRules(subject: Subject): Diagnostic[] {
 function findHopelessRules(subject: Subject, supply: Supply): Diagnostic[] {
   const { program, cues, level } = subject;
   const { rules, exit } = program;
-  const reasons = rules.wins.map((condition) => whyNever(program, supply, condition));
+  const reasons = rules.wins.map(
+    (condition) => whyNever(program, supply, condition) ?? whyLostFirst(condition, rules.loses),
+  );
   const isHopeless = !exit && reasons.length > 0 && reasons.every((reason) => reason !== undefined);
   const wins = reasons.flatMap((reason, index) =>
     reason === undefined
@@ -48,6 +50,17 @@ function findHopelessRules(subject: Subject, supply: Supply): Diagnostic[] {
         ];
   });
   return [...wins, ...loses];
+}
+
+/** Why a win is lost in the moment in which it comes true; undefined where it is not. */
+function whyLostFirst(win: RuleCondition, loses: readonly RuleCondition[]): string | undefined {
+  const losing = new Set(loses.map((condition) => JSON.stringify(condition)));
+  const isLost = (condition: RuleCondition): boolean => {
+    if (losing.has(JSON.stringify(condition))) return true;
+    if (condition.type === 'and') return condition.parts.some(isLost);
+    return condition.type === 'or' && condition.parts.every(isLost);
+  };
+  return isLost(win) ? 'a rule loses in the same moment, and losing comes first' : undefined;
 }
 
 function findHopelessCues(subject: Subject, supply: Supply): Diagnostic[] {
