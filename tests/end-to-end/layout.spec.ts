@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { saveSign } from './support/desk';
 import { layoutFaults } from './support/layout';
+import { PAGES, PANELS } from './support/views';
 
 const SIZES = [
   [1024, 700],
@@ -9,31 +10,6 @@ const SIZES = [
   [3840, 1600],
 ] as const;
 const HALL = '/games/kiln-yard/levels/drying-hall';
-
-const PAGES = [
-  '/',
-  '/tour',
-  '/machines',
-  '/people',
-  '/help/recipes',
-  '/help?find=patrol',
-  '/games/kiln-yard',
-  '/games/kiln-yard/history',
-  '/games/kiln-yard/levels/ember-night/cues',
-];
-const PANELS = [
-  'Build',
-  'Parts',
-  'Ground',
-  'Cast',
-  'Contacts',
-  'Level',
-  'Checks',
-  'Notes',
-  'Bench',
-  'Tune',
-  'Cues',
-] as const;
 
 /** Looks at a view at every size, one after the other. */
 async function look(page: Page, name: string): Promise<void> {
