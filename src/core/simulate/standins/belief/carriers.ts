@@ -12,6 +12,8 @@ const PAUSE_SECONDS = 1;
 const LINGERS_SECONDS = 0.5;
 /** What is farther than this from where it was expected goes otherwise than that, cells. */
 const ASTRAY_CELLS = 0.2;
+/** So near to the edge of a ferry nobody goes on the way, cells. */
+const BRINK_CELLS = 0.17;
 /** Numbers that tell how far one carrier bears. */
 const FIELDS = 4;
 
@@ -191,23 +193,33 @@ export class CarrierForecast {
     return Math.abs(stepX) >= Math.abs(stepY) ? cell + Math.sign(stepX) : cell + Math.sign(stepY) * width;
   }
 
-  /** The carrier that is expected under a place after so many steps, whole or not, or −1; not so near to its edge, cells. */
-  carrierAt(x: number, y: number, step: number, edge = EDGE_CELLS): number {
-    const { reach } = this;
-    for (let carrier = 0; carrier < this.pieces.length; carrier++) {
-      const gapX = x - this.placeOf(this.x, carrier, step);
-      const gapY = y - this.placeOf(this.y, carrier, step);
-      const at = FIELDS * carrier;
-      // Not a number for one that is lost: then nothing is within its reach.
-      const isOver =
-        gapX <= reach[at] - edge &&
-        gapX >= reach[at + 1] + edge &&
-        gapY <= reach[at + 2] - edge &&
-        gapY >= reach[at + 3] + edge;
-      const within = reach[at] - edge;
-      if (isOver && (this.isRound[carrier] === 0 || gapX * gapX + gapY * gapY <= within * within)) return carrier;
-    }
+  /** The carrier that is expected under a place after so many steps, whole or not, or −1; not too near to its edge. */
+  carrierAt(x: number, y: number, step: number): number {
+    for (let carrier = 0; carrier < this.pieces.length; carrier++)
+      if (this.isOver(carrier, x, y, step, EDGE_CELLS)) return carrier;
     return -1;
+  }
+
+  /** Whether something is expected to bear whoever passes a place; ferries speed up and slow down, so their brink is kept from. */
+  bearsOnTheWay(x: number, y: number, step: number): boolean {
+    for (let carrier = 0; carrier < this.pieces.length; carrier++)
+      if (this.isOver(carrier, x, y, step, this.drifts[carrier] === 1 ? 0 : BRINK_CELLS)) return true;
+    return false;
+  }
+
+  private isOver(carrier: number, x: number, y: number, step: number, edge: number): boolean {
+    const { reach } = this;
+    const gapX = x - this.placeOf(this.x, carrier, step);
+    const gapY = y - this.placeOf(this.y, carrier, step);
+    const at = FIELDS * carrier;
+    // Not a number for one that is lost: then nothing is within its reach.
+    const isInside =
+      gapX <= reach[at] - edge &&
+      gapX >= reach[at + 1] + edge &&
+      gapY <= reach[at + 2] - edge &&
+      gapY >= reach[at + 3] + edge;
+    const within = reach[at] - edge;
+    return isInside && (this.isRound[carrier] === 0 || gapX * gapX + gapY * gapY <= within * within);
   }
 
   /** How far a carrier goes between two steps, whole or not, cells. */

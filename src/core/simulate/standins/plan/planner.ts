@@ -65,8 +65,6 @@ const MISSED_SECONDS = 0.15;
 const ON_FOOT = 0.25;
 /** Where it is looked at, as shares of a step. */
 const ON_THE_WAY = [0.25, 0.5, 0.75] as const;
-/** So near to the edge of what carries it nobody goes on the way, cells. */
-const BRINK_CELLS = 0.17;
 /** So near to the rim nobody means to be, cells. */
 const RIM_CELLS = 0.1;
 /** Waiting is a little dearer than going, so that nobody waits for ever. */
@@ -364,7 +362,7 @@ export class Planner {
       if (graph.needsCarrier[Math.floor(wayY) * graph.width + Math.floor(wayX)] !== 1) continue;
       const passes = from + share * ticks;
       for (const when of [Math.max(0, passes - slack), passes, passes + slack])
-        if (this.carriers.carrierAt(wayX, wayY, when / graph.waitTicks, BRINK_CELLS) < 0) return DROWNING_SECONDS;
+        if (!this.carriers.bearsOnTheWay(wayX, wayY, when / graph.waitTicks)) return DROWNING_SECONDS;
     }
     return 0;
   }
